@@ -1,0 +1,72 @@
+package play
+
+import (
+	"math/bits"
+
+	"jettyfog/internal/core/score"
+)
+
+// TempoChange is a tempo and the moment from which it holds.
+type TempoChange struct {
+	Tick  score.Tick
+	Tempo score.Tempo
+}
+
+// TempoMap is a list of tempo changes, ascending; the first is at tick 0.
+type TempoMap []TempoChange
+
+// nanosPerMinuteOfThousandths is a minute in nanoseconds, times 1000 because a Tempo counts
+// thousandths of a beat a minute.
+const nanosPerMinuteOfThousandths = 60_000_000_000 * 1000
+
+// Nanos returns how many nanoseconds after tick 0 a tick comes. The 128-bit product is rounded down
+// once a tempo, so the result is less than one nanosecond a tempo change off.
+func (m TempoMap) Nanos(t score.Tick) int64 {
+	var sum int64
+	for i, change := range m {
+		end := t
+		if i+1 < len(m) && m[i+1].Tick < t {
+			end = m[i+1].Tick
+		}
+		if end <= change.Tick {
+			break
+		}
+		sum += nanos(change.Tempo, end-change.Tick)
+	}
+	return sum
+}
+
+// TickAt returns the last tick that is not after the given number of nanoseconds from tick 0.
+func (m TempoMap) TickAt(moment int64) score.Tick {
+	var passed int64
+	for i, change := range m {
+		if i+1 < len(m) {
+			next := passed + nanos(change.Tempo, m[i+1].Tick-change.Tick)
+			if next <= moment {
+				passed = next
+				continue
+			}
+		}
+		return change.Tick + ticks(change.Tempo, moment-passed)
+	}
+	return 0
+}
+
+// nanos returns floor(ticks · 60 s / (tempo · ticks per quarter)).
+func nanos(tempo score.Tempo, t score.Tick) int64 {
+	high, low := bits.Mul64(uint64(t), nanosPerMinuteOfThousandths)
+	quotient, _ := bits.Div64(high, low, uint64(tempo)*uint64(score.TicksPerQuarter))
+	return int64(quotient)
+}
+
+// ticks returns the largest number of ticks that last no longer than the given time.
+func ticks(tempo score.Tempo, duration int64) score.Tick {
+	if duration <= 0 {
+		return 0
+	}
+	// The inequality floor(t·a/b) <= d holds for t·a < (d+1)·b, so the largest t is ((d+1)·b - 1)/a.
+	high, low := bits.Mul64(uint64(duration)+1, uint64(tempo)*uint64(score.TicksPerQuarter))
+	low, borrow := bits.Sub64(low, 1, 0)
+	quotient, _ := bits.Div64(high-borrow, low, nanosPerMinuteOfThousandths)
+	return score.Tick(quotient)
+}

@@ -1,0 +1,59 @@
+package score
+
+import (
+	"errors"
+	"fmt"
+)
+
+// Edit is one change that a musician makes to a project: a value that can be stored, sent, applied
+// and undone.
+type Edit interface {
+	// Label says in a few words what the edit does, to follow "Undo " or "Redo ".
+	Label() string
+	// apply changes p in place and returns the edit that undoes it.
+	apply(p *Project) (inverse Edit, err error)
+}
+
+// ErrUnknownTrack is returned for an edit of a track that the project does not have.
+var ErrUnknownTrack = errors.New("there is no such track")
+
+// ErrNothingBefore is returned for going back to a former luck when there is none.
+var ErrNothingBefore = errors.New("there is no former luck to go back to")
+
+// Apply returns p with the edit made, and the edit that undoes it. p itself stays as it is. The
+// error is ErrUnknownTrack, ErrNothingBefore or a *FieldError, perhaps wrapped.
+func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
+	next = p.Clone()
+	inverse, err = e.apply(next)
+	if err == nil {
+		err = next.Validate()
+	}
+	if err != nil {
+		return nil, nil, err
+	}
+	return next, inverse, nil
+}
+
+// Replace puts another project in the place of the whole document.
+type Replace struct {
+	Project Project `json:"project"`
+}
+
+// Label implements Edit.
+func (e Replace) Label() string { return fmt.Sprintf("open “%s”", e.Project.Name) }
+
+func (e Replace) apply(p *Project) (Edit, error) {
+	inverse := Replace{Project: *p.Clone()}
+	*p = *e.Project.Clone()
+	return inverse, nil
+}
+
+// swap exchanges *field with *value if value is given, and returns what the field held before.
+func swap[T any](field, value *T) *T {
+	if value == nil {
+		return nil
+	}
+	before := *field
+	*field = *value
+	return &before
+}

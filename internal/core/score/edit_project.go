@@ -1,0 +1,92 @@
+package score
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"jettyfog/internal/core/theory"
+)
+
+// SetProject changes the given properties of the project and leaves the others.
+type SetProject struct {
+	Name  *string     `json:"name,omitempty"`
+	Tempo *Tempo      `json:"tempo,omitempty"`
+	Meter *Meter      `json:"meter,omitempty"`
+	Key   *theory.Key `json:"key,omitempty"`
+}
+
+// Label implements Edit.
+func (e SetProject) Label() string {
+	var what []string
+	if e.Name != nil {
+		what = append(what, "name")
+	}
+	if e.Tempo != nil {
+		what = append(what, fmt.Sprintf("tempo %g", float64(*e.Tempo)/1000))
+	}
+	if e.Meter != nil {
+		what = append(what, fmt.Sprintf("meter %d/%d", e.Meter.Beats, e.Meter.Unit))
+	}
+	if e.Key != nil {
+		what = append(what, "key")
+	}
+	return strings.Join(what, ", ")
+}
+
+func (e SetProject) apply(p *Project) (Edit, error) {
+	return SetProject{
+		Name:  swap(&p.Name, e.Name),
+		Tempo: swap(&p.Tempo, e.Tempo),
+		Meter: swap(&p.Meter, e.Meter),
+		Key:   swap(&p.Key, e.Key),
+	}, nil
+}
+
+// ChangeLuck takes another luck and remembers the present one.
+type ChangeLuck struct {
+	Number int `json:"number" jsonschema:"minimum=0,maximum=999999"`
+}
+
+// Label implements Edit.
+func (e ChangeLuck) Label() string { return fmt.Sprintf("luck %d", e.Number) }
+
+func (e ChangeLuck) apply(p *Project) (Edit, error) {
+	inverse := RestoreLuck{Luck: p.Luck}
+	former := append(slices.Clone(p.Luck.Former), p.Luck.Number)
+	if len(former) > MaxFormerLuck {
+		former = former[1:]
+	}
+	p.Luck = Luck{Number: e.Number, Former: former}
+	return inverse, nil
+}
+
+// BackLuck goes back to the luck that was in use before the present one.
+type BackLuck struct{}
+
+// Label implements Edit.
+func (e BackLuck) Label() string { return "back to the former luck" }
+
+func (e BackLuck) apply(p *Project) (Edit, error) {
+	last := len(p.Luck.Former) - 1
+	if last < 0 {
+		return nil, ErrNothingBefore
+	}
+	inverse := RestoreLuck{Luck: p.Luck}
+	p.Luck = Luck{Number: p.Luck.Former[last], Former: p.Luck.Former[:last]}
+	return inverse, nil
+}
+
+// RestoreLuck sets the luck and all former ones; it undoes the other edits of luck.
+type RestoreLuck struct {
+	Luck Luck `json:"luck"`
+}
+
+// Label implements Edit.
+func (e RestoreLuck) Label() string { return fmt.Sprintf("luck %d", e.Luck.Number) }
+
+func (e RestoreLuck) apply(p *Project) (Edit, error) {
+	inverse := RestoreLuck{Luck: p.Luck}
+	p.Luck = Luck{Number: e.Luck.Number, Former: slices.Clone(e.Luck.Former)}
+	return inverse, nil
+}

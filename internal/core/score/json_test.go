@@ -1,0 +1,83 @@
+package score_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+)
+
+func TestAProjectSurvivesItsFile(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		require.NoError(t, p.Validate())
+		data, err := score.Encode(p)
+		require.NoError(t, err)
+		decoded, err := score.Decode(data)
+		require.NoError(t, err)
+		require.Equal(t, p, decoded)
+	})
+}
+
+func TestBadFilesAreRefusedWithASentence(t *testing.T) {
+	good, err := score.Encode(score.Demo())
+	require.NoError(t, err)
+	for _, c := range []struct{ name, old, new, want string }{
+		{"not JSON", string(good), "MThd", "this is not valid JSON: invalid character 'M'"},
+		{"empty", string(good), "", "this is not valid JSON: unexpected end of JSON input"},
+		{"cut short", "]}}}]}}", "", "this is not valid JSON: unexpected end"},
+		{"foreign", "jettyfog project", "something", `its format is "something"`},
+		{"of the future", `"version":1`, `"version":2`, "has version 2; this program reads version 1"},
+		{"unknown field", `"tempo":`, `"fog":1,"tempo":`, `unknown field "fog"`},
+		{"wrong type", `"tempo":96000`, `"tempo":"fast"`, "project.tempo holds a JSON string"},
+		{"a fraction", `"tempo":96000`, `"tempo":96000.5`, "project.tempo holds a JSON number 96000.5"},
+		{"too few steps", `"steps":[1,0,`, `"steps":[`, "the number of tracks[0].lanes.gate.steps is 62"},
+		{"two documents", "\n", "{}", "invalid character '{' after top-level value"},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			bad := strings.Replace(string(good), c.old, c.new, 1)
+			require.NotEqual(t, string(good), bad)
+			_, err := score.Decode([]byte(bad))
+			require.ErrorContains(t, err, c.want)
+		})
+	}
+}
+
+func TestAnEditMustHoldOneChange(t *testing.T) {
+	for _, c := range []struct{ data, want string }{
+		{`{}`, "exactly one change, not 0"},
+		{`{"backLuck":{},"changeLuck":{"number":1}}`, "exactly one change, not 2"},
+		{`{"paintItBlack":{}}`, `unknown field "paintItBlack"`},
+		{`{"changeLuck":{"number":"seven"}}`, "changeLuck.number holds a JSON string"},
+		{`[]`, "the document holds a JSON array"},
+		{``, "ends too early"},
+		{`{"backLuck":{}} {}`, "something after the end"},
+	} {
+		_, err := score.DecodeEdit([]byte(c.data))
+		require.ErrorContains(t, err, c.want, c.data)
+	}
+}
+
+func FuzzDecode(f *testing.F) {
+	for _, p := range []*score.Project{score.Demo(), score.Blank()} {
+		data, err := score.Encode(p)
+		require.NoError(f, err)
+		f.Add(data)
+	}
+	f.Add([]byte(`{"format":"jettyfog project","version":1}`))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		p, err := score.Decode(data)
+		if err != nil {
+			return
+		}
+		again, err := score.Encode(p)
+		require.NoError(t, err)
+		twice, err := score.Decode(again)
+		require.NoError(t, err)
+		require.Equal(t, p.Clone(), twice.Clone())
+	})
+}

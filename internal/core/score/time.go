@@ -1,0 +1,69 @@
+package score
+
+// Tick is a moment or a length of musical time: TicksPerQuarter of them make a quarter note. Valid
+// moments are 0 and above; 0 is where playing starts.
+type Tick int64
+
+// TicksPerQuarter is 2^6·3^2·5·7: a 16th divides exactly by 1 to 10, and the number still fits the
+// 15 bits that a Standard MIDI File has for it.
+const TicksPerQuarter Tick = 20160
+
+const whole = 4 * TicksPerQuarter
+
+// NoteValue is the length of a note in the trade's notation: "1/16" is a 16th, "1/16." a dotted one
+// and "1/16t" a 16th of a triplet.
+type NoteValue string
+
+// noteValues is in the order in which to offer them.
+var noteValues, noteValueTicks = listNoteValues()
+
+func listNoteValues() ([]NoteValue, map[NoteValue]Tick) {
+	var names []NoteValue
+	ticks := map[NoteValue]Tick{}
+	add := func(name NoteValue, t Tick) {
+		names = append(names, name)
+		ticks[name] = t
+	}
+	for _, plain := range []struct {
+		name  NoteValue
+		ticks Tick
+	}{
+		{"1/1", whole}, {"1/2", whole / 2}, {"1/4", whole / 4}, {"1/8", whole / 8},
+		{"1/16", whole / 16}, {"1/32", whole / 32}, {"1/64", whole / 64},
+	} {
+		add(plain.name+".", plain.ticks*3/2)
+		add(plain.name, plain.ticks)
+		add(plain.name+"t", plain.ticks*2/3)
+	}
+	return names, ticks
+}
+
+// NoteValues lists all note values, from the longest plain one down, each dotted, plain and triplet.
+func NoteValues() []NoteValue { return append([]NoteValue(nil), noteValues...) }
+
+// Ticks returns the length; 0 for a note value that does not exist.
+func (v NoteValue) Ticks() Tick { return noteValueTicks[v] }
+
+// Meter is a time signature.
+type Meter struct {
+	// Beats is the number of beats in a bar, 1 to 16.
+	Beats int `json:"beats" jsonschema:"minimum=1,maximum=16"`
+	// Unit is the note value of a beat: 2, 4, 8 or 16 for a half note to a 16th.
+	Unit int `json:"unit" jsonschema:"enum=2,enum=4,enum=8,enum=16"`
+}
+
+// Beat returns the length of a beat.
+func (m Meter) Beat() Tick { return whole / Tick(m.Unit) }
+
+// Bar returns the length of a bar.
+func (m Meter) Bar() Tick { return Tick(m.Beats) * m.Beat() }
+
+// Tempo is a speed in thousandths of a beat per minute, where a beat is a quarter note as in MIDI:
+// 96000 is 96 bpm.
+type Tempo int
+
+// The slowest and the fastest tempo.
+const (
+	MinTempo Tempo = 10_000
+	MaxTempo Tempo = 400_000
+)

@@ -1,0 +1,76 @@
+package theory
+
+import "strconv"
+
+// letters and naturals name the white keys.
+var (
+	letters  = "CDEFGAB"
+	naturals = []int{0, 2, 4, 5, 7, 9, 11}
+	sharps   = []string{"C", "C♯", "D", "D♯", "E", "F", "F♯", "G", "G♯", "A", "A♯", "B"}
+	flats    = []string{"C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"}
+)
+
+// RootNames lists the twelve roots by pitch class, as keys are usually written.
+func RootNames() []string {
+	return []string{"C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"}
+}
+
+// DegreeNames spells the notes of one octave of the key, without octave numbers. A scale of seven
+// notes uses each letter once where that needs no double accidental; other scales use sharps or flats
+// as the root's own name does. Common practice.
+func (k Key) DegreeNames() []string {
+	spelling := k.Spelling()
+	root := RootNames()[k.Root]
+	names := make([]string, spelling.Notes())
+	usesFlats := len(root) > 1 && root[1:] == "♭" || k.Root == 5
+	for i := range names {
+		note := spelling.Note(i)
+		names[i] = sharps[note%Octave]
+		if usesFlats {
+			names[i] = flats[note%Octave]
+		}
+	}
+	if len(names) != len(letters) {
+		return names
+	}
+	first := letterIndex(root[0])
+	lettered := make([]string, len(names))
+	for i := range names {
+		place := (first + i) % len(letters)
+		accidental := (spelling.Note(i)-naturals[place]+18)%Octave - 6
+		switch accidental {
+		case -1:
+			lettered[i] = letters[place:place+1] + "♭"
+		case 0:
+			lettered[i] = letters[place : place+1]
+		case 1:
+			lettered[i] = letters[place:place+1] + "♯"
+		default:
+			return names
+		}
+	}
+	return lettered
+}
+
+// DegreeName spells one degree with its octave number: C4 is middle C. The octave number changes
+// between B and C.
+func (k Key) DegreeName(degree int) string {
+	spelling := k.Spelling()
+	n := spelling.Notes()
+	place := (degree%n + n) % n
+	name := k.DegreeNames()[place]
+	// The letter decides the octave number: C♭ above B3 is C♭4.
+	natural := naturals[letterIndex(name[0])]
+	note := spelling.Note(degree)
+	accidental := (note-natural+18)%Octave - 6
+	return name + strconv.Itoa((note-accidental)/Octave-1)
+}
+
+func letterIndex(letter byte) int {
+	for i := range letters {
+		if letters[i] == letter {
+			return i
+		}
+	}
+	panic("theory: " + string(letter) + " is not the letter of a note")
+}
