@@ -22,6 +22,21 @@ type Message struct {
 	Velocity uint8
 }
 
+// CompareMessages orders messages by tick; at one tick note-offs come first, then by channel and key.
+func CompareMessages(a, b Message) int {
+	return cmp.Or(
+		cmp.Compare(a.Tick, b.Tick), cmp.Compare(order(a.On), order(b.On)),
+		cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key),
+	)
+}
+
+func order(on bool) int {
+	if on {
+		return 1
+	}
+	return 0
+}
+
 // Keys are the keys of a MIDI port that are down. A key has one state however many tracks play it,
 // so notes that overlap on one channel and key share it: the later note strikes it again and it stays
 // down until the last of them ends. Thus note-ons and note-offs of a key take turns, and no track
@@ -77,9 +92,7 @@ func (k *Keys) lift(before score.Tick, dst []Message) []Message {
 		}
 	}
 	k.held = kept
-	slices.SortFunc(dst[first:], func(a, b Message) int {
-		return cmp.Or(cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key))
-	})
+	slices.SortFunc(dst[first:], CompareMessages)
 	return dst
 }
 

@@ -1,0 +1,101 @@
+package smf
+
+import (
+	"math"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+)
+
+// Options says how a take is written.
+type Options struct {
+	// Format is 0 for one track that holds all, 1 for a track of tempo and meter and one for each
+	// track of the take.
+	Format int
+	// Division is the number of ticks in a quarter note: DefaultDivision or ExactDivision.
+	Division int
+}
+
+// FromTake lays a take out as a file. Each event is rounded from its own moment, never from a rounded
+// distance, so rounding cannot add up; a note keeps a length of at least one tick.
+func FromTake(t *take.Take, o Options) File {
+	end := round(t.End, o.Division)
+	conductor := conductorEvents(t, o.Division)
+	if o.Format == 0 {
+		track := merge(conductor, noteEvents(t.Messages, o.Division))
+		return File{Format: 0, Division: o.Division, Tracks: []Track{{Events: track, End: end}}}
+	}
+	tracks := []Track{{Events: conductor, End: end}}
+	for _, of := range t.Tracks {
+		events := []Event{{Data: text(metaTrackName, of.Name)}}
+		events = append(events, noteEvents(only(t.Messages, of.ID), o.Division)...)
+		tracks = append(tracks, Track{Events: events, End: end})
+	}
+	return File{Format: 1, Division: o.Division, Tracks: tracks}
+}
+
+func conductorEvents(t *take.Take, division int) []Event {
+	events := []Event{
+		{Data: text(metaTrackName, t.Name)},
+		{Data: timeSignature(t.Meter)},
+	}
+	if sharps, minor, ok := t.Key.Signature(); ok {
+		events = append(events, Event{Data: keySignature(sharps, minor)})
+	}
+	for _, change := range t.Tempo {
+		events = append(events, Event{Tick: round(change.Tick, division), Data: setTempo(change.Tempo)})
+	}
+	return events
+}
+
+func noteEvents(messages []play.Message, division int) []Event {
+	events := make([]Event, 0, len(messages))
+	data := make([]byte, 0, 3*len(messages))
+	struck := map[[2]uint8]uint32{}
+	var tick uint32
+	for _, m := range messages {
+		key := [2]uint8{m.Channel, m.Key}
+		moment := round(m.Tick, division)
+		if !m.On {
+			moment = max(moment, struck[key]+1)
+		}
+		moment = max(moment, tick)
+		tick = moment
+		if m.On {
+			struck[key] = moment
+		}
+		data = append(data, channelMessage(m)...)
+		events = append(events, Event{Tick: moment, Data: data[len(data)-3:]})
+	}
+	return events
+}
+
+func only(messages []play.Message, track uint32) []play.Message {
+	var kept []play.Message
+	for _, m := range messages {
+		if m.Track == track {
+			kept = append(kept, m)
+		}
+	}
+	return kept
+}
+
+// merge interleaves two ordered lists; at one tick the events of a come first.
+func merge(a, b []Event) []Event {
+	merged := make([]Event, 0, len(a)+len(b))
+	for len(a) > 0 && len(b) > 0 {
+		if a[0].Tick <= b[0].Tick {
+			merged, a = append(merged, a[0]), a[1:]
+		} else {
+			merged, b = append(merged, b[0]), b[1:]
+		}
+	}
+	return append(append(merged, a...), b...)
+}
+
+// round converts a tick of the core to a tick of the file, halves upwards.
+func round(t score.Tick, division int) uint32 {
+	scaled := (2*int64(t)*int64(division) + int64(score.TicksPerQuarter)) / (2 * int64(score.TicksPerQuarter))
+	return uint32(min(scaled, math.MaxUint32))
+}

@@ -1,0 +1,162 @@
+package smf_test
+
+import (
+	"bytes"
+	"encoding/csv"
+	"fmt"
+	"os/exec"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"gitlab.com/gomidi/midi/v2"
+	gosmf "gitlab.com/gomidi/midi/v2/smf"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/core/theory"
+)
+
+// What we write, an independent Go library reads as the same notes at the same ticks, in both
+// formats and both resolutions.
+func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		recorded := take.Render(testkit.Project(t), rapid.IntRange(1, 3).Draw(t, "bars"))
+		options := smf.Options{
+			Format:   rapid.IntRange(0, 1).Draw(t, "format"),
+			Division: rapid.SampledFrom([]int{smf.DefaultDivision, smf.ExactDivision}).Draw(t, "division"),
+		}
+		data, err := smf.Encode(smf.FromTake(recorded, options))
+		require.NoError(t, err)
+		read, err := gosmf.ReadFrom(bytes.NewReader(data))
+		require.NoError(t, err)
+		require.Equal(t, gosmf.MetricTicks(options.Division), read.TimeFormat)
+
+		want := map[string]int{}
+		for _, m := range recorded.Messages {
+			want[messageName(m.On, m.Channel, m.Key, m.Velocity)]++
+		}
+		got := map[string]int{}
+		for _, track := range read.Tracks {
+			requireTurns(t, track)
+			for _, event := range track {
+				var channel, key, velocity uint8
+				switch {
+				case event.Message.GetNoteOn(&channel, &key, &velocity):
+					got[messageName(true, channel, key, velocity)]++
+				case event.Message.GetNoteOff(&channel, &key, &velocity):
+					got[messageName(false, channel, key, 0)]++
+				}
+			}
+		}
+		require.Equal(t, want, got)
+		if options.Division == smf.ExactDivision && options.Format == 0 {
+			requireSameTicks(t, recorded, read.Tracks[0])
+		}
+	})
+}
+
+func messageName(on bool, channel, key, velocity uint8) string {
+	return fmt.Sprintf("on %v, channel %d, key %d, velocity %d", on, channel, key, velocity)
+}
+
+// requireTurns checks that in the file too every note-on has a later note-off before the next one.
+func requireTurns(t *rapid.T, track gosmf.Track) {
+	down := map[[2]uint8]bool{}
+	started := map[[2]uint8]int64{}
+	var tick int64
+	for _, event := range track {
+		tick += int64(event.Delta)
+		var channel, key, velocity uint8
+		if event.Message.GetNoteOn(&channel, &key, &velocity) {
+			require.False(t, down[[2]uint8{channel, key}])
+			down[[2]uint8{channel, key}], started[[2]uint8{channel, key}] = true, tick
+		}
+		if event.Message.GetNoteOff(&channel, &key, &velocity) {
+			require.True(t, down[[2]uint8{channel, key}])
+			require.Greater(t, tick, started[[2]uint8{channel, key}], "a note of no length")
+			delete(down, [2]uint8{channel, key})
+		}
+	}
+	require.Empty(t, down)
+}
+
+func requireSameTicks(t *rapid.T, recorded *take.Take, track gosmf.Track) {
+	var tick score.Tick
+	next := 0
+	for _, event := range track {
+		tick += score.Tick(event.Delta)
+		if event.Message.Is(midi.NoteOnMsg) || event.Message.Is(midi.NoteOffMsg) {
+			require.Equal(t, recorded.Messages[next].Tick, tick)
+			next++
+		}
+	}
+	require.Equal(t, recorded.End, tick)
+}
+
+// Debian's midicsv, a converter written in C, reads the head of the file as it was meant.
+func TestAConverterInCReadsTheHead(t *testing.T) {
+	p := score.Demo()
+	p.Key = theory.Key{Root: 4, Scale: "harmonic minor"}
+	p.Meter = score.Meter{Beats: 7, Unit: 8}
+	p.Tempo = 137_531
+	rows := midicsv(t, smf.FromTake(take.Render(p, 4), smf.Options{Format: 1, Division: smf.DefaultDivision}))
+	require.Equal(t, [][]string{
+		{"0", "0", "Header", "1", "2", "960"},
+		{"1", "0", "Start_track"},
+		{"1", "0", "Title_t", "Night opening"},
+		{"1", "0", "Time_signature", "7", "3", "12", "8"},
+		{"1", "0", "Key_signature", "1", "minor"},
+		{"1", "0", "Tempo", "436265"}, // 60,000,000 / 137.531 = 436,265.3
+		{"1", "13440", "End_track"},   // 4 bars of 7 eighths at 480 ticks
+		{"2", "0", "Start_track"},
+		{"2", "0", "Title_t", "Bell buoy"},
+	}, rows[:9])
+	require.Equal(t, []string{"2", "13440", "End_track"}, rows[len(rows)-2])
+}
+
+// After 1,000 bars an event still stands within half a tick of where it belongs.
+func TestRoundingDoesNotAddUp(t *testing.T) {
+	p := score.Demo()
+	p.Tracks[0].Lanes.Gate.Rate = "1/64t" // 840 ticks of 20160 are 40 of 960
+	p.Tracks[0].Lanes.Gate.Length = 1
+	p.Tracks[0].Lanes.Gate.Steps[0] = score.On
+	p.Tracks[0].Lanes.Length.Steps[0] = 1
+	recorded := take.Render(p, 1000)
+	rows := midicsv(t, smf.FromTake(recorded, smf.Options{Format: 0, Division: smf.DefaultDivision}))
+	next := 0
+	for _, row := range rows {
+		if !strings.HasPrefix(row[2], "Note_") {
+			continue
+		}
+		var tick int64
+		_, err := fmt.Sscan(row[1], &tick)
+		require.NoError(t, err)
+		m := recorded.Messages[next]
+		next++
+		if m.On {
+			require.Equal(t, int64(m.Tick)/21, tick)
+		} else {
+			require.InDelta(t, float64(m.Tick)/21, float64(tick), 1)
+		}
+	}
+	require.Equal(t, len(recorded.Messages), next)
+}
+
+func midicsv(t *testing.T, f smf.File) [][]string {
+	t.Helper()
+	data, err := smf.Encode(f)
+	require.NoError(t, err)
+	command := exec.Command("midicsv")
+	command.Stdin = bytes.NewReader(data)
+	output, err := command.Output()
+	require.NoError(t, err, "midicsv comes from Debian's package of that name; `make test` installs it")
+	reader := csv.NewReader(bytes.NewReader(output))
+	reader.TrimLeadingSpace, reader.FieldsPerRecord = true, -1
+	rows, err := reader.ReadAll()
+	require.NoError(t, err)
+	return rows
+}

@@ -1,0 +1,99 @@
+package take
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
+
+// Take is a recording. It is not changed once it is finished.
+type Take struct {
+	Name string
+	// Luck is the luck in force when the take began.
+	Luck  int
+	Meter score.Meter
+	Key   theory.Key
+	// Tempo is the tempo map, with ticks counted from the take's start.
+	Tempo play.TempoMap
+	// Tracks are the tracks that the project had when the take began.
+	Tracks []Track
+	// Messages are in the order in which they went out, ticks counted from the take's start.
+	Messages []play.Message
+	// End is the take's length.
+	End score.Tick
+}
+
+// Track names a track of a take.
+type Track struct {
+	ID   uint32 `json:"id"`
+	Name string `json:"name"`
+}
+
+// Of returns an empty take of the project that begins now.
+func Of(p *score.Project, name string) *Take {
+	t := &Take{
+		Name:  name,
+		Luck:  p.Luck.Number,
+		Meter: p.Meter,
+		Key:   p.Key,
+		Tempo: play.TempoMap{{Tick: 0, Tempo: p.Tempo}},
+	}
+	for i := range p.Tracks {
+		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name})
+	}
+	return t
+}
+
+// Render returns a take of the first bars of a project. Notes that last longer are ended there.
+func Render(p *score.Project, bars int) *Take {
+	t := Of(p, p.Name)
+	t.End = score.Tick(bars) * p.Meter.Bar()
+	var keys play.Keys
+	t.Messages = keys.Play(play.Render(p, 0, t.End, nil), t.End, nil)
+	t.Messages = keys.Release(t.End, t.Messages)
+	return t
+}
+
+// Finish ends a take whose recording has stopped, or was broken off: the take ends at the moment
+// end or at its last message, whichever is later, and notes that are still sounding end there.
+// Note-offs whose note-on came before the take are dropped.
+func (t *Take) Finish(end score.Tick) {
+	down := map[[2]uint8]play.Message{}
+	kept := t.Messages[:0]
+	for _, m := range t.Messages {
+		key := [2]uint8{m.Channel, m.Key}
+		if m.On {
+			down[key] = m
+		} else if _, sounding := down[key]; !sounding {
+			continue
+		} else {
+			delete(down, key)
+		}
+		kept = append(kept, m)
+		end = max(end, m.Tick)
+	}
+	t.Messages, t.End = kept, end
+	var unfinished []play.Message
+	for _, m := range down {
+		m.Tick, m.On, m.Velocity = end, false, 0
+		unfinished = append(unfinished, m)
+	}
+	slices.SortFunc(unfinished, play.CompareMessages)
+	t.Messages = append(t.Messages, unfinished...)
+}
+
+// Notes returns how many notes the take has.
+func (t *Take) Notes() int {
+	notes := 0
+	for _, m := range t.Messages {
+		if m.On {
+			notes++
+		}
+	}
+	return notes
+}
+
+// Nanos returns how long the take lasts, in nanoseconds.
+func (t *Take) Nanos() int64 { return t.Tempo.Nanos(t.End) }

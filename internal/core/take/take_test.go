@@ -1,0 +1,55 @@
+package take_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
+)
+
+func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		rendered := take.Render(p, 2)
+		require.Equal(t, 2*p.Meter.Bar(), rendered.End)
+		down := map[[2]uint8]bool{}
+		for _, m := range rendered.Messages {
+			key := [2]uint8{m.Channel, m.Key}
+			require.Equal(t, !m.On, down[key])
+			require.LessOrEqual(t, m.Tick, rendered.End)
+			down[key] = m.On
+		}
+		for key, isDown := range down {
+			require.False(t, isDown, "%v is left down", key)
+		}
+	})
+}
+
+func TestFinishMendsABrokenRecording(t *testing.T) {
+	recording := take.Of(score.Demo(), "Take 1")
+	recording.Messages = []play.Message{
+		{Tick: 5, Track: 1, Key: 50}, // its note-on came before the take
+		{Tick: 10, Track: 1, On: true, Key: 60, Velocity: 90},
+		{Tick: 20, Track: 1, On: true, Key: 62, Velocity: 90},
+		{Tick: 30, Track: 1, Key: 60},
+	}
+	recording.Finish(25)
+	require.Equal(t, score.Tick(30), recording.End)
+	require.Equal(t, 2, recording.Notes())
+	require.Equal(t, []play.Message{
+		{Tick: 10, Track: 1, On: true, Key: 60, Velocity: 90},
+		{Tick: 20, Track: 1, On: true, Key: 62, Velocity: 90},
+		{Tick: 30, Track: 1, Key: 60},
+		{Tick: 30, Track: 1, Key: 62},
+	}, recording.Messages)
+}
+
+// Four bars of 4/4 at 96 bpm last 16 · 60/96 = 10 seconds.
+func TestNanos(t *testing.T) {
+	require.Equal(t, int64(10_000_000_000), take.Render(score.Demo(), 4).Nanos())
+}
