@@ -56,7 +56,7 @@ func Decode(data []byte) (*Project, error) {
 		return nil, &FileError{fmt.Sprintf("the project file has version %d; this program reads version %d", head.Version, FileVersion)}
 	}
 	var file File
-	if err := decodeStrictly(data, &file); err != nil {
+	if err := DecodeJSON(data, &file); err != nil {
 		return nil, err
 	}
 	if err := file.Project.Validate(); err != nil {
@@ -106,7 +106,7 @@ func EncodeEdit(e Edit) ([]byte, error) {
 // DecodeEdit reads an edit. The error is a *FileError.
 func DecodeEdit(data []byte) (Edit, error) {
 	var form EditJSON
-	if err := decodeStrictly(data, &form); err != nil {
+	if err := DecodeJSON(data, &form); err != nil {
 		return nil, err
 	}
 	return form.Edit()
@@ -136,7 +136,8 @@ func appendEdit[E Edit](edits []Edit, e *E) []Edit {
 	return append(edits, *e)
 }
 
-func decodeStrictly(data []byte, into any) error {
+// DecodeJSON reads one JSON document and refuses unknown fields by name. The error is a *FileError.
+func DecodeJSON(data []byte, into any) error {
 	decoder := json.NewDecoder(bytes.NewReader(data))
 	decoder.DisallowUnknownFields()
 	if err := decoder.Decode(into); err != nil {

@@ -1,0 +1,96 @@
+package main
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"os"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/schema"
+)
+
+// usageError is a value on the command line that cannot be used.
+type usageError struct{ error }
+
+func (e usageError) Unwrap() error { return e.error }
+
+func exitStatus(err error) int {
+	var usage usageError
+	if errors.As(err, &usage) {
+		return 2
+	}
+	return 1
+}
+
+type renderCommand struct {
+	Demo    bool   `xor:"source" required:"" help:"Render the demo."`
+	Project string `xor:"source" required:"" placeholder:"FILE.json" help:"Render a project file."`
+	Bars    int    `required:"" help:"How many bars, 1 to 100000."`
+	Luck    *int   `help:"Take another luck than the project's, 0 to 999999."`
+	PPQ     int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
+	Format  int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
+	Out     string `required:"" placeholder:"FILE.mid" help:"The file to write."`
+}
+
+// Run renders and writes the file.
+func (c *renderCommand) Run(stdout io.Writer) error {
+	const mostBars = 100_000
+	if c.Bars < 1 || c.Bars > mostBars {
+		return usageError{fmt.Errorf("--bars is %d; it must be 1 to %d", c.Bars, mostBars)}
+	}
+	project, err := c.load()
+	if err != nil {
+		return err
+	}
+	if c.Luck != nil {
+		if project, _, err = score.Apply(project, score.ChangeLuck{Number: *c.Luck}); err != nil {
+			return usageError{fmt.Errorf("--luck: %w", err)}
+		}
+	}
+	rendered := take.Render(project, c.Bars)
+	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: c.Format, Division: c.PPQ}))
+	if err != nil {
+		return err
+	}
+	if err := os.WriteFile(c.Out, data, 0o644); err != nil {
+		return err
+	}
+	_, err = fmt.Fprintf(stdout, "%s: %d bars, %d notes, luck %d\n", c.Out, c.Bars, rendered.Notes(), project.Luck.Number)
+	return err
+}
+
+func (c *renderCommand) load() (*score.Project, error) {
+	if c.Demo {
+		return score.Demo(), nil
+	}
+	data, err := os.ReadFile(c.Project)
+	if err != nil {
+		return nil, usageError{err}
+	}
+	project, err := score.Decode(data)
+	if err != nil {
+		return nil, usageError{fmt.Errorf("%s: %w", c.Project, err)}
+	}
+	return project, nil
+}
+
+type schemaCommand struct {
+	Wire bool `hidden:"" help:"Print the schema of the messages between the page and the server instead."`
+}
+
+// Run prints the schema.
+func (c *schemaCommand) Run(stdout io.Writer) error {
+	print := schema.ProjectFile
+	if c.Wire {
+		print = schema.Wire
+	}
+	data, err := print()
+	if err != nil {
+		return err
+	}
+	_, err = stdout.Write(data)
+	return err
+}

@@ -1,0 +1,14 @@
+// Package live plays a project in real time. It alone knows what time it is.
+//
+// A Transport renders ahead: at each pulse it renders what starts within the look-ahead and hands it
+// to every Output with absolute times. What has been handed over is committed. An edit takes effect
+// from the first moment that is not, so it is heard within the look-ahead. A message counts as heard
+// once its time has come; only what was heard is recorded.
+//
+//	transport := live.New(project, live.Options{}, recorder)
+//	transport.Attach(output)
+//	go transport.Run(ctx)
+//	transport.Play()
+//
+// Times are nanoseconds on the transport's own clock, which starts at 0 and never jumps.
+package live

@@ -1,0 +1,50 @@
+package live
+
+import (
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// Sound is a message with the time at which it is to be heard.
+type Sound struct {
+	play.Message
+	At int64
+}
+
+// Place says that a lane goes on to a step.
+type Place struct {
+	// At is the time at which it does.
+	At    int64
+	Tick  score.Tick
+	Track int
+	Lane  score.LaneName
+	Step  int
+}
+
+// Batch is what happens in one stretch of time, each list ordered by time. Its receivers share it
+// and must not change it.
+type Batch struct {
+	Sounds []Sound
+	Places []Place
+}
+
+// Output is anything that can be played. Its methods must not block: an output that cannot keep up
+// drops what it must, so that it delays no other.
+type Output interface {
+	// Send hands over a batch, before its time.
+	Send(Batch)
+	// Tell says that playing or recording has begun or ended, or that the tempo has changed. When
+	// playing has ended the output drops what is still to come and releases all that sounds.
+	Tell(State)
+}
+
+// State is what the transport is doing.
+type State struct {
+	Playing bool `json:"playing"`
+	// Recording says that a take is being recorded.
+	Recording bool `json:"recording"`
+	// Tick is played at the time At, in nanoseconds; from there time passes at Tempo.
+	Tick  score.Tick  `json:"tick"`
+	At    int64       `json:"at"`
+	Tempo score.Tempo `json:"tempo"`
+}

@@ -1,0 +1,188 @@
+package live
+
+import (
+	"context"
+	"slices"
+	"sync"
+	"time"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+)
+
+// TakeStore keeps takes. Its methods may block; a call that failed may be made again.
+type TakeStore interface {
+	CreateTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
+	AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error
+	FinishTake(ctx context.Context, id int64, end score.Tick) error
+}
+
+// flushEvery is how often what was heard goes to disk, so a crash loses no more than that.
+const flushEvery = 250 * time.Millisecond
+
+// Recorder writes takes to a store from a goroutine of its own, so that a slow disk never delays the
+// music. What the disk refuses is kept and tried again.
+type Recorder struct {
+	store   TakeStore
+	changed func(problem error)
+
+	mu    sync.Mutex
+	now   *recording   // what is being recorded, or nil
+	queue []*recording // recordings that are not wholly stored, oldest first
+}
+
+// recording is a take on its way to disk. Ticks are the take's own.
+type recording struct {
+	header   *take.Take
+	revision int64
+	start    score.Tick // in ticks of the transport
+
+	id       int64 // 0 until it is created
+	messages []play.Message
+	stored   int // how many messages are on disk
+	tempo    play.TempoMap
+	retempo  bool // the tempo map on disk is not up to date
+	ended    bool
+	end      score.Tick
+}
+
+// NewRecorder returns a recorder. It calls changed after a take has been finished, with nil, and when
+// the store has refused something, with the reason.
+func NewRecorder(store TakeStore, changed func(problem error)) *Recorder {
+	return &Recorder{store: store, changed: changed}
+}
+
+// Run writes until the context ends, then writes what is left.
+func (r *Recorder) Run(ctx context.Context) {
+	ticker := time.NewTicker(flushEvery)
+	defer ticker.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			r.flush(context.WithoutCancel(ctx))
+			return
+		case <-ticker.C:
+			r.flush(ctx)
+		}
+	}
+}
+
+func (r *Recorder) recording() bool {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return r.now != nil
+}
+
+// begin starts a take whose tick 0 is the transport's tick start.
+func (r *Recorder) begin(project *score.Project, revision int64, start score.Tick, tempo play.TempoMap) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	r.now = &recording{header: take.Of(project, ""), revision: revision, start: start}
+	r.now.follow(tempo)
+	r.queue = append(r.queue, r.now)
+}
+
+// add records messages with ticks of the transport.
+func (r *Recorder) add(messages []play.Message) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if r.now == nil {
+		return
+	}
+	for _, m := range messages {
+		m.Tick -= r.now.start
+		r.now.messages = append(r.now.messages, m)
+	}
+}
+
+func (r *Recorder) setTempo(tempo play.TempoMap) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if r.now != nil {
+		r.now.follow(tempo)
+	}
+}
+
+// end finishes the take at a tick of the transport.
+func (r *Recorder) end(at score.Tick) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if r.now == nil {
+		return
+	}
+	r.now.ended, r.now.end = true, max(0, at-r.now.start)
+	r.now = nil
+}
+
+// follow takes over the part of the transport's tempo map that concerns the take.
+func (r *recording) follow(tempo play.TempoMap) {
+	var own play.TempoMap
+	for _, change := range tempo {
+		change.Tick = max(0, change.Tick-r.start)
+		if last := len(own) - 1; last >= 0 && own[last].Tick == change.Tick {
+			own[last] = change
+			continue
+		}
+		own = append(own, change)
+	}
+	r.tempo, r.retempo = own, true
+	r.header.Tempo = own
+}
+
+// flush stores everything that is not yet stored. Only Run calls it.
+func (r *Recorder) flush(ctx context.Context) {
+	for {
+		r.mu.Lock()
+		if len(r.queue) == 0 {
+			r.mu.Unlock()
+			return
+		}
+		first := r.queue[0]
+		copied := *first
+		copied.messages = slices.Clone(first.messages[first.stored:])
+		header := *first.header
+		copied.header = &header
+		first.retempo = false
+		r.mu.Unlock()
+
+		err := r.write(ctx, &copied)
+
+		r.mu.Lock()
+		first.id, first.stored = copied.id, copied.stored
+		if err != nil {
+			first.retempo = true
+		}
+		finished := err == nil && copied.ended
+		if finished {
+			r.queue = r.queue[1:]
+		}
+		r.mu.Unlock()
+
+		if err != nil || finished {
+			r.changed(err)
+		}
+		if !finished {
+			return
+		}
+	}
+}
+
+// write stores what a copy of a recording holds and notes in the copy how far it got.
+func (r *Recorder) write(ctx context.Context, c *recording) (err error) {
+	if c.id == 0 {
+		if c.id, err = r.store.CreateTake(ctx, c.header, c.revision); err != nil {
+			return err
+		}
+	}
+	if len(c.messages) > 0 || c.retempo {
+		if err := r.store.AppendTake(ctx, c.id, c.stored, c.messages, c.tempo); err != nil {
+			return err
+		}
+		c.stored += len(c.messages)
+	}
+	if c.ended {
+		return r.store.FinishTake(ctx, c.id, c.end)
+	}
+	return nil
+}

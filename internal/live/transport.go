@@ -1,0 +1,265 @@
+package live
+
+import (
+	"context"
+	"slices"
+	"sync"
+	"time"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// Options are the transport's settings.
+type Options struct {
+	// LookAhead is how long before its time a message is handed over; 0 means 120 ms. A longer one
+	// forgives a busier machine, a shorter one lets edits be heard sooner.
+	LookAhead time.Duration
+	// Pulse is the time between two renderings; 0 means 10 ms.
+	Pulse time.Duration
+}
+
+// Transport plays a project. All methods may be called concurrently.
+type Transport struct {
+	options  Options
+	epoch    time.Time
+	recorder *Recorder
+
+	mu      sync.Mutex
+	project *score.Project
+	outputs map[Output]struct{}
+
+	playing   bool
+	started   int64 // the time of tick 0
+	tempo     play.TempoMap
+	committed score.Tick // all before this tick has been handed over
+	keys      play.Keys  // the keys that are down once all that was handed over is heard
+	waiting   []Sound    // handed over, not yet heard
+	heard     map[heardKey]play.Message
+}
+
+type heardKey struct{ channel, key uint8 }
+
+// New returns a transport that stands still. The recorder may not be used by another transport.
+func New(project *score.Project, options Options, recorder *Recorder) *Transport {
+	if options.LookAhead == 0 {
+		options.LookAhead = 120 * time.Millisecond
+	}
+	if options.Pulse == 0 {
+		options.Pulse = 10 * time.Millisecond
+	}
+	return &Transport{
+		options: options, epoch: time.Now(), recorder: recorder, project: project,
+		outputs: map[Output]struct{}{}, heard: map[heardKey]play.Message{},
+	}
+}
+
+// Now returns the time on the transport's clock, in nanoseconds.
+func (t *Transport) Now() int64 { return int64(time.Since(t.epoch)) }
+
+// Run pulses until the context ends, then stops playing.
+func (t *Transport) Run(ctx context.Context) {
+	ticker := time.NewTicker(t.options.Pulse)
+	defer ticker.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			t.Stop()
+			return
+		case <-ticker.C:
+			t.pulse()
+		}
+	}
+}
+
+// Attach adds an output and tells it the state.
+func (t *Transport) Attach(o Output) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.outputs[o] = struct{}{}
+	o.Tell(t.state())
+}
+
+// Detach removes an output.
+func (t *Transport) Detach(o Output) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	delete(t.outputs, o)
+}
+
+// SetProject has everything that is not yet committed played from another state of the project.
+func (t *Transport) SetProject(project *score.Project) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	before := t.project.Tempo
+	t.project = project
+	if before == project.Tempo {
+		return
+	}
+	if t.playing {
+		t.changeTempo(project.Tempo)
+	}
+	t.tell()
+}
+
+// changeTempo lets a tempo hold from the first tick that is not committed.
+func (t *Transport) changeTempo(tempo score.Tempo) {
+	if last := len(t.tempo) - 1; t.tempo[last].Tick == t.committed {
+		t.tempo[last].Tempo = tempo
+	} else {
+		t.tempo = append(t.tempo, play.TempoChange{Tick: t.committed, Tempo: tempo})
+	}
+	t.recorder.setTempo(t.tempo)
+}
+
+// Play starts at bar 1, a look-ahead from now. It does nothing while playing.
+func (t *Transport) Play() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.play()
+	t.tell()
+}
+
+func (t *Transport) play() {
+	if t.playing {
+		return
+	}
+	t.playing = true
+	t.started = t.Now() + int64(t.options.LookAhead)
+	t.tempo = play.TempoMap{{Tick: 0, Tempo: t.project.Tempo}}
+	t.committed = 0
+}
+
+// Stop stops playing and recording and releases everything. It does nothing while standing still.
+func (t *Transport) Stop() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing {
+		return
+	}
+	now := t.Now()
+	t.hear(now)
+	at := t.tickAt(now)
+	var releases []play.Message
+	for _, m := range t.heard {
+		releases = append(releases, play.Message{Tick: max(at, m.Tick+1), Track: m.Track, Channel: m.Channel, Key: m.Key})
+	}
+	slices.SortFunc(releases, play.CompareMessages)
+	t.recorder.add(releases)
+	t.recorder.end(at)
+	t.playing, t.waiting, t.keys = false, nil, play.Keys{}
+	clear(t.heard)
+	t.tell()
+}
+
+// Record begins a take, from this moment on; it starts playing if need be. It does nothing while
+// recording. The take's first bar is the one that is playing.
+func (t *Transport) Record(revision int64) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if t.recorder.recording() {
+		return
+	}
+	t.play()
+	bar := t.project.Meter.Bar()
+	start := t.tickAt(t.Now()) / bar * bar
+	t.recorder.begin(t.project, revision, start, t.tempo)
+	t.tell()
+}
+
+// EndRecording ends the take and goes on playing. It does nothing while not recording.
+func (t *Transport) EndRecording() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.recorder.recording() {
+		return
+	}
+	now := t.Now()
+	t.hear(now)
+	t.recorder.end(t.tickAt(now))
+	t.tell()
+}
+
+// State returns what the transport is doing.
+func (t *Transport) State() State {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	return t.state()
+}
+
+func (t *Transport) state() State {
+	if !t.playing {
+		return State{At: t.Now(), Tempo: t.project.Tempo}
+	}
+	last := t.tempo[len(t.tempo)-1]
+	return State{
+		Playing: true, Recording: t.recorder.recording(),
+		Tick: last.Tick, At: t.timeOf(last.Tick), Tempo: last.Tempo,
+	}
+}
+
+func (t *Transport) tell() {
+	state := t.state()
+	for o := range t.outputs {
+		o.Tell(state)
+	}
+}
+
+func (t *Transport) tickAt(now int64) score.Tick  { return t.tempo.TickAt(now - t.started) }
+func (t *Transport) timeOf(tick score.Tick) int64 { return t.started + t.tempo.Nanos(tick) }
+
+// pulse hands over what has come within the look-ahead and notes what has been heard.
+func (t *Transport) pulse() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing {
+		return
+	}
+	now := t.Now()
+	t.hear(now)
+	horizon := t.tickAt(now+int64(t.options.LookAhead)) + 1
+	if now+int64(t.options.LookAhead) < t.started || horizon <= t.committed {
+		return
+	}
+	batch := t.render(horizon)
+	t.committed = horizon
+	t.waiting = append(t.waiting, batch.Sounds...)
+	for o := range t.outputs {
+		o.Send(batch)
+	}
+}
+
+func (t *Transport) render(to score.Tick) Batch {
+	var batch Batch
+	notes := play.Render(t.project, t.committed, to, nil)
+	for _, m := range t.keys.Play(notes, to, nil) {
+		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
+	}
+	for i := range t.project.Tracks {
+		track := &t.project.Tracks[i]
+		for _, spec := range score.LaneSpecs() {
+			for _, move := range play.Moves(track, spec.Name, t.committed, to) {
+				batch.Places = append(batch.Places, Place{At: t.timeOf(move.Tick), Tick: move.Tick, Track: track.ID, Lane: spec.Name, Step: move.Step})
+			}
+		}
+	}
+	return batch
+}
+
+// hear moves what was due by now from waiting to heard, and into the take.
+func (t *Transport) hear(now int64) {
+	due := 0
+	var messages []play.Message
+	for due < len(t.waiting) && t.waiting[due].At <= now {
+		m := t.waiting[due].Message
+		messages = append(messages, m)
+		if m.On {
+			t.heard[heardKey{m.Channel, m.Key}] = m
+		} else {
+			delete(t.heard, heardKey{m.Channel, m.Key})
+		}
+		due++
+	}
+	t.waiting = t.waiting[due:]
+	t.recorder.add(messages)
+}

@@ -1,0 +1,74 @@
+package schema
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"github.com/invopop/jsonschema"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+	"jettyfog/internal/server"
+)
+
+// wire is everything that goes between the page and the server.
+type wire struct {
+	Message          server.Message          `json:"message"`
+	Question         server.Question         `json:"question"`
+	EditRequest      server.EditRequest      `json:"editRequest"`
+	RevisionRequest  server.RevisionRequest  `json:"revisionRequest"`
+	TransportRequest server.TransportRequest `json:"transportRequest"`
+	Chart            server.Chart            `json:"chart"`
+	Lists            server.Lists            `json:"lists"`
+	Refusal          server.Refusal          `json:"refusal"`
+}
+
+// ProjectFile returns the schema of the project file. It bounds every field as the program does, but
+// for the least height of a register and the values of each lane's steps.
+func ProjectFile() ([]byte, error) {
+	schema := reflector().Reflect(&score.File{})
+	schema.Title = "Jettyfog project file"
+	names := make([]any, 0)
+	for _, name := range theory.ScaleNames() {
+		names = append(names, name)
+	}
+	if err := enumerate(schema, "Key", "scale", names); err != nil {
+		return nil, err
+	}
+	rates := make([]any, 0)
+	for _, v := range score.NoteValues() {
+		rates = append(rates, string(v))
+	}
+	if err := enumerate(schema, "Lane", "rate", rates); err != nil {
+		return nil, err
+	}
+	return encode(schema)
+}
+
+// Wire returns the schema of all messages between the page and the server.
+func Wire() ([]byte, error) { return encode(reflector().Reflect(&wire{})) }
+
+func reflector() *jsonschema.Reflector {
+	return &jsonschema.Reflector{Anonymous: true}
+}
+
+func enumerate(schema *jsonschema.Schema, definition, property string, values []any) error {
+	found, ok := schema.Definitions[definition]
+	if !ok {
+		return fmt.Errorf("the schema has no definition %s", definition)
+	}
+	field, ok := found.Properties.Get(property)
+	if !ok {
+		return fmt.Errorf("the schema's %s has no property %s", definition, property)
+	}
+	field.Enum = values
+	return nil
+}
+
+func encode(schema *jsonschema.Schema) ([]byte, error) {
+	data, err := json.MarshalIndent(schema, "", "  ")
+	if err != nil {
+		return nil, fmt.Errorf("encode the schema: %w", err)
+	}
+	return append(data, '\n'), nil
+}

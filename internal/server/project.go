@@ -1,0 +1,123 @@
+package server
+
+import (
+	"net/http"
+	"strconv"
+
+	"github.com/go-chi/chi/v5"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/studio"
+)
+
+// EditRequest asks for an edit of the revision that the page has seen.
+type EditRequest struct {
+	Revision int64          `json:"revision"`
+	Edit     score.EditJSON `json:"edit"`
+}
+
+// RevisionRequest asks for a change that needs no more words.
+type RevisionRequest struct {
+	Revision int64 `json:"revision"`
+}
+
+type projectResource struct{ studio *studio.Studio }
+
+// Routes lists the resource's routes.
+func (p projectResource) Routes() chi.Router {
+	r := chi.NewRouter()
+	r.Post("/edits", p.edit)
+	r.Post("/undo", p.undo)
+	r.Post("/redo", p.redo)
+	r.Get("/project.json", p.export)
+	r.Post("/project.json", p.open)
+	r.Post("/blank", p.blank)
+	r.NotFound(func(w http.ResponseWriter, r *http.Request) {
+		refuse(w, http.StatusNotFound, "there is nothing at "+short(r.URL.Path))
+	})
+	r.MethodNotAllowed(func(w http.ResponseWriter, r *http.Request) {
+		refuse(w, http.StatusMethodNotAllowed, short(r.URL.Path)+" does not take "+short(r.Method))
+	})
+	return r
+}
+
+func (p projectResource) edit(w http.ResponseWriter, r *http.Request) {
+	var request EditRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	edit, err := request.Edit.Edit()
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	p.answer(w)(p.studio.Edit(r.Context(), request.Revision, edit))
+}
+
+func (p projectResource) undo(w http.ResponseWriter, r *http.Request) {
+	var request RevisionRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	p.answer(w)(p.studio.Undo(r.Context(), request.Revision))
+}
+
+func (p projectResource) redo(w http.ResponseWriter, r *http.Request) {
+	var request RevisionRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	p.answer(w)(p.studio.Redo(r.Context(), request.Revision))
+}
+
+func (p projectResource) export(w http.ResponseWriter, _ *http.Request) {
+	project := p.studio.State().Project
+	data, err := score.Encode(project)
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	download(w, "application/json", project.Name, ".json", data)
+}
+
+// open takes a project file as it is; the revision is in the query.
+func (p projectResource) open(w http.ResponseWriter, r *http.Request) {
+	revision, err := strconv.ParseInt(r.URL.Query().Get("revision"), 10, 64)
+	if err != nil {
+		refuse(w, http.StatusBadRequest, "opening a project file needs the revision that it replaces")
+		return
+	}
+	body, err := readJSON(r)
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	project, err := score.Decode(body)
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	p.answer(w)(p.studio.Edit(r.Context(), revision, score.Replace{Project: *project}))
+}
+
+func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
+	var request RevisionRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	p.answer(w)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
+}
+
+func (p projectResource) answer(w http.ResponseWriter) func(studio.State, error) {
+	return func(state studio.State, err error) {
+		if err != nil {
+			fail(w, err)
+			return
+		}
+		reply(w, state)
+	}
+}

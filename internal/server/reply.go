@@ -1,0 +1,81 @@
+package server
+
+import (
+	"encoding/json"
+	"errors"
+	"io"
+	"mime"
+	"net/http"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/studio"
+)
+
+// Refusal is the body of every answer that is not a success.
+type Refusal struct {
+	// Error is one sentence: what was wrong.
+	Error string `json:"error"`
+}
+
+// reply answers with JSON.
+func reply(w http.ResponseWriter, v any) {
+	w.Header().Set("Content-Type", "application/json")
+	w.Header().Set("Cache-Control", "no-store")
+	// Only a broken connection can make this fail, and then nobody is there to be told.
+	_ = json.NewEncoder(w).Encode(v)
+}
+
+func refuse(w http.ResponseWriter, status int, sentence string) {
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(status)
+	_ = json.NewEncoder(w).Encode(Refusal{Error: sentence})
+}
+
+// fail answers with the status that fits the error.
+func fail(w http.ResponseWriter, err error) {
+	status := http.StatusInternalServerError
+	var (
+		field    *score.FieldError
+		file     *score.FileError
+		stale    *studio.StaleError
+		tooLarge *http.MaxBytesError
+	)
+	switch {
+	case errors.As(err, &file):
+		status = http.StatusBadRequest
+	case errors.As(err, &field):
+		status = http.StatusUnprocessableEntity
+	case errors.As(err, &stale):
+		status = http.StatusConflict
+	case errors.As(err, &tooLarge):
+		refuse(w, http.StatusRequestEntityTooLarge, "the request is larger than 1 MiB, which no project is")
+		return
+	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, take.ErrUnknown):
+		status = http.StatusNotFound
+	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo):
+		status = http.StatusConflict
+	case errors.Is(err, errNotJSON):
+		status = http.StatusUnsupportedMediaType
+	}
+	refuse(w, status, err.Error())
+}
+
+var errNotJSON = errors.New("the request must have the content type application/json")
+
+// read decodes the JSON body of a request. It writes nothing; the caller passes an error to fail.
+func read(r *http.Request, into any) error {
+	body, err := readJSON(r)
+	if err != nil {
+		return err
+	}
+	return score.DecodeJSON(body, into)
+}
+
+func readJSON(r *http.Request) ([]byte, error) {
+	kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type"))
+	if err != nil || kind != "application/json" {
+		return nil, errNotJSON
+	}
+	return io.ReadAll(r.Body)
+}

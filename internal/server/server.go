@@ -1,0 +1,72 @@
+package server
+
+import (
+	"context"
+	"io/fs"
+	"net/http"
+
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/live"
+	"jettyfog/internal/studio"
+)
+
+// TakeStore is what the server needs of the store.
+type TakeStore interface {
+	Takes(context.Context) ([]take.Summary, error)
+	Take(ctx context.Context, id int64) (*take.Take, error)
+}
+
+// Options are the server's parts and settings.
+type Options struct {
+	Studio    *studio.Studio
+	Transport *live.Transport
+	Takes     TakeStore
+	// Page holds the built front end.
+	Page fs.FS
+	// Hosts are the names and addresses, with their ports, under which the server may be asked.
+	Hosts []string
+}
+
+// Server answers requests. Make one with New.
+type Server struct {
+	options Options
+	hub     *hub
+	router  chi.Router
+}
+
+// New wires a server up.
+func New(o Options) *Server {
+	s := &Server{options: o, hub: newHub(o)}
+	o.Studio.Listen(func(state studio.State) {
+		o.Transport.SetProject(state.Project)
+		s.hub.broadcast(Message{Project: &state})
+	})
+	o.Transport.Attach(s.hub)
+
+	r := chi.NewRouter()
+	r.Use(middleware.Recoverer, securityHeaders, guard(o.Hosts))
+	r.Route("/api", func(r chi.Router) {
+		r.Use(limitBody)
+		r.Mount("/", projectResource{o.Studio}.Routes())
+		r.Mount("/chart", chartResource{o.Studio}.Routes())
+		r.Mount("/lists", listsResource{}.Routes())
+		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
+		r.Mount("/takes", takesResource{o.Takes}.Routes())
+	})
+	r.Get("/ws", s.hub.serve)
+	r.Handle("/*", page(o.Page))
+	s.router = r
+	return s
+}
+
+// ServeHTTP implements http.Handler.
+func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }
+
+// TakesChanged tells every page the list of takes, or why a take could not be stored.
+func (s *Server) TakesChanged(problem error) { s.hub.takesChanged(problem) }
+
+// Close hangs up on every page.
+func (s *Server) Close() { s.hub.close() }

@@ -1,0 +1,74 @@
+package server
+
+import (
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/live"
+	"jettyfog/internal/studio"
+)
+
+// Message is what the server sends through the WebSocket: an object with exactly one of these fields.
+// After connecting, a page gets a project, a transport and a takes message without asking.
+type Message struct {
+	Project   *studio.State `json:"project,omitempty"`
+	Transport *live.State   `json:"transport,omitempty"`
+	Batch     *WireBatch    `json:"batch,omitempty"`
+	Takes     *TakesMessage `json:"takes,omitempty"`
+	Clock     *ClockAnswer  `json:"clock,omitempty"`
+}
+
+// WireBatch is a live.Batch as it is sent.
+type WireBatch struct {
+	Sounds []WireSound `json:"sounds"`
+	Places []WirePlace `json:"places"`
+}
+
+// WireSound is a note-on, or with velocity 0 a note-off.
+type WireSound struct {
+	// At is the time of the server's clock at which it is to be heard, in nanoseconds.
+	At       int64      `json:"at"`
+	Tick     score.Tick `json:"tick"`
+	Track    uint32     `json:"track"`
+	Channel  uint8      `json:"channel"`
+	Key      uint8      `json:"key"`
+	Velocity uint8      `json:"velocity"`
+}
+
+// WirePlace is a lane's going on to a step.
+type WirePlace struct {
+	At    int64          `json:"at"`
+	Tick  score.Tick     `json:"tick"`
+	Track int            `json:"track"`
+	Lane  score.LaneName `json:"lane"`
+	Step  int            `json:"step"`
+}
+
+// TakesMessage is the list of takes.
+type TakesMessage struct {
+	Takes []take.Summary `json:"takes"`
+	// Problem is a sentence if a take could not be stored; it is being tried again.
+	Problem string `json:"problem,omitempty"`
+}
+
+// Question is what a page sends through the WebSocket: what time it is. Sent is the page's own clock
+// reading, which the answer repeats.
+type Question struct {
+	Sent float64 `json:"sent"`
+}
+
+// ClockAnswer tells the time of the server's clock, in nanoseconds.
+type ClockAnswer struct {
+	Sent   float64 `json:"sent"`
+	Server int64   `json:"server"`
+}
+
+func wireBatch(b live.Batch) *WireBatch {
+	wire := &WireBatch{Sounds: make([]WireSound, len(b.Sounds)), Places: make([]WirePlace, len(b.Places))}
+	for i, s := range b.Sounds {
+		wire.Sounds[i] = WireSound{At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity}
+	}
+	for i, p := range b.Places {
+		wire.Places[i] = WirePlace(p)
+	}
+	return wire
+}

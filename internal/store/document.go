@@ -1,0 +1,99 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/studio"
+)
+
+type documentRow struct {
+	ID       int
+	Project  string
+	Revision int64
+	Position int
+}
+
+func (documentRow) TableName() string { return "documents" }
+
+type changeRow struct {
+	Position int `gorm:"primaryKey;autoIncrement:false"`
+	Edit     string
+	Inverse  string
+}
+
+func (changeRow) TableName() string { return "changes" }
+
+// Document returns the stored document. In a new database it stores the first project and returns
+// that.
+func (s *Store) Document(ctx context.Context, first *score.Project) (studio.Document, error) {
+	var row documentRow
+	err := s.db.WithContext(ctx).First(&row, 1).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		document := studio.Document{Project: first, Revision: 1}
+		return document, s.SaveMove(ctx, document)
+	}
+	if err != nil {
+		return studio.Document{}, err
+	}
+	project, err := score.Decode([]byte(row.Project))
+	if err != nil {
+		return studio.Document{}, fmt.Errorf("read the stored project: %w", err)
+	}
+	return studio.Document{Project: project, Revision: row.Revision, Position: row.Position}, nil
+}
+
+// SaveEdit implements studio.Store.
+func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change studio.Change) error {
+	edit, err := score.EncodeEdit(change.Edit)
+	if err != nil {
+		return err
+	}
+	inverse, err := score.EncodeEdit(change.Inverse)
+	if err != nil {
+		return err
+	}
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Where("position >= ?", document.Position).Delete(&changeRow{}).Error; err != nil {
+			return err
+		}
+		row := changeRow{Position: document.Position, Edit: string(edit), Inverse: string(inverse)}
+		if err := tx.Create(&row).Error; err != nil {
+			return err
+		}
+		return saveDocument(tx, document)
+	})
+}
+
+// SaveMove implements studio.Store.
+func (s *Store) SaveMove(ctx context.Context, document studio.Document) error {
+	return saveDocument(s.db.WithContext(ctx), document)
+}
+
+func saveDocument(tx *gorm.DB, document studio.Document) error {
+	project, err := score.Encode(document.Project)
+	if err != nil {
+		return err
+	}
+	row := documentRow{ID: 1, Project: string(project), Revision: document.Revision, Position: document.Position}
+	return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error
+}
+
+// Change implements studio.Store.
+func (s *Store) Change(ctx context.Context, position int) (studio.Change, bool, error) {
+	var rows []changeRow
+	if err := s.db.WithContext(ctx).Where("position = ?", position).Find(&rows).Error; err != nil || len(rows) == 0 {
+		return studio.Change{}, false, err
+	}
+	edit, err := score.DecodeEdit([]byte(rows[0].Edit))
+	if err != nil {
+		return studio.Change{}, false, err
+	}
+	inverse, err := score.DecodeEdit([]byte(rows[0].Inverse))
+	return studio.Change{Edit: edit, Inverse: inverse}, true, err
+}

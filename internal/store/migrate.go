@@ -1,0 +1,48 @@
+package store
+
+import (
+	"github.com/go-gormigrate/gormigrate/v2"
+	"gorm.io/gorm"
+)
+
+// migrate brings the tables up to date in numbered steps. A step that has been released is never
+// changed; it names its own rows, because those of today may differ from those of its day.
+func migrate(db *gorm.DB) error {
+	return gormigrate.New(db, gormigrate.DefaultOptions, []*gormigrate.Migration{
+		{ID: "1", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE documents (
+	id       INTEGER PRIMARY KEY CHECK (id = 1),
+	project  TEXT    NOT NULL,
+	revision INTEGER NOT NULL,
+	position INTEGER NOT NULL
+) STRICT;
+CREATE TABLE changes (
+	position INTEGER PRIMARY KEY,
+	edit     TEXT    NOT NULL,
+	inverse  TEXT    NOT NULL
+) STRICT;
+CREATE TABLE takes (
+	id       INTEGER PRIMARY KEY AUTOINCREMENT,
+	name     TEXT    NOT NULL,
+	created  INTEGER NOT NULL,
+	revision INTEGER NOT NULL,
+	heading  TEXT    NOT NULL,
+	"end"    INTEGER NOT NULL,
+	notes    INTEGER NOT NULL,
+	finished INTEGER NOT NULL
+) STRICT;
+CREATE TABLE messages (
+	take_id  INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE,
+	seq      INTEGER NOT NULL,
+	tick     INTEGER NOT NULL,
+	track    INTEGER NOT NULL,
+	"on"     INTEGER NOT NULL,
+	channel  INTEGER NOT NULL,
+	key      INTEGER NOT NULL,
+	velocity INTEGER NOT NULL,
+	PRIMARY KEY (take_id, seq)
+) STRICT, WITHOUT ROWID;`).Error
+		}},
+	}).Migrate()
+}

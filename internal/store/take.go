@@ -1,0 +1,213 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"gorm.io/gorm"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/theory"
+)
+
+type takeRow struct {
+	ID       int64
+	Name     string
+	Created  int64 // Unix seconds
+	Revision int64
+	Heading  string
+	End      score.Tick
+	Notes    int
+	Finished bool
+}
+
+func (takeRow) TableName() string { return "takes" }
+
+// heading is what is stored of a take as JSON: all but its messages and what a list of takes shows.
+type heading struct {
+	Luck   int           `json:"luck"`
+	Meter  score.Meter   `json:"meter"`
+	Key    theory.Key    `json:"key"`
+	Tempo  play.TempoMap `json:"tempo"`
+	Tracks []take.Track  `json:"tracks"`
+}
+
+type messageRow struct {
+	TakeID   int64 `gorm:"primaryKey;autoIncrement:false"`
+	Seq      int   `gorm:"primaryKey;autoIncrement:false"`
+	Tick     score.Tick
+	Track    uint32
+	On       bool
+	Channel  uint8
+	Key      uint8
+	Velocity uint8
+}
+
+func (messageRow) TableName() string { return "messages" }
+
+// batch is how many messages are written in one statement; SQLite bounds the variables of one.
+const batch = 500
+
+// CreateTake stores a take that is about to be recorded and returns its id. A take without a name is
+// named by its id.
+func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (int64, error) {
+	encoded, err := encodeHeading(t)
+	if err != nil {
+		return 0, err
+	}
+	row := takeRow{Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded}
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Create(&row).Error; err != nil || row.Name != "" {
+			return err
+		}
+		return tx.Model(&row).Update("name", fmt.Sprintf("Take %d", row.ID)).Error
+	})
+	return row.ID, err
+}
+
+func encodeHeading(t *take.Take) (string, error) {
+	encoded, err := json.Marshal(heading{Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks})
+	return string(encoded), err
+}
+
+// AppendTake stores messages of a take that is being recorded, of which the first is the take's
+// seq-th, counted from 0, and its tempo map so far. Storing the same messages again changes nothing,
+// so a call that may have failed can be repeated.
+func (s *Store) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		row, err := findTake(tx, id)
+		if err != nil {
+			return err
+		}
+		var head heading
+		if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
+			return err
+		}
+		head.Tempo = tempo
+		encoded, err := json.Marshal(head)
+		if err != nil {
+			return err
+		}
+		if err := tx.Model(&row).Update("heading", string(encoded)).Error; err != nil {
+			return err
+		}
+		return replaceMessages(tx, id, seq, messages)
+	})
+}
+
+// FinishTake ends a take at a tick, or at its last message if that is later.
+func (s *Store) FinishTake(ctx context.Context, id int64, end score.Tick) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		row, err := findTake(tx, id)
+		if err != nil {
+			return err
+		}
+		t, err := loadTake(tx, row)
+		if err != nil {
+			return err
+		}
+		t.Finish(end)
+		if err := replaceMessages(tx, id, 0, t.Messages); err != nil {
+			return err
+		}
+		return tx.Model(&row).Updates(map[string]any{"end": t.End, "notes": t.Notes(), "finished": true}).Error
+	})
+}
+
+// replaceMessages writes messages from the seq-th on in the place of those that are there.
+func replaceMessages(tx *gorm.DB, id int64, seq int, messages []play.Message) error {
+	if err := tx.Where("take_id = ? AND seq >= ?", id, seq).Delete(&messageRow{}).Error; err != nil {
+		return err
+	}
+	rows := make([]messageRow, len(messages))
+	for i, m := range messages {
+		rows[i] = messageRow{
+			TakeID: id, Seq: seq + i, Tick: m.Tick, Track: m.Track,
+			On: m.On, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity,
+		}
+	}
+	if len(rows) == 0 {
+		return nil
+	}
+	return tx.CreateInBatches(rows, batch).Error
+}
+
+func (s *Store) finishBrokenTakes() error {
+	var rows []takeRow
+	if err := s.db.Where("finished = ?", false).Find(&rows).Error; err != nil {
+		return err
+	}
+	for _, row := range rows {
+		if err := s.FinishTake(context.Background(), row.ID, 0); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Take returns a finished take. The error wraps take.ErrUnknown if there is none.
+func (s *Store) Take(ctx context.Context, id int64) (*take.Take, error) {
+	tx := s.db.WithContext(ctx)
+	row, err := findTake(tx.Where("finished = ?", true), id)
+	if err != nil {
+		return nil, err
+	}
+	return loadTake(tx, row)
+}
+
+func findTake(tx *gorm.DB, id int64) (takeRow, error) {
+	var row takeRow
+	err := tx.First(&row, id).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		return row, fmt.Errorf("take %d: %w", id, take.ErrUnknown)
+	}
+	return row, err
+}
+
+func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
+	var head heading
+	if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
+		return nil, err
+	}
+	t := &take.Take{
+		Name: row.Name, Luck: head.Luck, Meter: head.Meter, Key: head.Key,
+		Tempo: head.Tempo, Tracks: head.Tracks, End: row.End,
+	}
+	var rows []messageRow
+	if err := tx.Where("take_id = ?", row.ID).Order("seq").Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	for _, m := range rows {
+		t.Messages = append(t.Messages, play.Message{
+			Tick: m.Tick, Track: m.Track, On: m.On, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity,
+		})
+	}
+	return t, nil
+}
+
+// Takes lists the finished takes, the latest first.
+func (s *Store) Takes(ctx context.Context) ([]take.Summary, error) {
+	var rows []takeRow
+	if err := s.db.WithContext(ctx).Where("finished = ?", true).Order("id DESC").Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	summaries := make([]take.Summary, len(rows))
+	for i, row := range rows {
+		var head heading
+		if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
+			return nil, err
+		}
+		summaries[i] = take.Summary{
+			ID: row.ID, Name: row.Name, Created: row.Created, Luck: head.Luck, Revision: row.Revision,
+			Bars:    float64(row.End) / float64(head.Meter.Bar()),
+			Seconds: float64(head.Tempo.Nanos(row.End)) / 1e9,
+			Notes:   row.Notes,
+		}
+	}
+	return summaries, nil
+}

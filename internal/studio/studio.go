@@ -1,0 +1,192 @@
+package studio
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"sync"
+
+	"jettyfog/internal/core/score"
+)
+
+// Document is what is stored of the open project.
+type Document struct {
+	Project  *score.Project
+	Revision int64
+	Position int
+}
+
+// Change is an edit in the history, and the edit that undoes it.
+type Change struct {
+	Edit, Inverse score.Edit
+}
+
+// Store keeps the document and its history. Each call is one transaction.
+type Store interface {
+	// SaveEdit stores the document after a new edit, which stands at the document's position, and
+	// forgets all changes at later positions.
+	SaveEdit(context.Context, Document, Change) error
+	// SaveMove stores the document after undo or redo.
+	SaveMove(context.Context, Document) error
+	// Change returns the change at a position, counted from 1; found is false if there is none.
+	Change(ctx context.Context, position int) (change Change, found bool, err error)
+}
+
+// State is the open project as everybody sees it. The project is not changed once it is in a State.
+type State struct {
+	Project  *score.Project `json:"project"`
+	Revision int64          `json:"revision"`
+	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
+	Undo string `json:"undo"`
+	Redo string `json:"redo"`
+}
+
+// StaleError refuses a change that was meant for an older revision.
+type StaleError struct {
+	Named, Current int64
+}
+
+func (e *StaleError) Error() string {
+	return fmt.Sprintf("the project has changed: it is at revision %d, not %d", e.Current, e.Named)
+}
+
+// ErrNothingToUndo and ErrNothingToRedo are returned at the ends of the history.
+var (
+	ErrNothingToUndo = errors.New("there is nothing to undo")
+	ErrNothingToRedo = errors.New("there is nothing to redo")
+)
+
+// Studio holds the open project. All methods may be called concurrently.
+type Studio struct {
+	store Store
+
+	mu        sync.Mutex
+	document  Document
+	state     State
+	listeners []func(State)
+}
+
+// New opens a studio on a stored document.
+func New(ctx context.Context, store Store, document Document) (*Studio, error) {
+	s := &Studio{store: store}
+	if err := s.adopt(ctx, document); err != nil {
+		return nil, err
+	}
+	return s, nil
+}
+
+// State returns the present state.
+func (s *Studio) State() State {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.state
+}
+
+// Listen has the function called after every change, in the order of the changes, and once at once.
+// It must return quickly and must not call the studio.
+func (s *Studio) Listen(listener func(State)) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.listeners = append(s.listeners, listener)
+	listener(s.state)
+}
+
+// Edit makes an edit. The error is a *StaleError, an error of score.Apply, or the store's.
+func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (State, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if err := s.check(revision); err != nil {
+		return State{}, err
+	}
+	project, inverse, err := score.Apply(s.document.Project, edit)
+	if err != nil {
+		return State{}, err
+	}
+	next := Document{Project: project, Revision: revision + 1, Position: s.document.Position + 1}
+	if err := s.store.SaveEdit(ctx, next, Change{Edit: edit, Inverse: inverse}); err != nil {
+		return State{}, fmt.Errorf("store the edit: %w", err)
+	}
+	return s.adoptAndTell(ctx, next)
+}
+
+// Undo takes the last edit in force back.
+func (s *Studio) Undo(ctx context.Context, revision int64) (State, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.move(ctx, revision, s.document.Position, -1, ErrNothingToUndo)
+}
+
+// Redo puts the edit that was undone last in force again.
+func (s *Studio) Redo(ctx context.Context, revision int64) (State, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.move(ctx, revision, s.document.Position+1, 1, ErrNothingToRedo)
+}
+
+func (s *Studio) move(ctx context.Context, revision int64, position, by int, atTheEnd error) (State, error) {
+	if err := s.check(revision); err != nil {
+		return State{}, err
+	}
+	change, found, err := s.store.Change(ctx, position)
+	if err != nil {
+		return State{}, fmt.Errorf("read the history: %w", err)
+	}
+	if !found {
+		return State{}, atTheEnd
+	}
+	edit := change.Edit
+	if by < 0 {
+		edit = change.Inverse
+	}
+	project, _, err := score.Apply(s.document.Project, edit)
+	if err != nil {
+		return State{}, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
+	}
+	next := Document{Project: project, Revision: revision + 1, Position: s.document.Position + by}
+	if err := s.store.SaveMove(ctx, next); err != nil {
+		return State{}, fmt.Errorf("store the change: %w", err)
+	}
+	return s.adoptAndTell(ctx, next)
+}
+
+func (s *Studio) check(revision int64) error {
+	if revision != s.document.Revision {
+		return &StaleError{Named: revision, Current: s.document.Revision}
+	}
+	return nil
+}
+
+func (s *Studio) adoptAndTell(ctx context.Context, document Document) (State, error) {
+	if err := s.adopt(ctx, document); err != nil {
+		return State{}, err
+	}
+	for _, listener := range s.listeners {
+		listener(s.state)
+	}
+	return s.state, nil
+}
+
+func (s *Studio) adopt(ctx context.Context, document Document) error {
+	undo, err := s.label(ctx, document.Position)
+	if err != nil {
+		return err
+	}
+	redo, err := s.label(ctx, document.Position+1)
+	if err != nil {
+		return err
+	}
+	s.document = document
+	s.state = State{Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}
+	return nil
+}
+
+func (s *Studio) label(ctx context.Context, position int) (string, error) {
+	change, found, err := s.store.Change(ctx, position)
+	if err != nil {
+		return "", fmt.Errorf("read the history: %w", err)
+	}
+	if !found {
+		return "", nil
+	}
+	return change.Edit.Label(), nil
+}
