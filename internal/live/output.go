@@ -35,11 +35,11 @@ type Output interface {
 	Send(Batch)
 	// Tell says that playing or recording has begun or ended, or that the tempo has changed. When
 	// playing has ended the output drops what is still to come and releases all that sounds.
-	Tell(State)
+	Tell(Status)
 }
 
-// State is what the transport is doing.
-type State struct {
+// Status is what the transport is doing.
+type Status struct {
 	Playing bool `json:"playing"`
 	// Recording says that a take is being recorded.
 	Recording bool `json:"recording"`

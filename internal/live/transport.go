@@ -77,7 +77,7 @@ func (t *Transport) Attach(o Output) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	t.outputs[o] = struct{}{}
-	o.Tell(t.state())
+	o.Tell(t.status())
 }
 
 // Detach removes an output.
@@ -180,28 +180,28 @@ func (t *Transport) EndRecording() {
 	t.tell()
 }
 
-// State returns what the transport is doing.
-func (t *Transport) State() State {
+// Status returns what the transport is doing.
+func (t *Transport) Status() Status {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	return t.state()
+	return t.status()
 }
 
-func (t *Transport) state() State {
+func (t *Transport) status() Status {
 	if !t.playing {
-		return State{At: t.Now(), Tempo: t.project.Tempo}
+		return Status{At: t.Now(), Tempo: t.project.Tempo}
 	}
 	last := t.tempo[len(t.tempo)-1]
-	return State{
+	return Status{
 		Playing: true, Recording: t.recorder.recording(),
 		Tick: last.Tick, At: t.timeOf(last.Tick), Tempo: last.Tempo,
 	}
 }
 
 func (t *Transport) tell() {
-	state := t.state()
+	status := t.status()
 	for o := range t.outputs {
-		o.Tell(state)
+		o.Tell(status)
 	}
 }
 

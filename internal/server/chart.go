@@ -82,7 +82,7 @@ func (c chartResource) show(w http.ResponseWriter, r *http.Request) {
 	reply(w, chartOf(state, track, score.Tick(from), score.Tick(to)))
 }
 
-func chartOf(state studio.State, track *score.Track, from, to score.Tick) Chart {
+func chartOf(state studio.Snapshot, track *score.Track, from, to score.Tick) Chart {
 	chart := Chart{Revision: state.Revision, Track: track.ID, From: from, To: to}
 	var names []score.LaneName
 	for _, spec := range score.LaneSpecs() {

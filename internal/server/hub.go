@@ -28,7 +28,7 @@ func (h *hub) Send(b live.Batch) {
 }
 
 // Tell implements live.Output.
-func (h *hub) Tell(state live.State) { h.broadcast(Message{Transport: &state}) }
+func (h *hub) Tell(status live.Status) { h.broadcast(Message{Transport: &status}) }
 
 func (h *hub) broadcast(m Message) {
 	data := encode(m)
@@ -71,7 +71,7 @@ func (h *hub) join(ctx context.Context, c *client) {
 	}
 	h.mu.Unlock()
 	// A change between these lines is sent twice, which does no harm; it is never missed.
-	project, transport := h.options.Studio.State(), h.options.Transport.State()
+	project, transport := h.options.Studio.State(), h.options.Transport.Status()
 	c.enqueue(encode(Message{Project: &project}))
 	c.enqueue(encode(Message{Transport: &transport}))
 	c.enqueue(encode(h.takes(ctx, "")))

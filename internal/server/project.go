@@ -112,8 +112,8 @@ func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
 	p.answer(w)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
 }
 
-func (p projectResource) answer(w http.ResponseWriter) func(studio.State, error) {
-	return func(state studio.State, err error) {
+func (p projectResource) answer(w http.ResponseWriter) func(studio.Snapshot, error) {
+	return func(state studio.Snapshot, err error) {
 		if err != nil {
 			fail(w, err)
 			return

@@ -40,7 +40,7 @@ type Server struct {
 // New wires a server up.
 func New(o Options) *Server {
 	s := &Server{options: o, hub: newHub(o)}
-	o.Studio.Listen(func(state studio.State) {
+	o.Studio.Listen(func(state studio.Snapshot) {
 		o.Transport.SetProject(state.Project)
 		s.hub.broadcast(Message{Project: &state})
 	})

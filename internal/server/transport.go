@@ -45,5 +45,5 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusUnprocessableEntity, "the transport can play, stop, record and endRecording")
 		return
 	}
-	reply(w, t.transport.State())
+	reply(w, t.transport.Status())
 }

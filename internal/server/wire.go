@@ -10,11 +10,11 @@ import (
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
 // After connecting, a page gets a project, a transport and a takes message without asking.
 type Message struct {
-	Project   *studio.State `json:"project,omitempty"`
-	Transport *live.State   `json:"transport,omitempty"`
-	Batch     *WireBatch    `json:"batch,omitempty"`
-	Takes     *TakesMessage `json:"takes,omitempty"`
-	Clock     *ClockAnswer  `json:"clock,omitempty"`
+	Project   *studio.Snapshot `json:"project,omitempty"`
+	Transport *live.Status     `json:"transport,omitempty"`
+	Batch     *WireBatch       `json:"batch,omitempty"`
+	Takes     *TakesMessage    `json:"takes,omitempty"`
+	Clock     *ClockAnswer     `json:"clock,omitempty"`
 }
 
 // WireBatch is a live.Batch as it is sent.

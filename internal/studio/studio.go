@@ -32,8 +32,8 @@ type Store interface {
 	Change(ctx context.Context, position int) (change Change, found bool, err error)
 }
 
-// State is the open project as everybody sees it. The project is not changed once it is in a State.
-type State struct {
+// Snapshot is the open project as everybody sees it. It is never changed.
+type Snapshot struct {
 	Project  *score.Project `json:"project"`
 	Revision int64          `json:"revision"`
 	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
@@ -62,8 +62,8 @@ type Studio struct {
 
 	mu        sync.Mutex
 	document  Document
-	state     State
-	listeners []func(State)
+	state     Snapshot
+	listeners []func(Snapshot)
 }
 
 // New opens a studio on a stored document.
@@ -76,7 +76,7 @@ func New(ctx context.Context, store Store, document Document) (*Studio, error) {
 }
 
 // State returns the present state.
-func (s *Studio) State() State {
+func (s *Studio) State() Snapshot {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	return s.state
@@ -84,7 +84,7 @@ func (s *Studio) State() State {
 
 // Listen has the function called after every change, in the order of the changes, and once at once.
 // It must return quickly and must not call the studio.
-func (s *Studio) Listen(listener func(State)) {
+func (s *Studio) Listen(listener func(Snapshot)) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	s.listeners = append(s.listeners, listener)
@@ -92,47 +92,47 @@ func (s *Studio) Listen(listener func(State)) {
 }
 
 // Edit makes an edit. The error is a *StaleError, an error of score.Apply, or the store's.
-func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (State, error) {
+func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (Snapshot, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if err := s.check(revision); err != nil {
-		return State{}, err
+		return Snapshot{}, err
 	}
 	project, inverse, err := score.Apply(s.document.Project, edit)
 	if err != nil {
-		return State{}, err
+		return Snapshot{}, err
 	}
 	next := Document{Project: project, Revision: revision + 1, Position: s.document.Position + 1}
 	if err := s.store.SaveEdit(ctx, next, Change{Edit: edit, Inverse: inverse}); err != nil {
-		return State{}, fmt.Errorf("store the edit: %w", err)
+		return Snapshot{}, fmt.Errorf("store the edit: %w", err)
 	}
 	return s.adoptAndTell(ctx, next)
 }
 
 // Undo takes the last edit in force back.
-func (s *Studio) Undo(ctx context.Context, revision int64) (State, error) {
+func (s *Studio) Undo(ctx context.Context, revision int64) (Snapshot, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	return s.move(ctx, revision, s.document.Position, -1, ErrNothingToUndo)
 }
 
 // Redo puts the edit that was undone last in force again.
-func (s *Studio) Redo(ctx context.Context, revision int64) (State, error) {
+func (s *Studio) Redo(ctx context.Context, revision int64) (Snapshot, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	return s.move(ctx, revision, s.document.Position+1, 1, ErrNothingToRedo)
 }
 
-func (s *Studio) move(ctx context.Context, revision int64, position, by int, atTheEnd error) (State, error) {
+func (s *Studio) move(ctx context.Context, revision int64, position, by int, atTheEnd error) (Snapshot, error) {
 	if err := s.check(revision); err != nil {
-		return State{}, err
+		return Snapshot{}, err
 	}
 	change, found, err := s.store.Change(ctx, position)
 	if err != nil {
-		return State{}, fmt.Errorf("read the history: %w", err)
+		return Snapshot{}, fmt.Errorf("read the history: %w", err)
 	}
 	if !found {
-		return State{}, atTheEnd
+		return Snapshot{}, atTheEnd
 	}
 	edit := change.Edit
 	if by < 0 {
@@ -140,11 +140,11 @@ func (s *Studio) move(ctx context.Context, revision int64, position, by int, atT
 	}
 	project, _, err := score.Apply(s.document.Project, edit)
 	if err != nil {
-		return State{}, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
+		return Snapshot{}, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
 	}
 	next := Document{Project: project, Revision: revision + 1, Position: s.document.Position + by}
 	if err := s.store.SaveMove(ctx, next); err != nil {
-		return State{}, fmt.Errorf("store the change: %w", err)
+		return Snapshot{}, fmt.Errorf("store the change: %w", err)
 	}
 	return s.adoptAndTell(ctx, next)
 }
@@ -156,9 +156,9 @@ func (s *Studio) check(revision int64) error {
 	return nil
 }
 
-func (s *Studio) adoptAndTell(ctx context.Context, document Document) (State, error) {
+func (s *Studio) adoptAndTell(ctx context.Context, document Document) (Snapshot, error) {
 	if err := s.adopt(ctx, document); err != nil {
-		return State{}, err
+		return Snapshot{}, err
 	}
 	for _, listener := range s.listeners {
 		listener(s.state)
@@ -176,7 +176,7 @@ func (s *Studio) adopt(ctx context.Context, document Document) error {
 		return err
 	}
 	s.document = document
-	s.state = State{Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}
+	s.state = Snapshot{Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}
 	return nil
 }
 

@@ -22,7 +22,7 @@ func Blank() *Project {
 // loops of 16, 11, 7, 5 and 9 steps, none of which divides another.
 func Demo() *Project {
 	lanes := newLanes()
-	lanes.Gate.Steps = written(Off, On, Off, Off, On, Off, On, Tie, Off, On, Off, On, Off, On, Tie, Off, On)
+	lanes.Gate.Steps = written(Off, On, Off, On, On, Off, On, Tie, Off, On, Off, On, On, Off, On, Tie, On)
 	lanes.Pitch = Lane{
 		Length: 11, Rate: "1/16", Order: Forward,
 		Steps: written(0, 0, 4, 2, 6, 4, 7, 9, 4, 2, 3, 1),
@@ -37,7 +37,7 @@ func Demo() *Project {
 	}
 	lanes.Probability = Lane{
 		Length: 9, Rate: "1/16", Order: Forward,
-		Steps: written(100, 100, 60, 90, 35, 100, 75, 50, 100, 20),
+		Steps: written(100, 100, 80, 100, 60, 100, 90, 45, 100, 70),
 	}
 	return &Project{
 		Name:   "Night opening",

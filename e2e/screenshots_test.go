@@ -1,0 +1,38 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+)
+
+// TestScreenshots takes the pictures of docs/screenshots if JETTYFOG_SCREENSHOTS names the folder
+// (`make screenshots`). Without it, it walks the same way and throws the pictures away, so that the
+// way stays open.
+func TestScreenshots(t *testing.T) {
+	folder := os.Getenv("JETTYFOG_SCREENSHOTS")
+	if folder == "" {
+		folder = t.TempDir()
+	}
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.lane("pitch").MustFocus()
+	p.picture(filepath.Join(folder, "write.png"))
+
+	p.Keyboard.MustType(input.KeyF, input.Space)
+	p.waitFor(`() => document.querySelector("[data-playhead]") && document.body.innerText.includes("002.")`)
+	p.picture(filepath.Join(folder, "follow.png"))
+
+	p.MustElement("[aria-label='Night watch']").MustClick()
+	p.Keyboard.MustType(input.KeyR)
+	p.waitFor(`() => document.body.innerText.includes("003.")`)
+	p.picture(filepath.Join(folder, "night.png"))
+
+	p.MustElement("[aria-label='Day watch']").MustClick()
+	p.Keyboard.MustType(input.Space)
+	p.MustElementR("a", "Takes").MustClick()
+	p.MustElementR("td", "Take 1")
+	p.picture(filepath.Join(folder, "takes.png"))
+}

@@ -1,0 +1,177 @@
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"syscall"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/launcher"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/studio"
+)
+
+// patience is how long anything may take before a test gives up; a busy machine needs some.
+const patience = 40 * time.Second
+
+var browser *rod.Browser
+
+func TestMain(m *testing.M) {
+	os.Exit(func() int {
+		folder, err := os.MkdirTemp("", "jettyfog-chromium")
+		if err != nil {
+			panic(err)
+		}
+		defer os.RemoveAll(folder)
+		path, found := launcher.LookPath()
+		if !found {
+			panic("there is no Chromium; `make test` installs it")
+		}
+		chromium := launcher.New().Bin(path).Headless(true).NoSandbox(true).UserDataDir(folder).
+			Set("disable-gpu").Set("disable-quic").Set("disable-component-update").Set("disable-sync").
+			Set("disable-background-networking").Set("no-first-run").
+			Set("autoplay-policy", "no-user-gesture-required").
+			Set("force-color-profile", "srgb").Set("window-size", "1280,800")
+		defer chromium.Cleanup()
+		browser = rod.New().ControlURL(chromium.MustLaunch()).MustConnect()
+		defer browser.MustClose()
+		return m.Run()
+	}())
+}
+
+// app is a running Jettyfog with a data folder of its own.
+type app struct {
+	t       *testing.T
+	data    string
+	url     string
+	process *exec.Cmd
+}
+
+func start(t *testing.T, data string) *app {
+	t.Helper()
+	binary, err := filepath.Abs("../bin/jettyfog")
+	require.NoError(t, err)
+	command := exec.Command(binary, "demo", "--addr", "127.0.0.1:0", "--data", data)
+	command.Stderr = os.Stderr
+	output, err := command.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, command.Start(), "`make e2e` builds the program first")
+	line, err := bufio.NewReader(output).ReadString('\n')
+	require.NoError(t, err)
+	url := regexp.MustCompile(`http://\S+`).FindString(line)
+	require.NotEmpty(t, url, line)
+	a := &app{t: t, data: data, url: url, process: command}
+	t.Cleanup(a.stop)
+	return a
+}
+
+// stop ends the program as Ctrl+C does; it must go without an error.
+func (a *app) stop() {
+	if a.process == nil {
+		return
+	}
+	require.NoError(a.t, a.process.Process.Signal(syscall.SIGTERM))
+	require.NoError(a.t, a.process.Wait())
+	a.process = nil
+}
+
+// kill ends the program at once, as a power cut does.
+func (a *app) kill() {
+	require.NoError(a.t, a.process.Process.Kill())
+	_ = a.process.Wait() // always an error: it was killed
+	a.process = nil
+}
+
+// page is a tab with the app in it.
+type page struct {
+	*rod.Page
+	t *testing.T
+}
+
+// open opens the app in a browser profile of its own. The test fails on any exception in the page.
+func (a *app) open(address string, width, height int) *page {
+	a.t.Helper()
+	profile := browser.MustIncognito()
+	tab := profile.MustPage().Timeout(patience)
+	tab.MustSetViewport(width, height, 1, false)
+	var exceptions []string
+	listening, stop := tab.WithCancel()
+	go listening.EachEvent(func(e *proto.RuntimeExceptionThrown) {
+		exceptions = append(exceptions, e.ExceptionDetails.Text+" "+e.ExceptionDetails.Exception.Description)
+	})()
+	a.t.Cleanup(func() {
+		stop()
+		profile.MustClose()
+		require.Empty(a.t, exceptions, "exceptions in the page")
+	})
+	tab.MustNavigate(a.url + address).MustActivate()
+	p := &page{Page: tab, t: a.t}
+	p.MustElement("[role=slider], main h1")
+	p.waitConnected()
+	return p
+}
+
+func (p *page) waitConnected() {
+	p.waitFor(`() => document.querySelector("[role=status]").textContent.includes("bell")`)
+}
+
+// waitFor waits until the page's state satisfies a script.
+func (p *page) waitFor(script string, args ...any) {
+	p.t.Helper()
+	require.NoError(p.t, p.Wait(rod.Eval(script, args...)), script)
+}
+
+// lane returns the strip of a lane.
+func (p *page) lane(name string) *rod.Element {
+	return p.MustElement(fmt.Sprintf("[data-lane=%s] [role=slider]", name))
+}
+
+// picture takes a screenshot once nothing moves any more.
+func (p *page) picture(path string) {
+	p.waitFor(`() => document.getAnimations().every(a => a.playState !== "running")`)
+	require.NoError(p.t, os.WriteFile(path, p.MustScreenshot(), 0o644))
+}
+
+// project asks the server what is stored.
+func (a *app) snapshot() studio.Snapshot {
+	a.t.Helper()
+	var file struct {
+		Project json.RawMessage `json:"project"`
+	}
+	a.get("/api/project.json", &file)
+	var snapshot studio.Snapshot
+	require.NoError(a.t, json.Unmarshal(file.Project, &snapshot.Project))
+	return snapshot
+}
+
+func (a *app) get(path string, into any) {
+	a.t.Helper()
+	ctx, cancel := context.WithTimeout(context.Background(), patience)
+	defer cancel()
+	request, err := http.NewRequestWithContext(ctx, http.MethodGet, a.url+path, nil)
+	require.NoError(a.t, err)
+	response, err := http.DefaultClient.Do(request)
+	require.NoError(a.t, err)
+	defer response.Body.Close()
+	require.Equal(a.t, http.StatusOK, response.StatusCode, path)
+	require.NoError(a.t, json.NewDecoder(response.Body).Decode(into))
+}
+
+var spaces = regexp.MustCompile(`\s+`)
+
+// text returns an element's text on one line.
+func text(e *rod.Element) string {
+	return strings.TrimSpace(spaces.ReplaceAllString(e.MustText(), " "))
+}

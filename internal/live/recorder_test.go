@@ -1,0 +1,129 @@
+package live
+
+import (
+	"testing"
+	"testing/synctest"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+)
+
+// A take holds what was heard up to the stop, to the tick, with its last notes ended by the stop.
+func TestATakeHoldsWhatWasHeard(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Record(7)
+		require.True(t, s.Status().Recording)
+		time.Sleep(10_500 * time.Millisecond)
+		at := s.tickAt(s.Now())
+		s.Stop()
+		require.False(t, s.Status().Recording)
+		time.Sleep(time.Second)
+		recorded := s.finished(t, 0)
+
+		want := take.Of(score.Demo(), "")
+		want.Messages = rendered(score.Demo(), at+1)
+		want.Finish(at)
+		require.Equal(t, want.Messages, recorded.Messages)
+		require.Equal(t, 48_213, recorded.Luck)
+		require.InDelta(t, 10.38, float64(recorded.Nanos())/1e9, 0.02, "the first 120 ms are the look-ahead")
+	})
+}
+
+func (s *stage) finished(t *testing.T, i int) *take.Take {
+	t.Helper()
+	synctest.Wait()
+	require.Greater(t, len(s.disk.takes), i)
+	require.True(t, s.disk.ended[i])
+	return s.disk.takes[i]
+}
+
+// A recording that begins in the middle of a bar starts with that bar and holds only what came after.
+func TestPunchInWhilePlaying(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(6 * time.Second) // bar 3 of 2.5 s each
+		from := s.tickAt(s.Now())
+		s.Record(1)
+		s.Record(1)
+		time.Sleep(5 * time.Second)
+		to := s.tickAt(s.Now())
+		s.EndRecording()
+		s.EndRecording()
+		require.True(t, s.Status().Playing)
+		time.Sleep(time.Second)
+		recorded := s.finished(t, 0)
+		require.Len(t, s.disk.takes, 1)
+
+		bar := 2 * score.Demo().Meter.Bar()
+		notes := 0
+		for _, n := range play.Render(score.Demo(), from+1, to+1, nil) {
+			require.Equal(t, n.Start-bar, onAt(recorded, notes).Tick)
+			require.Equal(t, n.Key, onAt(recorded, notes).Key)
+			notes++
+		}
+		require.Equal(t, notes, recorded.Notes())
+		require.Equal(t, to-bar, recorded.End)
+	})
+}
+
+func onAt(t *take.Take, i int) play.Message {
+	for _, m := range t.Messages {
+		if !m.On {
+			continue
+		}
+		if i == 0 {
+			return m
+		}
+		i--
+	}
+	return play.Message{}
+}
+
+func TestATakeKnowsItsTempoChanges(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(3 * time.Second) // in bar 2
+		s.Record(1)
+		time.Sleep(time.Second)
+		synctest.Wait()
+		edge := s.committed
+		slower := score.Demo()
+		slower.Tempo = 48_000
+		s.SetProject(slower)
+		time.Sleep(2 * time.Second)
+		s.Stop()
+		time.Sleep(time.Second)
+		require.Equal(t, play.TempoMap{
+			{Tick: 0, Tempo: 96_000}, {Tick: edge - score.Demo().Meter.Bar(), Tempo: 48_000},
+		}, s.finished(t, 0).Tempo)
+	})
+}
+
+// A disk that fails for a while delays nothing and loses nothing, and the trouble is told.
+func TestABrokenDiskLosesNothing(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Record(1)
+		time.Sleep(2 * time.Second)
+		s.disk.fail(true)
+		time.Sleep(3 * time.Second)
+		at := s.tickAt(s.Now())
+		s.Stop()
+		time.Sleep(3 * time.Second)
+		synctest.Wait()
+		require.False(t, s.disk.ended[0])
+		require.ErrorIs(t, s.problems[0], errBroken)
+		for i, ahead := range s.listener.arrived {
+			require.LessOrEqual(t, ahead, s.listener.sounds[i].At)
+		}
+		s.disk.fail(false)
+		time.Sleep(time.Second)
+		want := take.Of(score.Demo(), "")
+		want.Messages = rendered(score.Demo(), at+1)
+		want.Finish(at)
+		require.Equal(t, want.Messages, s.finished(t, 0).Messages)
+	})
+}

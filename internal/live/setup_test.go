@@ -1,0 +1,138 @@
+package live
+
+import (
+	"context"
+	"errors"
+	"sync"
+	"testing"
+	"testing/synctest"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+)
+
+// listener is an output that notes what it gets and when.
+type listener struct {
+	mu       sync.Mutex
+	now      func() int64
+	sounds   []Sound
+	arrived  []int64 // when each sound was handed over
+	places   []Place
+	statuses []Status
+}
+
+func (l *listener) Send(b Batch) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	for range b.Sounds {
+		l.arrived = append(l.arrived, l.now())
+	}
+	l.sounds = append(l.sounds, b.Sounds...)
+	l.places = append(l.places, b.Places...)
+}
+
+func (l *listener) Tell(s Status) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	l.statuses = append(l.statuses, s)
+}
+
+// disk is a store of takes in memory that can be made to fail.
+type disk struct {
+	mu     sync.Mutex
+	broken bool
+	takes  []*take.Take
+	ended  []bool
+}
+
+var errBroken = errors.New("the disk is full")
+
+func (d *disk) CreateTake(_ context.Context, t *take.Take, _ int64) (int64, error) {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	if d.broken {
+		return 0, errBroken
+	}
+	copied := *t
+	d.takes, d.ended = append(d.takes, &copied), append(d.ended, false)
+	return int64(len(d.takes)), nil
+}
+
+func (d *disk) AppendTake(_ context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	if d.broken {
+		return errBroken
+	}
+	t := d.takes[id-1]
+	t.Messages, t.Tempo = append(t.Messages[:seq], messages...), tempo
+	return nil
+}
+
+func (d *disk) FinishTake(_ context.Context, id int64, end score.Tick) error {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	if d.broken {
+		return errBroken
+	}
+	d.takes[id-1].Finish(end)
+	d.ended[id-1] = true
+	return nil
+}
+
+func (d *disk) fail(broken bool) {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	d.broken = broken
+}
+
+// stage is a transport with its recorder, a disk and a listener, all running on the bubble's clock.
+type stage struct {
+	*Transport
+	disk     *disk
+	listener *listener
+	problems []error
+	mu       sync.Mutex
+}
+
+// perform runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
+func perform(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
+	synctest.Test(t, func(t *testing.T) {
+		s := &stage{disk: &disk{}}
+		recorder := NewRecorder(s.disk, func(problem error) {
+			s.mu.Lock()
+			defer s.mu.Unlock()
+			if problem != nil {
+				s.problems = append(s.problems, problem)
+			}
+		})
+		s.Transport = New(project, Options{}, recorder)
+		s.listener = &listener{now: s.Now}
+		s.Attach(s.listener)
+		ctx, stop := context.WithCancel(t.Context())
+		var running sync.WaitGroup
+		running.Go(func() { s.Run(ctx) })
+		recording, stopRecording := context.WithCancel(context.Background())
+		running.Go(func() { recorder.Run(recording) })
+		act(t, s)
+		stop()
+		synctest.Wait()
+		stopRecording()
+		running.Wait()
+		require.Empty(t, s.waiting, "something is still to come after the stop")
+	})
+}
+
+// messages returns what was handed over, without times.
+func (l *listener) messages() []play.Message {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	messages := make([]play.Message, len(l.sounds))
+	for i, s := range l.sounds {
+		messages[i] = s.Message
+	}
+	return messages
+}

@@ -1,0 +1,150 @@
+package live
+
+import (
+	"testing"
+	"testing/synctest"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// rendered returns the messages that the core computes for the ticks before to.
+func rendered(p *score.Project, to score.Tick) []play.Message {
+	var keys play.Keys
+	return keys.Play(play.Render(p, 0, to, nil), to, nil)
+}
+
+func TestLiveAndOfflineAreTheSame(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(time.Minute)
+		synctest.Wait()
+		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages())
+		require.Greater(t, s.committed, score.Tick(0))
+	})
+}
+
+// Every sound arrives before its time, by the look-ahead less one pulse at least, and its time is
+// the tick's.
+func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(20 * time.Second)
+		tempo := play.TempoMap{{Tempo: 96_000}}
+		require.NotEmpty(t, s.listener.sounds)
+		for i, sound := range s.listener.sounds {
+			require.Equal(t, s.started+tempo.Nanos(sound.Tick), sound.At)
+			ahead := time.Duration(sound.At - s.listener.arrived[i])
+			require.GreaterOrEqual(t, ahead, 110*time.Millisecond)
+			require.LessOrEqual(t, ahead, 120*time.Millisecond)
+		}
+	})
+}
+
+// Each lane is told its own steps, in time with the chart's.
+func TestEveryLaneIsToldItsPlaces(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(10 * time.Second)
+		synctest.Wait()
+		project := score.Demo()
+		for _, spec := range score.LaneSpecs() {
+			var told []play.Move
+			for _, place := range s.listener.places {
+				if place.Lane == spec.Name {
+					told = append(told, play.Move{Tick: place.Tick, Step: place.Step})
+				}
+			}
+			require.Equal(t, play.Moves(&project.Tracks[0], spec.Name, 0, s.committed), told)
+		}
+	})
+}
+
+// An edit is heard within the look-ahead: what is handed over after it comes from the new project.
+func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(5 * time.Second)
+		synctest.Wait()
+		edited := score.Demo()
+		edited.Key.Root = 7
+		before, edge := len(s.listener.sounds), s.committed
+		now := s.Now()
+		s.SetProject(edited)
+		time.Sleep(5 * time.Second)
+		synctest.Wait()
+
+		want := play.Render(edited, edge, s.committed, nil)
+		var got []play.Message
+		for _, sound := range s.listener.sounds[before:] {
+			if sound.On {
+				got = append(got, sound.Message)
+			}
+		}
+		require.Len(t, got, len(want))
+		for i, note := range want {
+			require.Equal(t, note.Key, got[i].Key)
+			require.Equal(t, note.Start, got[i].Tick)
+		}
+		require.LessOrEqual(t, s.timeOf(edge)-now, int64(121*time.Millisecond))
+	})
+}
+
+// A change of tempo holds from the first tick that was not handed over; no time jumps.
+func TestTempoChangesWhilePlaying(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Play()
+		time.Sleep(3 * time.Second)
+		synctest.Wait()
+		edge := s.committed
+		faster := score.Demo()
+		faster.Tempo = 192_000
+		s.SetProject(faster)
+		time.Sleep(3 * time.Second)
+		synctest.Wait()
+		tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: edge, Tempo: 192_000}}
+		last := int64(0)
+		for _, sound := range s.listener.sounds {
+			require.Equal(t, s.started+tempo.Nanos(sound.Tick), sound.At)
+			require.GreaterOrEqual(t, sound.At, last)
+			last = sound.At
+		}
+		status := s.Status()
+		require.Equal(t, edge, status.Tick)
+		require.Equal(t, s.timeOf(edge), status.At)
+		require.Equal(t, score.Tempo(192_000), status.Tempo)
+		require.Equal(t, rendered(faster, s.committed), s.listener.messages(), "the tempo changes times, not notes")
+	})
+}
+
+func TestStopAndPlayBeginAnew(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		require.False(t, s.Status().Playing)
+		s.Stop()
+		s.Play()
+		s.Play()
+		time.Sleep(2 * time.Second)
+		s.Stop()
+		require.False(t, s.Status().Playing)
+		silent := len(s.listener.sounds)
+		time.Sleep(time.Second)
+		require.Len(t, s.listener.sounds, silent)
+		s.Play()
+		time.Sleep(2 * time.Second)
+		synctest.Wait()
+		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages()[silent:])
+	})
+}
+
+// A detached output hears nothing more.
+func TestDetach(t *testing.T) {
+	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+		s.Detach(s.listener)
+		s.Play()
+		time.Sleep(time.Second)
+		require.Empty(t, s.listener.sounds)
+	})
+}

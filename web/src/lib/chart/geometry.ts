@@ -1,0 +1,71 @@
+import type { ChartLane, LaneName } from "../api/types";
+
+/** A stretch of the chart on which a lane stands on one step. */
+export interface Cell {
+  x: number;
+  width: number;
+  tick: number;
+  end: number;
+  step: number;
+  /** How many passes of the loop have gone before this one. */
+  pass: number;
+  /** Whether a pass of the loop begins here. */
+  first: boolean;
+}
+
+/** Lays a lane out on a strip of the given width that shows the ticks from `from` up to `to`. */
+export function layOut(lane: ChartLane, from: number, to: number, width: number): Cell[] {
+  const scale = width / (to - from);
+  return lane.moves.map((move, i) => {
+    const tick = Math.max(move.tick, from);
+    const end = Math.min(lane.moves[i + 1]?.tick ?? to, to);
+    return {
+      x: (tick - from) * scale,
+      width: (end - tick) * scale,
+      tick: move.tick,
+      end,
+      step: move.step,
+      pass: Math.floor(move.tick / lane.loop),
+      first: move.tick % lane.loop === 0,
+    };
+  });
+}
+
+/** The cell at a place of the strip; beyond its ends, the nearest. */
+export function cellAt(cells: Cell[], x: number): Cell | undefined {
+  return cells.find((cell) => x < cell.x + cell.width) ?? cells.at(-1);
+}
+
+/** Room above the values for the loop's marks, and below them for the lane's place. */
+export const padTop = 13;
+export const padBottom = 9;
+
+/** Relates values to heights on a strip; the most is at the top. */
+export class ValueScale {
+  constructor(
+    readonly least: number,
+    readonly most: number,
+    private readonly height: number,
+  ) {}
+
+  y(value: number): number {
+    const share = (value - this.least) / (this.most - this.least);
+    return this.height - padBottom - share * (this.height - padTop - padBottom);
+  }
+
+  /** The whole value at a height, within the bounds. */
+  value(y: number): number {
+    const share = (this.height - padBottom - y) / (this.height - padTop - padBottom);
+    const value = Math.round(this.least + share * (this.most - this.least));
+    return Math.min(this.most, Math.max(this.least, value));
+  }
+}
+
+/** How high each lane is, relative to the others. */
+export const laneShare: Record<LaneName, number> = {
+  gate: 82,
+  pitch: 236,
+  velocity: 86,
+  length: 74,
+  probability: 92,
+};

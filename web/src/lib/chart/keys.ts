@@ -1,0 +1,63 @@
+import type { LaneName, LaneSpec } from "../api/types";
+import type { ChartView } from "../state/chartView.svelte";
+import type { Session } from "../state/session.svelte";
+import { Gate } from "./gate";
+
+/** Handles a key that is pressed on a lane's strip; returns whether the key meant something. */
+export function pressKey(
+  event: KeyboardEvent,
+  session: Session,
+  view: ChartView,
+  spec: LaneSpec,
+  length: number,
+): boolean {
+  if (event.ctrlKey || event.metaKey || event.altKey) return false;
+  const name = spec.name as LaneName;
+  const step = Math.min(view.stepOf(name), length - 1);
+  const value = view.values(name)[step] ?? 0;
+  const big = name === "pitch" ? view.degreesPerOctave : 10;
+  const by = event.shiftKey ? big : 1;
+
+  const go = (to: number) => view.moveCursor(name, (to + length) % length);
+  const set = (to: number) => {
+    const bounded = Math.min(spec.most, Math.max(spec.least, to));
+    if (bounded === value) return;
+    void session.edit({
+      setSteps: { track: session.track.id, lane: name, steps: [{ step, value: bounded }] },
+    });
+  };
+
+  switch (event.key) {
+    case "ArrowLeft":
+      go(step - 1);
+      return true;
+    case "ArrowRight":
+      go(step + 1);
+      return true;
+    case "Home":
+      go(0);
+      return true;
+    case "End":
+      go(length - 1);
+      return true;
+    case "ArrowUp":
+      set(value + by);
+      return true;
+    case "ArrowDown":
+      set(value - by);
+      return true;
+    case "Delete":
+    case "Backspace":
+      set(spec.default);
+      return true;
+    case "Enter":
+      if (name !== "gate") return false;
+      set(value === Gate.on ? Gate.off : Gate.on);
+      return true;
+    case "t":
+      if (name !== "gate") return false;
+      set(value === Gate.tie ? Gate.off : Gate.tie);
+      return true;
+  }
+  return false;
+}

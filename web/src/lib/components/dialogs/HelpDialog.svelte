@@ -1,0 +1,47 @@
+<!-- @component All keys, and how to read the chart. -->
+<script lang="ts">
+  import Dialog from "./Dialog.svelte";
+
+  let { open = $bindable() }: { open: boolean } = $props();
+
+  const everywhere = [
+    ["Space", "play, stop"],
+    ["R", "record, end the take"],
+    ["L, Shift+L", "new luck, back"],
+    ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
+    ["F", "follow, home"],
+    ["M", "mute the track"],
+    ["B", "tap the tempo"],
+    ["Tab", "on to the next lane or control"],
+    ["?", "this page"],
+  ];
+  const onALane = [
+    ["← →", "the step before, the next step"],
+    ["Home, End", "the first step, the last step"],
+    ["↑ ↓", "value up, down; with Shift by ten, or by an octave"],
+    ["Enter", "gate on, off"],
+    ["T", "tie to the note before, untie"],
+    ["Delete", "back to the usual value"],
+  ];
+</script>
+
+{#snippet keys(title: string, list: string[][])}
+  <h3 class="text-ink font-semibold">{title}</h3>
+  <dl class="text-ink grid grid-cols-[170px_1fr] gap-y-1">
+    {#each list as [key, does] (key)}
+      <dt class="font-mono">{key}</dt>
+      <dd>{does}</dd>
+    {/each}
+  </dl>
+{/snippet}
+
+<Dialog bind:open title="Help">
+  {@render keys("Everywhere", everywhere)}
+  {@render keys("On a lane", onALane)}
+  <p class="text-ink">
+    Each lane is a strip on one ruler, its loop unrolled to the right; a small pennant marks where a
+    loop begins, a red mark where the lane stands. Ink is certain. What stands in fog is left to
+    chance, and already decided by the luck: a filled gate will sound this time, a hollow one will
+    not. Pull a loop's end to change its length; the steps beyond it are kept.
+  </p>
+</Dialog>

@@ -1,0 +1,50 @@
+<!-- @component The foot of the page: when the loops meet, what is pointed at, and the health of the output. -->
+<script lang="ts">
+  import { getChartView, getSession } from "../../state/context";
+
+  const session = getSession();
+  const view = getChartView();
+
+  let help = $state("");
+
+  const bars = $derived((view.chart?.period ?? 0) / session.bar);
+  const period = $derived(bars.toLocaleString("en", { maximumFractionDigits: 2 }));
+  const health = $derived.by(() => {
+    if (!session.connected) return "Jettyfog does not answer; trying again";
+    return session.player.ready ? "built-in bell: on" : "built-in bell: starts with Play";
+  });
+
+  /** Shows the help of whatever is pointed at or has the focus. */
+  function pointAt(event: Event): void {
+    const target = event.target instanceof Element ? event.target.closest("[data-help]") : null;
+    help =
+      target instanceof HTMLElement || target instanceof SVGElement
+        ? (target.dataset.help ?? "")
+        : "";
+  }
+</script>
+
+<svelte:window onpointerover={pointAt} onfocusin={pointAt} />
+
+<footer class="border-ink text-ink-2 flex h-[30px] items-center gap-4 border-t-2 px-3">
+  <span class="whitespace-nowrap" data-period={view.chart?.period}>
+    All lanes meet again every <b class="text-ink font-semibold">{period}</b>
+    {bars === 1 ? "bar" : "bars"}
+  </span>
+  <span class="min-w-0 flex-1 truncate text-center">{help}</span>
+  <span
+    class={[
+      "flex items-center gap-1.5 whitespace-nowrap",
+      !session.connected && "text-signal font-semibold",
+    ]}
+    role="status"
+  >
+    <span
+      class={[
+        "inline-block h-2 w-2 rounded-full",
+        session.connected && session.player.ready ? "bg-sounding" : "border-ink-3 border",
+      ]}
+    ></span>
+    {health}
+  </span>
+</footer>

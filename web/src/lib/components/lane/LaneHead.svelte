@@ -1,0 +1,86 @@
+<!-- @component A lane's name and loop; each is edited in place. -->
+<script lang="ts">
+  import type { ChartLane, Lane, LaneName, SetLane } from "../../api/types";
+  import { laneHelp } from "../../chart/values";
+  import { getSession } from "../../state/context";
+  import NumberField from "../number-field/NumberField.svelte";
+  import OrderPicture from "./OrderPicture.svelte";
+
+  interface Props {
+    name: LaneName;
+    lane: Lane;
+    chartLane: ChartLane | undefined;
+  }
+  let { name, lane, chartLane }: Props = $props();
+
+  const session = getSession();
+  const bars = $derived((chartLane?.meetsGate ?? 0) / session.bar);
+
+  function set(change: Omit<SetLane, "track" | "lane">): void {
+    void session.edit({ setLane: { track: session.track.id, lane: name, ...change } });
+  }
+
+  function inBars(bars: number): string {
+    return bars.toLocaleString("en", { maximumFractionDigits: 2 });
+  }
+</script>
+
+<div
+  class="border-line flex min-w-0 flex-col gap-1 overflow-hidden border-t py-1.5 pl-3"
+  data-help={laneHelp[name]}
+>
+  <div class="flex items-center justify-between gap-2">
+    <span class="text-[14px] font-semibold">{name}</span>
+    {#if name !== "gate"}
+      <button
+        class="control h-[22px]! text-[11px]!"
+        aria-pressed={!lane.linked}
+        data-help="Linked, the lane sits on the gate's step. On its own, it runs a loop of its own."
+        onclick={() => set({ linked: !lane.linked })}
+      >
+        own loop
+      </button>
+    {/if}
+  </div>
+  {#if lane.linked}
+    <span class="caption">linked to the gate</span>
+  {:else}
+    <div class="flex items-center gap-1">
+      <NumberField
+        label="{name} loop length in steps"
+        help="Loop length in steps, 1 to 64. What lies beyond the end is kept."
+        value={lane.length}
+        min={1}
+        max={64}
+        width="2ch"
+        commit={(length) => set({ length })}
+      />
+      <span class="text-ink-2" aria-hidden="true">×</span>
+      <select
+        class="control w-[62px]"
+        aria-label="{name} rate"
+        data-help="Rate: the length of the lane's own step. A dot adds half, t is a triplet."
+        value={lane.rate}
+        onchange={(event) => set({ rate: event.currentTarget.value })}
+      >
+        {#each session.lists.rates as rate (rate.name)}
+          <option value={rate.name}>{rate.name}</option>
+        {/each}
+      </select>
+      <button
+        class="control w-[38px] px-0!"
+        aria-label="{name} order: {lane.order}"
+        data-help="Order in which the steps are walked: {lane.order}. Press to turn around."
+        onclick={() => set({ order: lane.order === "forward" ? "backward" : "forward" })}
+      >
+        <OrderPicture order={lane.order} />
+      </button>
+    </div>
+    {#if name !== "gate" && chartLane}
+      <span class="caption truncate" title="meets the gate every {inBars(bars)} bars">
+        meets gate every {inBars(bars)}
+        {bars === 1 ? "bar" : "bars"}
+      </span>
+    {/if}
+  {/if}
+</div>

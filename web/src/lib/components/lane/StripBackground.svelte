@@ -1,0 +1,87 @@
+<!-- @component Beat lines, rows, the beginnings of loops, the chosen step and the step that is playing. -->
+<script lang="ts">
+  import type { LaneName } from "../../api/types";
+  import type { Cell, ValueScale } from "../../chart/geometry";
+  import { getChartView, getSession } from "../../state/context";
+
+  interface Props {
+    name: LaneName;
+    cells: Cell[];
+    height: number;
+    width: number;
+    cursor: number | undefined;
+    scale: ValueScale;
+  }
+  let { name, cells, height, width, cursor, scale }: Props = $props();
+
+  const session = getSession();
+  const view = getChartView();
+
+  const beats = $derived(
+    Array.from({ length: view.bars * session.project.meter.beats }, (_, i) => ({
+      x: (i * width) / (view.bars * session.project.meter.beats),
+      bar: i % session.project.meter.beats === 0,
+    })),
+  );
+  const standing = $derived(session.places.of(session.track.id, name));
+  const playing = $derived(
+    cells.find((cell) =>
+      view.following
+        ? cell.tick === standing?.tick
+        : cell.pass === 0 && cell.step === standing?.step,
+    ),
+  );
+  const rows = $derived(
+    name === "pitch"
+      ? view.degrees.filter((d) => d.degree >= scale.least && d.degree <= scale.most)
+      : [],
+  );
+</script>
+
+{#if playing}
+  <rect x={playing.x} y="0" width={playing.width} {height} fill="var(--water)" />
+{/if}
+{#each beats as beat (beat.x)}
+  <line
+    x1={beat.x + 0.5}
+    x2={beat.x + 0.5}
+    y1="0"
+    y2={height}
+    stroke={beat.bar ? "var(--line-strong)" : "var(--line)"}
+  />
+{/each}
+{#each rows as row (row.degree)}
+  <line
+    x1="0"
+    x2={width}
+    y1={scale.y(row.degree)}
+    y2={scale.y(row.degree)}
+    stroke={row.root ? "var(--ink-3)" : "var(--line)"}
+    stroke-width={row.root ? 0.9 : 0.6}
+  />
+{/each}
+{#each cells as cell (cell.tick)}
+  {#if cell.step === cursor}
+    <rect
+      x={cell.x + 0.5}
+      y="1"
+      width={Math.max(2, cell.width - 1)}
+      height={height - 2}
+      fill="var(--lamp)"
+      opacity={cell.pass === 0 ? 0.42 : 0.16}
+    />
+  {/if}
+  {#if cell.first}
+    <path
+      d="M{cell.x} 2l6 4.5l-6 4.5z"
+      fill={cell.pass === 0 || view.following ? "var(--ink)" : "var(--ink-3)"}
+    />
+  {/if}
+{/each}
+{#if playing}
+  <path
+    d="M{playing.x + playing.width / 2 - 4.5} {height}h9l-4.5 -7z"
+    fill="var(--signal)"
+    data-place={playing.step}
+  />
+{/if}

@@ -1,0 +1,98 @@
+<!--
+@component
+A number that can be typed, stepped with the arrow keys (Shift: by ten) and dragged up and down. It is
+committed by Enter, by leaving, and at the end of a drag; Escape takes back.
+-->
+<script lang="ts">
+  interface Props {
+    value: number;
+    min: number;
+    max: number;
+    step?: number;
+    decimals?: number;
+    label: string;
+    help?: string;
+    width?: string;
+    disabled?: boolean;
+    commit: (value: number) => void;
+  }
+  let {
+    value,
+    min,
+    max,
+    step = 1,
+    decimals = 0,
+    label,
+    help,
+    width = "4ch",
+    disabled = false,
+    commit,
+  }: Props = $props();
+
+  /** How far the pointer moves for one step. */
+  const pixelsPerStep = 4;
+
+  let typed = $state<string>();
+  let drag: { y: number; value: number; moved: boolean } | undefined;
+
+  const shown = $derived(typed ?? value.toFixed(decimals));
+
+  function clamp(number: number): number {
+    return Number(Math.min(max, Math.max(min, number)).toFixed(decimals));
+  }
+
+  function finish(): void {
+    if (typed === undefined) return;
+    const number = Number(typed.replace(",", "."));
+    typed = undefined;
+    if (!Number.isFinite(number)) return;
+    if (clamp(number) !== value) commit(clamp(number));
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    const by = { ArrowUp: step, ArrowDown: -step }[event.key];
+    if (event.key === "Enter") finish();
+    else if (event.key === "Escape") typed = undefined;
+    else if (by !== undefined) {
+      event.preventDefault();
+      typed = clamp(Number(shown) + by * (event.shiftKey ? 10 : 1)).toFixed(decimals);
+      finish();
+    } else return;
+    event.stopPropagation();
+  }
+
+  function onpointerdown(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
+    drag = { y: event.clientY, value, moved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+  }
+
+  function onpointermove(event: PointerEvent): void {
+    if (!drag) return;
+    const steps = Math.trunc((drag.y - event.clientY) / pixelsPerStep);
+    drag.moved ||= steps !== 0;
+    if (drag.moved) typed = clamp(drag.value + steps * step).toFixed(decimals);
+  }
+
+  function onpointerup(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
+    if (drag?.moved) finish();
+    else event.currentTarget.select();
+    drag = undefined;
+  }
+</script>
+
+<input
+  class="control"
+  style:width="calc({width} + 16px)"
+  inputmode="decimal"
+  autocomplete="off"
+  aria-label={label}
+  data-help={help}
+  {disabled}
+  value={shown}
+  oninput={(event) => (typed = event.currentTarget.value)}
+  onblur={finish}
+  {onkeydown}
+  {onpointerdown}
+  {onpointermove}
+  {onpointerup}
+/>

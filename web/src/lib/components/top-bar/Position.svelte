@@ -1,0 +1,31 @@
+<!-- @component Where playing is: bar, beat and 16th, each counted from 1. -->
+<script lang="ts">
+  import { getSession } from "../../state/context";
+
+  const session = getSession();
+  const standingStill = "001.1.1";
+  let shown = $state(standingStill);
+
+  $effect(() => {
+    if (!session.transport.playing) {
+      shown = standingStill;
+      return;
+    }
+    let request = requestAnimationFrame(function frame(now) {
+      request = requestAnimationFrame(frame);
+      const tick = session.transport.tickAt(now, session.lists.ticksPerQuarter);
+      if (tick === undefined) return;
+      const inBar = tick % session.bar;
+      const bar = Math.floor(tick / session.bar) + 1;
+      const beat = Math.floor(inBar / session.beat) + 1;
+      const sixteenth =
+        Math.floor((inBar % session.beat) / (session.lists.ticksPerQuarter / 4)) + 1;
+      shown = `${String(bar).padStart(3, "0")}.${beat}.${sixteenth}`;
+    });
+    return () => cancelAnimationFrame(request);
+  });
+</script>
+
+<span class="min-w-[84px] px-1 font-mono text-[18px]" data-help="Position: bar, beat and 16th."
+  >{shown}</span
+>

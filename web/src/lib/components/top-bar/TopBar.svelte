@@ -1,0 +1,95 @@
+<!-- @component What holds on every screen: the project, where one is, and the playing. -->
+<script lang="ts">
+  import {
+    MoonOutline,
+    QuestionCircleOutline,
+    RedoOutline,
+    SunOutline,
+    UndoOutline,
+  } from "./icons";
+  import { getSession } from "../../state/context";
+  import type { Watch } from "../../state/watch.svelte";
+  import KeyFields from "./KeyFields.svelte";
+  import LuckFields from "./LuckFields.svelte";
+  import MeterFields from "./MeterFields.svelte";
+  import TempoField from "./TempoField.svelte";
+  import TransportButtons from "./TransportButtons.svelte";
+
+  interface Props {
+    view: string;
+    watch: Watch;
+    openProject: () => void;
+    openHelp: () => void;
+  }
+  let { view, watch, openProject, openHelp }: Props = $props();
+
+  const session = getSession();
+  const views = [
+    { name: "Write", help: "Write: build the sequence." },
+    { name: "Takes", help: "Takes: what you have recorded, to carry away as MIDI." },
+  ];
+</script>
+
+<header class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3">
+  <button
+    class="max-w-[150px] min-w-0 cursor-pointer truncate text-left text-[15px] font-semibold hover:underline"
+    data-help="The project: rename it, save it to a file, open another."
+    onclick={openProject}
+  >
+    {session.project.name}
+  </button>
+  <nav class="flex gap-3" aria-label="Screens">
+    {#each views as { name, help } (name)}
+      <a
+        href="#{name.toLowerCase()}"
+        class={[
+          "border-y-2 border-t-transparent py-0.5",
+          view === name.toLowerCase() ? "border-b-signal" : "text-ink-2 border-b-transparent",
+        ]}
+        aria-current={view === name.toLowerCase() ? "page" : undefined}
+        data-help={help}>{name}</a
+      >
+    {/each}
+  </nav>
+  <TransportButtons />
+  <TempoField />
+  <MeterFields />
+  <KeyFields />
+  <LuckFields />
+  <div class="ml-auto flex items-center gap-1">
+    <button
+      class="control"
+      aria-label={session.snapshot.undo ? `Undo ${session.snapshot.undo}` : "Undo"}
+      data-help={session.snapshot.undo
+        ? `Undo: ${session.snapshot.undo}. Ctrl+Z`
+        : "There is nothing to undo."}
+      disabled={!session.snapshot.undo}
+      onclick={() => session.undo()}><UndoOutline class="h-4 w-4" /></button
+    >
+    <button
+      class="control"
+      aria-label={session.snapshot.redo ? `Redo ${session.snapshot.redo}` : "Redo"}
+      data-help={session.snapshot.redo
+        ? `Redo: ${session.snapshot.redo}. Ctrl+Shift+Z`
+        : "There is nothing to redo."}
+      disabled={!session.snapshot.redo}
+      onclick={() => session.redo()}><RedoOutline class="h-4 w-4" /></button
+    >
+    <button
+      class="control ml-1"
+      aria-label={watch.night ? "Day watch" : "Night watch"}
+      data-help={watch.night ? "Day watch: light paper." : "Night watch: dark paper."}
+      onclick={() => watch.toggle()}
+    >
+      {#if watch.night}<SunOutline class="h-4 w-4" />{:else}<MoonOutline class="h-4 w-4" />{/if}
+    </button>
+    <button
+      class="control"
+      aria-label="Help"
+      data-help="Help: all keys and how to read the chart. ?"
+      onclick={openHelp}
+    >
+      <QuestionCircleOutline class="h-4 w-4" />
+    </button>
+  </div>
+</header>

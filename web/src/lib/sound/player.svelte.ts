@@ -1,0 +1,58 @@
+import type { ServerClock } from "../api/serverClock";
+import type { WireSound } from "../api/types";
+import PulseWorker from "./pulse.worker?worker";
+import { SoundQueue } from "./soundQueue";
+import { Voices } from "./voices";
+
+/** How long before its time a sound is handed to the synth; until then a stop can take it back. */
+const handOver = 60;
+
+/** Plays announced sounds on the built-in synth, at their times. */
+export class Player {
+  #queue = new SoundQueue();
+  #voices = $state.raw<Voices>();
+  #starting: Promise<void> | undefined;
+
+  constructor(private readonly clock: ServerClock) {
+    new PulseWorker().onmessage = () => this.#handOverWhatIsDue();
+  }
+
+  get ready(): boolean {
+    return this.#voices !== undefined;
+  }
+
+  /** Loads and starts the synth; browsers allow that only on a user's gesture. */
+  start(): Promise<void> {
+    this.#starting ??= this.#load();
+    return this.#starting;
+  }
+
+  announce(sounds: WireSound[]): void {
+    if (this.#voices && this.clock.known) this.#queue.push(sounds);
+  }
+
+  /** Forgets what is to come and releases everything. */
+  silence(): void {
+    this.#queue.clear();
+    this.#voices?.releaseAll();
+  }
+
+  async #load(): Promise<void> {
+    try {
+      const { startBell } = await import("./bell");
+      this.#voices = new Voices(await startBell());
+    } catch (error) {
+      this.#starting = undefined;
+      throw error;
+    }
+  }
+
+  #handOverWhatIsDue(): void {
+    const voices = this.#voices;
+    if (!voices) return;
+    const page = performance.now();
+    for (const sound of this.#queue.takeBefore(this.clock.serverNanos(page + handOver))) {
+      voices.play(sound.key, sound.velocity, (this.clock.pageMillis(sound.at) - page) / 1000);
+    }
+  }
+}

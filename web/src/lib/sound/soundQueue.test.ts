@@ -1,0 +1,17 @@
+import { expect, it } from "vitest";
+import { SoundQueue } from "./soundQueue";
+
+function sound(at: number) {
+  return { at, tick: 0, track: 1, channel: 0, key: 60, velocity: 90 };
+}
+
+it("hands each sound over once, in order, when its time has come", () => {
+  const queue = new SoundQueue();
+  queue.push([sound(10), sound(20)]);
+  queue.push([sound(30)]);
+  expect(queue.takeBefore(10)).toEqual([]);
+  expect(queue.takeBefore(21).map((s) => s.at)).toEqual([10, 20]);
+  expect(queue.takeBefore(21)).toEqual([]);
+  queue.clear();
+  expect(queue.takeBefore(Infinity)).toEqual([]);
+});

@@ -1,0 +1,140 @@
+import { getChart } from "../api/chart";
+import type { Chart, Degree, LaneName, LaneSpec, StepValue } from "../api/types";
+import type { Session } from "./session.svelte";
+
+const pitchRowsShown = 16;
+
+/** The step that the keys act on. */
+export interface Cursor {
+  lane: LaneName;
+  step: number;
+}
+
+/** Values by step of a lane, counted from 0. */
+export interface Draft {
+  lane: LaneName;
+  values: Readonly<Record<number, number>>;
+}
+
+/** Which stretch of time the chart shows, what is in it, and where the user's hand is. */
+export class ChartView {
+  /** Home shows the loops from their first steps; follow shows the bars that are playing. */
+  following = $state(false);
+  bars = $state(3);
+  cursor = $state<Cursor>({ lane: "gate", step: 0 });
+  /** Values that are being painted and are not yet an edit. */
+  draft = $state.raw<Draft>();
+
+  /** How wide the strips are, in pixels. */
+  width = $state(0);
+
+  #page = $state(0);
+  #pitchBottom = $state(-2);
+  #chart = $state.raw<Chart>();
+
+  constructor(private readonly session: Session) {
+    $effect(() => {
+      const { revision } = session.snapshot;
+      const { id } = session.track;
+      const { from, to } = this;
+      const stale = new AbortController();
+      // A revision of 0 marks a server that is away; its answer would be a failure.
+      if (revision > 0) void this.#load(id, from, to, stale.signal);
+      return () => stale.abort();
+    });
+  }
+
+  async #load(track: number, from: number, to: number, signal: AbortSignal): Promise<void> {
+    try {
+      this.#chart = await getChart(track, from, to, signal);
+    } catch (error) {
+      if (!signal.aborted) this.session.notices.add(`The chart cannot be drawn: ${error}`);
+    }
+  }
+
+  /** The chart that arrived last; while another is on its way this one stays. */
+  get chart(): Chart | undefined {
+    return this.#chart;
+  }
+
+  get from(): number {
+    return this.following ? this.#page * this.#length : 0;
+  }
+
+  get to(): number {
+    return this.from + this.#length;
+  }
+
+  get #length(): number {
+    return this.bars * this.session.bar;
+  }
+
+  /** The chosen step of a lane, if it were the lane that the keys act on. */
+  stepOf(lane: LaneName): number {
+    const { linked, length } = this.session.track.lanes[lane];
+    const loop = linked ? this.session.track.lanes.gate.length : length;
+    return Math.min(this.cursor.step, loop - 1);
+  }
+
+  moveCursor(lane: LaneName, step: number): void {
+    this.cursor = { lane, step };
+  }
+
+  spec(lane: LaneName): LaneSpec {
+    const spec = this.session.lists.lanes.find((s) => s.name === lane);
+    if (!spec) throw new Error(`there is no lane ${lane}`);
+    return spec;
+  }
+
+  /** The notes that the pitch lane can ask for, from its lowest degree up. */
+  get degrees(): Degree[] {
+    return this.#chart?.degrees ?? [];
+  }
+
+  get degreesPerOctave(): number {
+    const [first, second] = this.degrees.filter((d) => d.root);
+    return first && second ? second.degree - first.degree : 7;
+  }
+
+  /** The degrees that the pitch strip shows: always all that its loop uses, and room to draw in. */
+  get pitchRows(): { least: number; most: number } {
+    const { pitch, gate } = this.session.track.lanes;
+    const used = pitch.steps.slice(0, pitch.linked ? gate.length : pitch.length);
+    const [lowest, highest] = [Math.min(...used), Math.max(...used)];
+    const span = Math.max(pitchRowsShown, highest - lowest + 3);
+    const { least, most } = this.spec("pitch");
+    const bottom = Math.min(Math.max(this.#pitchBottom, highest - span + 2, least), lowest - 1);
+    return { least: Math.max(least, bottom), most: Math.min(most, bottom + span - 1) };
+  }
+
+  movePitchRows(by: number): void {
+    this.#pitchBottom = this.pitchRows.least + by;
+  }
+
+  /** Turns to the page on which a tick is. */
+  turnTo(tick: number): void {
+    this.#page = Math.floor(tick / this.#length);
+  }
+
+  /** The values of a lane as they are seen: stored ones under those that are being painted. */
+  values(lane: LaneName): number[] {
+    const stored = this.session.track.lanes[lane].steps;
+    const { draft } = this;
+    if (draft?.lane !== lane) return stored;
+    return stored.map((value, step) => draft.values[step] ?? value);
+  }
+
+  /** Makes what has been painted one edit. */
+  async commitDraft(): Promise<void> {
+    const draft = this.draft;
+    if (!draft) return;
+    const steps: StepValue[] = Object.entries(draft.values).map(([step, value]) => ({
+      step: Number(step),
+      value,
+    }));
+    await this.session.edit({
+      setSteps: { track: this.session.track.id, lane: draft.lane, steps },
+    });
+    if (this.draft === draft) this.draft = undefined;
+  }
+}

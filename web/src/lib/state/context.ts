@@ -1,0 +1,9 @@
+import { createContext } from "svelte";
+import type { ChartView } from "./chartView.svelte";
+import type { Session } from "./session.svelte";
+
+/** The session, for every component below App. */
+export const [getSession, setSession] = createContext<Session>();
+
+/** What the chart shows, for every component below Write. */
+export const [getChartView, setChartView] = createContext<ChartView>();

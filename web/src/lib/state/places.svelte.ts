@@ -1,0 +1,46 @@
+import { SvelteMap } from "svelte/reactivity";
+import type { ServerClock } from "../api/serverClock";
+import type { WirePlace } from "../api/types";
+
+/** Where a lane stands: on which step, and since which tick. */
+export interface Standing {
+  step: number;
+  tick: number;
+}
+
+/** Where every lane stands by now. The server announces the moves ahead of their times. */
+export class Places {
+  #now = new SvelteMap<string, Standing>();
+  #coming: WirePlace[] = [];
+
+  constructor(private readonly clock: ServerClock) {
+    const frame = () => {
+      this.#advance(this.clock.serverNanos(performance.now()));
+      requestAnimationFrame(frame);
+    };
+    requestAnimationFrame(frame);
+  }
+
+  /** Where a lane of a track stands; undefined while nothing plays. */
+  of(track: number, lane: string): Standing | undefined {
+    return this.#now.get(`${track} ${lane}`);
+  }
+
+  announce(places: WirePlace[]): void {
+    this.#coming.push(...places);
+  }
+
+  clear(): void {
+    this.#coming = [];
+    this.#now.clear();
+  }
+
+  #advance(serverNanos: number): void {
+    if (this.#coming.length === 0) return;
+    this.#coming = this.#coming.filter((place) => {
+      if (place.at > serverNanos) return true;
+      this.#now.set(`${place.track} ${place.lane}`, { step: place.step, tick: place.tick });
+      return false;
+    });
+  }
+}

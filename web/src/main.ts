@@ -1,0 +1,8 @@
+import "./app.css";
+import { mount } from "svelte";
+import App from "./App.svelte";
+
+const target = document.getElementById("app");
+if (!target) throw new Error("index.html has no #app");
+
+export default mount(App, { target });

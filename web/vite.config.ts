@@ -1,0 +1,14 @@
+import { svelte } from "@sveltejs/vite-plugin-svelte";
+import tailwindcss from "@tailwindcss/vite";
+import { defineConfig } from "vitest/config";
+
+// `npm run dev` serves the page with reloading beside a running `jettyfog serve`.
+const backend = "http://127.0.0.1:7464";
+
+export default defineConfig({
+  plugins: [tailwindcss(), svelte()],
+  base: "./",
+  build: { assetsInlineLimit: 0, target: "es2023" },
+  server: { proxy: { "/api": backend, "/ws": { target: backend, ws: true } } },
+  test: { include: ["src/**/*.test.ts"] },
+});
