@@ -66,6 +66,7 @@ func (t *Take) Finish(end score.Tick) {
 		key := [2]uint8{m.Channel, m.Key}
 		if m.On {
 			down[key] = m
+			end = max(end, m.Tick+1) // a note has a length
 		} else if _, sounding := down[key]; !sounding {
 			continue
 		} else {

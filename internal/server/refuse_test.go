@@ -1,0 +1,79 @@
+package server_test
+
+import (
+	"encoding/json"
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/server"
+)
+
+// Whatever is wrong with a request: the right status, one clear sentence, and nothing is changed.
+func TestBadRequestsChangeNothing(t *testing.T) {
+	h := start(t)
+	before := h.studio.State()
+	const edit = `{"revision":1,"edit":{"changeLuck":{"number":7}}}`
+	for _, c := range []struct {
+		name, method, path, body string
+		headers                  []string
+		status                   int
+		want                     string
+	}{
+		{"malformed JSON", "POST", "/api/edits", `{"revision":1,`, nil, 400, "ends too early"},
+		{"not JSON", "POST", "/api/edits", `luck=7`, nil, 400, "not valid JSON"},
+		{"an unknown field", "POST", "/api/edits", `{"revision":1,"edit":{"fog":{}}}`, nil, 400, `unknown field "fog"`},
+		{"no change", "POST", "/api/edits", `{"revision":1,"edit":{}}`, nil, 400, "exactly one change"},
+		{"a wrong type", "POST", "/api/edits", `{"revision":"one"}`, nil, 400, "revision holds a JSON string"},
+		{"out of range", "POST", "/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":-1}}}`, nil, 422, "it must be 0 to 999999"},
+		{"an unknown track", "POST", "/api/edits", `{"revision":1,"edit":{"setTrack":{"track":9,"mute":true}}}`, nil, 404, "there is no such track"},
+		{"an old revision", "POST", "/api/edits", strings.Replace(edit, "1", "0", 1), nil, 409, "it is at revision 1, not 0"},
+		{"no former luck", "POST", "/api/edits", `{"revision":1,"edit":{"backLuck":{}}}`, nil, 409, "no former luck"},
+		{"nothing to undo", "POST", "/api/undo", `{"revision":1}`, nil, 409, "nothing to undo"},
+		{"nothing to redo", "POST", "/api/redo", `{"revision":1}`, nil, 409, "nothing to redo"},
+		{"a body over the limit", "POST", "/api/edits", strings.Repeat(" ", 1<<20) + edit, nil, 413, "larger than 1 MiB"},
+		{"another content type", "POST", "/api/edits", edit, []string{"Content-Type", "text/plain"}, 415, "application/json"},
+		{"a foreign origin", "POST", "/api/edits", edit, []string{"Origin", "http://elsewhere.example"}, 403, "may not use this server"},
+		{"an opaque origin", "POST", "/api/edits", edit, []string{"Origin", "null"}, 403, "may not use this server"},
+		{"a foreign origin that reads", "GET", "/api/project.json", "", []string{"Origin", "http://elsewhere.example"}, 403, "may not"},
+		{"a foreign host", "GET", "/api/project.json", "", []string{"Host", "elsewhere.example"}, 421, "does not answer for the host"},
+		{"a foreign page's socket", "GET", "/ws", "", []string{"Origin", "http://elsewhere.example"}, 403, "may not"},
+		{"an unknown path", "GET", "/api/fog", "", nil, 404, "there is nothing at /api/fog"},
+		{"another method", "DELETE", "/api/edits", "", nil, 405, "does not take DELETE"},
+		{"writing the page", "POST", "/", "", nil, 405, "only be read"},
+		{"a foreign file", "POST", "/api/project.json?revision=1", `{"format":"x"}`, nil, 400, "not a project file"},
+		{"a file without a revision", "POST", "/api/project.json", `{}`, nil, 400, "needs the revision"},
+		{"a chart without numbers", "GET", "/api/chart?track=one", "", nil, 400, "whole numbers"},
+		{"a chart that is too long", "GET", "/api/chart?track=1&from=0&to=9007199254740992", "", nil, 422, "at most 64 whole notes"},
+		{"a chart of an unknown track", "GET", "/api/chart?track=9&from=0&to=1", "", nil, 404, "no such track"},
+		{"an unknown order", "POST", "/api/transport", `{"do":"dance"}`, nil, 422, "can play, stop, record"},
+		{"an unknown take", "GET", "/api/takes/5.mid", "", nil, 404, "no such take"},
+		{"a take without a number", "GET", "/api/takes/x.mid", "", nil, 404, "no such take"},
+		{"an unknown format", "GET", "/api/takes/5.mid?format=2", "", nil, 422, "format must be 0 or 1"},
+		{"an unknown division", "GET", "/api/takes/5.mid?division=96", "", nil, 422, "960 or 20160"},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			got := h.do(c.method, c.path, c.body, c.headers...)
+			require.Equal(t, c.status, got.status, got.body)
+			var refusal server.Refusal
+			require.NoError(t, json.Unmarshal([]byte(got.body), &refusal))
+			require.Contains(t, refusal.Error, c.want)
+			require.Equal(t, before, h.studio.State())
+		})
+	}
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", edit, "Origin", h.url).status)
+}
+
+func TestThePageIsServedWithItsPolicies(t *testing.T) {
+	h := start(t)
+	root := h.do("GET", "/", "")
+	require.Equal(t, http.StatusOK, root.status)
+	require.Contains(t, root.body, "Jettyfog")
+	require.Equal(t, "no-cache", root.header.Get("Cache-Control"))
+	require.Contains(t, root.header.Get("Content-Security-Policy"), "default-src 'self'")
+	require.Contains(t, root.header.Get("Content-Security-Policy"), "frame-ancestors 'none'")
+	require.Equal(t, "nosniff", root.header.Get("X-Content-Type-Options"))
+	require.Contains(t, h.do("GET", "/assets/a.js", "").header.Get("Cache-Control"), "immutable")
+}

@@ -1,0 +1,127 @@
+package server_test
+
+import (
+	"context"
+	"encoding/json"
+	"io"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"sync"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/coder/websocket"
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/live"
+	"jettyfog/internal/server"
+	"jettyfog/internal/store"
+	"jettyfog/internal/studio"
+)
+
+const patience = 30 * time.Second
+
+// house is a whole server on a store of its own.
+type house struct {
+	t      *testing.T
+	url    string
+	host   string
+	studio *studio.Studio
+}
+
+func start(t *testing.T) *house {
+	t.Helper()
+	kept, err := store.Open(t.TempDir())
+	require.NoError(t, err)
+	document, err := kept.Document(t.Context(), score.Demo())
+	require.NoError(t, err)
+	opened, err := studio.New(t.Context(), kept, document)
+	require.NoError(t, err)
+
+	var handler *server.Server
+	recorder := live.NewRecorder(kept, func(problem error) { handler.TakesChanged(problem) })
+	transport := live.New(score.Demo(), live.Options{}, recorder)
+	listener := httptest.NewUnstartedServer(nil)
+	host := listener.Listener.Addr().String()
+	handler = server.New(server.Options{
+		Studio: opened, Transport: transport, Takes: kept, Hosts: []string{host},
+		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
+	})
+	listener.Config.Handler = handler
+	listener.Start()
+
+	ctx, stop := context.WithCancel(context.Background())
+	var running sync.WaitGroup
+	running.Go(func() { transport.Run(ctx) })
+	running.Go(func() { recorder.Run(ctx) })
+	t.Cleanup(func() {
+		handler.Close()
+		listener.Close()
+		stop()
+		running.Wait()
+		require.NoError(t, kept.Close())
+	})
+	return &house{t: t, url: listener.URL, host: host, studio: opened}
+}
+
+// answer is a response that has been read.
+type answer struct {
+	status int
+	header http.Header
+	body   string
+}
+
+func (h *house) do(method, path, body string, headers ...string) answer {
+	h.t.Helper()
+	request, err := http.NewRequestWithContext(h.t.Context(), method, h.url+path, strings.NewReader(body))
+	require.NoError(h.t, err)
+	if method == http.MethodPost {
+		request.Header.Set("Content-Type", "application/json")
+	}
+	for i := 0; i < len(headers); i += 2 {
+		if headers[i] == "Host" {
+			request.Host = headers[i+1]
+		}
+		request.Header.Set(headers[i], headers[i+1])
+	}
+	response, err := http.DefaultClient.Do(request)
+	require.NoError(h.t, err)
+	defer response.Body.Close()
+	read, err := io.ReadAll(response.Body)
+	require.NoError(h.t, err)
+	return answer{response.StatusCode, response.Header, string(read)}
+}
+
+// socket is a page's side of the WebSocket.
+type socket struct {
+	t *testing.T
+	*websocket.Conn
+}
+
+func (h *house) connect() *socket {
+	h.t.Helper()
+	connection, _, err := websocket.Dial(h.t.Context(), h.url+"/ws", nil)
+	require.NoError(h.t, err)
+	connection.SetReadLimit(1 << 20)
+	h.t.Cleanup(func() { _ = connection.CloseNow() })
+	return &socket{h.t, connection}
+}
+
+// next returns the next message for which want is true.
+func (s *socket) next(want func(server.Message) bool) server.Message {
+	s.t.Helper()
+	ctx, cancel := context.WithTimeout(s.t.Context(), patience)
+	defer cancel()
+	for {
+		_, data, err := s.Read(ctx)
+		require.NoError(s.t, err)
+		var message server.Message
+		require.NoError(s.t, json.Unmarshal(data, &message))
+		if want(message) {
+			return message
+		}
+	}
+}

@@ -1,0 +1,124 @@
+package server_test
+
+import (
+	"bytes"
+	"fmt"
+	"net/http"
+	"testing"
+
+	"github.com/coder/websocket"
+	"github.com/stretchr/testify/require"
+	gosmf "gitlab.com/gomidi/midi/v2/smf"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/server"
+)
+
+func isProject(m server.Message) bool   { return m.Project != nil }
+func isTransport(m server.Message) bool { return m.Transport != nil }
+func isTakes(m server.Message) bool     { return m.Takes != nil }
+func isClock(m server.Message) bool     { return m.Clock != nil }
+
+func TestAPageIsGreetedAndToldEveryChange(t *testing.T) {
+	h := start(t)
+	first, second := h.connect(), h.connect()
+	for _, page := range []*socket{first, second} {
+		require.Equal(t, int64(1), page.next(isProject).Project.Revision)
+		require.False(t, page.next(isTransport).Transport.Playing)
+		require.Empty(t, page.next(isTakes).Takes.Takes)
+	}
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":7}}}`).status)
+	for _, page := range []*socket{first, second} {
+		told := page.next(isProject).Project
+		require.Equal(t, int64(2), told.Revision)
+		require.Equal(t, 7, told.Project.Luck.Number)
+	}
+}
+
+func TestThePageCanAskTheTime(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	var last int64
+	for i := range 3 {
+		require.NoError(t, page.Write(t.Context(), websocket.MessageText, fmt.Appendf(nil, `{"sent":%d.5}`, i)))
+		clock := page.next(isClock).Clock
+		require.InDelta(t, float64(i)+0.5, clock.Sent, 0)
+		require.Greater(t, clock.Server, last)
+		last = clock.Server
+	}
+}
+
+func TestAPageThatTalksNonsenseIsHungUpOn(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	require.NoError(t, page.Write(t.Context(), websocket.MessageText, []byte("fog")))
+	for {
+		if _, _, err := page.Read(t.Context()); err != nil {
+			require.Equal(t, websocket.StatusUnsupportedData, websocket.CloseStatus(err))
+			return
+		}
+	}
+}
+
+// What the pages hear, what the core renders and what the take's file holds are the same notes.
+func TestWhatIsHeardIsRecorded(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":1,"edit":{"setProject":{"tempo":400000}}}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"record"}`).status)
+	require.True(t, page.next(func(m server.Message) bool { return m.Transport != nil && m.Transport.Playing }).Transport.Recording)
+
+	var heard []server.WireSound
+	places := map[score.LaneName]bool{}
+	page.next(func(m server.Message) bool {
+		if m.Batch != nil {
+			heard = append(heard, m.Batch.Sounds...)
+			for _, place := range m.Batch.Places {
+				places[place.Lane] = true
+			}
+		}
+		return len(heard) >= 40
+	})
+	require.Len(t, places, len(score.LaneSpecs()))
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
+	listed := page.next(func(m server.Message) bool { return m.Takes != nil && len(m.Takes.Takes) > 0 }).Takes
+	require.Empty(t, listed.Problem)
+
+	project := score.Demo()
+	notes := play.Render(project, 0, 100*project.Meter.Bar(), nil)
+	next := 0
+	for _, sound := range heard {
+		if sound.Velocity > 0 {
+			require.Equal(t, notes[next].Start, sound.Tick)
+			require.Equal(t, notes[next].Key, sound.Key)
+			next++
+		}
+	}
+	file := h.do("GET", fmt.Sprintf("/api/takes/%d.mid?division=20160&format=0", listed.Takes[0].ID), "")
+	require.Equal(t, http.StatusOK, file.status)
+	require.Equal(t, `attachment; filename="Take 1.mid"`, file.header.Get("Content-Disposition"))
+	recorded := notesOf(t, file.body)
+	require.Len(t, recorded, listed.Takes[0].Notes)
+	require.NotEmpty(t, recorded)
+	for i, tick := range recorded {
+		require.Equal(t, notes[i].Start, tick)
+	}
+}
+
+// notesOf returns the ticks of all note-ons, as an independent reader finds them.
+func notesOf(t *testing.T, file string) []score.Tick {
+	t.Helper()
+	read, err := gosmf.ReadFrom(bytes.NewReader([]byte(file)))
+	require.NoError(t, err)
+	var starts []score.Tick
+	var tick score.Tick
+	for _, event := range read.Tracks[0] {
+		tick += score.Tick(event.Delta)
+		var channel, key, velocity uint8
+		if event.Message.GetNoteOn(&channel, &key, &velocity) {
+			starts = append(starts, tick)
+		}
+	}
+	return starts
+}

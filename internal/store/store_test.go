@@ -1,0 +1,134 @@
+package store_test
+
+import (
+	"context"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/store"
+	"jettyfog/internal/studio"
+)
+
+var ctx = context.Background()
+
+func open(t *testing.T, folder string) *store.Store {
+	t.Helper()
+	s, err := store.Open(folder)
+	require.NoError(t, err)
+	t.Cleanup(func() { require.NoError(t, s.Close()) })
+	return s
+}
+
+func TestTheDocumentAndItsHistorySurviveARestart(t *testing.T) {
+	folder := t.TempDir()
+	first, err := store.Open(folder)
+	require.NoError(t, err)
+	document, err := first.Document(ctx, score.Demo())
+	require.NoError(t, err)
+	require.Equal(t, studio.Document{Project: score.Demo(), Revision: 1}, document)
+
+	edits := []score.Edit{score.ChangeLuck{Number: 7}, score.ChangeLuck{Number: 8}, score.ChangeLuck{Number: 9}}
+	var inverses []score.Edit
+	for i, edit := range edits {
+		project, inverse, err := score.Apply(document.Project, edit)
+		require.NoError(t, err)
+		inverses = append(inverses, inverse)
+		document = studio.Document{Project: project, Revision: int64(i + 2), Position: i + 1}
+		require.NoError(t, first.SaveEdit(ctx, document, studio.Change{Edit: edit, Inverse: inverse}))
+	}
+	require.NoError(t, first.Close())
+
+	again := open(t, folder)
+	stored, err := again.Document(ctx, score.Blank())
+	require.NoError(t, err)
+	require.Equal(t, document, stored)
+	for i := range edits {
+		change, found, err := again.Change(ctx, i+1)
+		require.NoError(t, err)
+		require.True(t, found)
+		require.Equal(t, studio.Change{Edit: edits[i], Inverse: inverses[i]}, change)
+	}
+
+	// A new edit after two undos forgets what was undone.
+	document.Position = 1
+	require.NoError(t, again.SaveMove(ctx, document))
+	document.Position = 2
+	require.NoError(t, again.SaveEdit(ctx, document, studio.Change{Edit: edits[0], Inverse: inverses[0]}))
+	change, found, err := again.Change(ctx, 2)
+	require.NoError(t, err)
+	require.True(t, found)
+	require.Equal(t, edits[0], change.Edit)
+	_, found, err = again.Change(ctx, 3)
+	require.NoError(t, err)
+	require.False(t, found)
+}
+
+func TestATakeIsStoredAsItWasRecorded(t *testing.T) {
+	folder := t.TempDir()
+	first, err := store.Open(folder)
+	require.NoError(t, err)
+	want := take.Render(score.Demo(), 40) // more messages than one statement writes
+	header := take.Of(score.Demo(), "")
+	id, err := first.CreateTake(ctx, header, 3)
+	require.NoError(t, err)
+	tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: 80_640, Tempo: 120_000}}
+	half := len(want.Messages) / 2
+	require.NoError(t, first.AppendTake(ctx, id, 0, want.Messages[:half], header.Tempo))
+	require.NoError(t, first.AppendTake(ctx, id, half, want.Messages[half:], tempo))
+	// A call whose answer was lost is made again.
+	require.NoError(t, first.AppendTake(ctx, id, half, want.Messages[half:], tempo))
+
+	takes, err := first.Takes(ctx)
+	require.NoError(t, err)
+	require.Empty(t, takes, "a take is listed once it is finished")
+	require.NoError(t, first.FinishTake(ctx, id, want.End))
+	require.NoError(t, first.FinishTake(ctx, id, want.End))
+	require.NoError(t, first.Close())
+
+	again := open(t, folder)
+	got, err := again.Take(ctx, id)
+	require.NoError(t, err)
+	want.Name, want.Tempo = "Take 1", tempo
+	require.Equal(t, want, got)
+	takes, err = again.Takes(ctx)
+	require.NoError(t, err)
+	require.Len(t, takes, 1)
+	require.Equal(t, "Take 1", takes[0].Name)
+	require.Equal(t, want.Notes(), takes[0].Notes)
+	require.Equal(t, 48_213, takes[0].Luck)
+	require.Equal(t, int64(3), takes[0].Revision)
+	require.InDelta(t, 40, takes[0].Bars, 0)
+	require.InDelta(t, 2.5+39*2, takes[0].Seconds, 1e-6)
+	require.NotZero(t, takes[0].Created)
+}
+
+// A take that was being recorded when the program was killed is finished at the next start.
+func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
+	folder := t.TempDir()
+	first, err := store.Open(folder)
+	require.NoError(t, err)
+	id, err := first.CreateTake(ctx, take.Of(score.Demo(), ""), 1)
+	require.NoError(t, err)
+	on := play.Message{Tick: 100, Track: 1, On: true, Key: 60, Velocity: 90}
+	require.NoError(t, first.AppendTake(ctx, id, 0, []play.Message{on}, play.TempoMap{{Tempo: 96_000}}))
+	_, err = first.Take(ctx, id)
+	require.ErrorIs(t, err, take.ErrUnknown)
+	require.NoError(t, first.Close())
+
+	again := open(t, folder)
+	mended, err := again.Take(ctx, id)
+	require.NoError(t, err)
+	require.Equal(t, []play.Message{on, {Tick: 101, Track: 1, Key: 60}}, mended.Messages)
+}
+
+func TestUnknownTakes(t *testing.T) {
+	s := open(t, t.TempDir())
+	_, err := s.Take(ctx, 9)
+	require.ErrorIs(t, err, take.ErrUnknown)
+	require.ErrorIs(t, s.AppendTake(ctx, 9, 0, nil, nil), take.ErrUnknown)
+	require.ErrorIs(t, s.FinishTake(ctx, 9, 0), take.ErrUnknown)
+}

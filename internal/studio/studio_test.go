@@ -1,0 +1,156 @@
+package studio_test
+
+import (
+	"context"
+	"errors"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/studio"
+)
+
+// memory is a store that can be made to fail.
+type memory struct {
+	document studio.Document
+	changes  []studio.Change
+	broken   bool
+}
+
+var errBroken = errors.New("the disk is full")
+
+func (m *memory) SaveEdit(_ context.Context, d studio.Document, c studio.Change) error {
+	if m.broken {
+		return errBroken
+	}
+	m.document, m.changes = d, append(m.changes[:d.Position-1], c)
+	return nil
+}
+
+func (m *memory) SaveMove(_ context.Context, d studio.Document) error {
+	if m.broken {
+		return errBroken
+	}
+	m.document = d
+	return nil
+}
+
+func (m *memory) Change(_ context.Context, position int) (studio.Change, bool, error) {
+	if position < 1 || position > len(m.changes) {
+		return studio.Change{}, false, nil
+	}
+	return m.changes[position-1], true, nil
+}
+
+func open(t require.TestingT, m *memory) *studio.Studio {
+	s, err := studio.New(context.Background(), m, m.document)
+	require.NoError(t, err)
+	return s
+}
+
+func inMemory() *memory {
+	return &memory{document: studio.Document{Project: score.Demo(), Revision: 1}}
+}
+
+// Any sequence of edits, undos, redos and restarts behaves like a list of projects with a finger on it.
+func TestHistory(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		ctx := context.Background()
+		store := inMemory()
+		s := open(t, store)
+		projects, at := []*score.Project{score.Demo()}, 0
+		for range rapid.IntRange(1, 25).Draw(t, "acts") {
+			revision := s.State().Revision
+			var err error
+			switch rapid.SampledFrom([]string{"edit", "edit", "undo", "redo", "restart"}).Draw(t, "act") {
+			case "edit":
+				_, err = s.Edit(ctx, revision, testkit.Edit(t, s.State().Project))
+				require.NoError(t, err)
+				projects, at = append(projects[:at+1], s.State().Project), at+1
+			case "undo":
+				_, err = s.Undo(ctx, revision)
+				if at == 0 {
+					require.ErrorIs(t, err, studio.ErrNothingToUndo)
+				} else {
+					require.NoError(t, err)
+					at--
+				}
+			case "redo":
+				_, err = s.Redo(ctx, revision)
+				if at == len(projects)-1 {
+					require.ErrorIs(t, err, studio.ErrNothingToRedo)
+				} else {
+					require.NoError(t, err)
+					at++
+				}
+			case "restart":
+				s = open(t, store)
+			}
+			require.Equal(t, projects[at], s.State().Project)
+			if err == nil {
+				require.GreaterOrEqual(t, s.State().Revision, revision)
+			} else {
+				require.Equal(t, revision, s.State().Revision)
+			}
+		}
+	})
+}
+
+func TestAnEditOfAnOldRevisionIsRefused(t *testing.T) {
+	s := open(t, inMemory())
+	ctx := context.Background()
+	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})
+	require.NoError(t, err)
+	for _, act := range []func() error{
+		func() error { _, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 6}); return err },
+		func() error { _, err := s.Undo(ctx, 1); return err },
+		func() error { _, err := s.Redo(ctx, 3); return err },
+	} {
+		var stale *studio.StaleError
+		require.ErrorAs(t, act(), &stale)
+		require.Equal(t, int64(2), stale.Current)
+	}
+	require.Equal(t, 5, s.State().Project.Luck.Number)
+}
+
+func TestListenersHearEveryChangeInOrder(t *testing.T) {
+	s := open(t, inMemory())
+	ctx := context.Background()
+	var heard []studio.Snapshot
+	s.Listen(func(state studio.Snapshot) { heard = append(heard, state) })
+	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})
+	require.NoError(t, err)
+	_, err = s.Undo(ctx, 2)
+	require.NoError(t, err)
+	_, err = s.Edit(ctx, 2, score.ChangeLuck{Number: 9})
+	require.Error(t, err)
+	require.Len(t, heard, 3)
+	for i, want := range []struct {
+		luck       int
+		undo, redo string
+	}{{48_213, "", ""}, {5, "luck 5", ""}, {48_213, "", "luck 5"}} {
+		require.Equal(t, int64(i+1), heard[i].Revision)
+		require.Equal(t, want.luck, heard[i].Project.Luck.Number)
+		require.Equal(t, want.undo, heard[i].Undo)
+		require.Equal(t, want.redo, heard[i].Redo)
+	}
+}
+
+// What could not be stored has not happened.
+func TestAFailingStoreChangesNothing(t *testing.T) {
+	store := inMemory()
+	s := open(t, store)
+	ctx := context.Background()
+	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})
+	require.NoError(t, err)
+	before := s.State()
+	store.broken = true
+	_, err = s.Edit(ctx, 2, score.ChangeLuck{Number: 6})
+	require.ErrorIs(t, err, errBroken)
+	_, err = s.Undo(ctx, 2)
+	require.ErrorIs(t, err, errBroken)
+	require.Equal(t, before, s.State())
+}
