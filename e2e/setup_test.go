@@ -2,29 +2,31 @@ package e2e
 
 import (
 	"bufio"
-	"context"
-	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"regexp"
-	"strings"
 	"syscall"
 	"testing"
 	"time"
 
 	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 
-	"jettyfog/internal/studio"
+	"jettyfog/internal/core/score"
 )
 
 // patience is how long anything may take before a test gives up; a busy machine needs some.
 const patience = 40 * time.Second
+
+// journey is how long a whole journey through the interface may take.
+const journey = 2 * time.Minute
 
 var browser *rod.Browser
 
@@ -97,14 +99,19 @@ func (a *app) kill() {
 // page is a tab with the app in it.
 type page struct {
 	*rod.Page
-	t *testing.T
+	t       *testing.T
+	profile *rod.Browser
 }
 
 // open opens the app in a browser profile of its own. The test fails on any exception in the page.
-func (a *app) open(address string, width, height int) *page {
+// Scripts are run before those of the page.
+func (a *app) open(address string, width, height int, scripts ...string) *page {
 	a.t.Helper()
 	profile := browser.MustIncognito()
-	tab := profile.MustPage().Timeout(patience)
+	tab := profile.MustPage().Timeout(journey)
+	for _, script := range scripts {
+		tab.MustEvalOnNewDocument(script)
+	}
 	tab.MustSetViewport(width, height, 1, false)
 	var exceptions []string
 	listening, stop := tab.WithCancel()
@@ -117,7 +124,7 @@ func (a *app) open(address string, width, height int) *page {
 		require.Empty(a.t, exceptions, "exceptions in the page")
 	})
 	tab.MustNavigate(a.url + address).MustActivate()
-	p := &page{Page: tab, t: a.t}
+	p := &page{Page: tab, t: a.t, profile: profile}
 	p.MustElement("[role=slider], main h1")
 	p.waitConnected()
 	return p
@@ -127,15 +134,35 @@ func (p *page) waitConnected() {
 	p.waitFor(`() => document.querySelector("[role=status]").textContent.includes("bell")`)
 }
 
-// waitFor waits until the page's state satisfies a script.
+// waitFor waits until a script returns something true.
 func (p *page) waitFor(script string, args ...any) {
 	p.t.Helper()
-	require.NoError(p.t, p.Wait(rod.Eval(script, args...)), script)
+	require.NoError(p.t, p.Wait(rod.Eval("(...args) => Boolean(("+script+")(...args))", args...)), script)
 }
 
 // lane returns the strip of a lane.
 func (p *page) lane(name string) *rod.Element {
 	return p.MustElement(fmt.Sprintf("[data-lane=%s] [role=slider]", name))
+}
+
+// point moves the mouse to a step of the first loop that a lane shows and to a share of its height,
+// 0 at the top. It counts on 48 steps of a 16th to be on screen.
+func (p *page) point(lane string, step int, share float64) {
+	p.t.Helper()
+	box := p.lane(lane).MustShape().Box()
+	const steps = 48
+	x := box.X + (float64(step)+0.5)*box.Width/steps
+	p.Mouse.MustMoveTo(x, box.Y+share*box.Height)
+}
+
+// field returns the number field with a label.
+func (p *page) field(label string) *rod.Element {
+	return p.MustElement(fmt.Sprintf("input[aria-label=%q]", label))
+}
+
+// enter types a value into a number field.
+func (p *page) enter(label, value string) {
+	p.field(label).MustSelectAllText().MustInput(value).MustType(input.Enter)
 }
 
 // picture takes a screenshot once nothing moves any more.
@@ -144,34 +171,28 @@ func (p *page) picture(path string) {
 	require.NoError(p.t, os.WriteFile(path, p.MustScreenshot(), 0o644))
 }
 
-// project asks the server what is stored.
-func (a *app) snapshot() studio.Snapshot {
+// project asks the server for the project.
+func (a *app) project() *score.Project {
 	a.t.Helper()
-	var file struct {
-		Project json.RawMessage `json:"project"`
-	}
-	a.get("/api/project.json", &file)
-	var snapshot studio.Snapshot
-	require.NoError(a.t, json.Unmarshal(file.Project, &snapshot.Project))
-	return snapshot
+	project, err := score.Decode(a.download("/api/project.json"))
+	require.NoError(a.t, err)
+	return project
 }
 
-func (a *app) get(path string, into any) {
+// waitFor waits until what is stored satisfies a condition.
+func (a *app) waitFor(condition func(*score.Project) bool) {
 	a.t.Helper()
-	ctx, cancel := context.WithTimeout(context.Background(), patience)
-	defer cancel()
-	request, err := http.NewRequestWithContext(ctx, http.MethodGet, a.url+path, nil)
-	require.NoError(a.t, err)
-	response, err := http.DefaultClient.Do(request)
+	require.Eventually(a.t, func() bool { return condition(a.project()) }, patience, 20*time.Millisecond)
+}
+
+// download fetches a file as the browser would.
+func (a *app) download(path string) []byte {
+	a.t.Helper()
+	response, err := http.Get(a.url + path)
 	require.NoError(a.t, err)
 	defer response.Body.Close()
 	require.Equal(a.t, http.StatusOK, response.StatusCode, path)
-	require.NoError(a.t, json.NewDecoder(response.Body).Decode(into))
-}
-
-var spaces = regexp.MustCompile(`\s+`)
-
-// text returns an element's text on one line.
-func text(e *rod.Element) string {
-	return strings.TrimSpace(spaces.ReplaceAllString(e.MustText(), " "))
+	data, err := io.ReadAll(response.Body)
+	require.NoError(a.t, err)
+	return data
 }

@@ -1,12 +1,10 @@
 import type { LaneName, LaneSpec } from "../api/types";
 import type { ChartView } from "../state/chartView.svelte";
-import type { Session } from "../state/session.svelte";
 import { Gate } from "./gate";
 
 /** Handles a key that is pressed on a lane's strip; returns whether the key meant something. */
 export function pressKey(
   event: KeyboardEvent,
-  session: Session,
   view: ChartView,
   spec: LaneSpec,
   length: number,
@@ -22,9 +20,7 @@ export function pressKey(
   const set = (to: number) => {
     const bounded = Math.min(spec.most, Math.max(spec.least, to));
     if (bounded === value) return;
-    void session.edit({
-      setSteps: { track: session.track.id, lane: name, steps: [{ step, value: bounded }] },
-    });
+    void view.write(name, { [step]: bounded });
   };
 
   switch (event.key) {

@@ -16,6 +16,7 @@ export interface Canvas {
 export class Painter {
   #last: { x: number; y: number } | undefined;
   #gate = 0;
+  #stroke: Record<number, number> = {};
   #readout = $state<{ x: number; y: number; text: string }>();
 
   constructor(
@@ -31,33 +32,33 @@ export class Painter {
   begin(event: PointerEvent & { currentTarget: HTMLElement }): void {
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const { name, cells, values } = this.canvas();
+    const { cells, values } = this.canvas();
     const at = this.#point(event);
     const cell = cellAt(cells, at.x);
     if (!cell) return;
     const before = values[cell.step];
     const wanted = event.shiftKey ? Gate.tie : Gate.on;
     this.#gate = before === wanted ? Gate.off : wanted;
-    this.view.draft = { lane: name, values: {} };
+    this.#stroke = {};
     this.#last = at;
     this.#paint(at);
   }
 
   move(event: PointerEvent & { currentTarget: HTMLElement }): void {
-    if (this.#last && this.view.draft) this.#paint(this.#point(event));
+    if (this.#last) this.#paint(this.#point(event));
   }
 
   end(): void {
     if (!this.#last) return;
     this.#last = undefined;
     this.#readout = undefined;
-    void this.view.commitDraft();
+    void this.view.write(this.canvas().name, this.#stroke);
   }
 
   cancel(): void {
     this.#last = undefined;
     this.#readout = undefined;
-    this.view.draft = undefined;
+    this.view.overlay(this.canvas().name);
   }
 
   #point(event: PointerEvent & { currentTarget: HTMLElement }): { x: number; y: number } {
@@ -69,16 +70,15 @@ export class Painter {
   #paint(to: { x: number; y: number }): void {
     const { name, cells, scale } = this.canvas();
     const from = this.#last ?? to;
-    const painted: Record<number, number> = { ...this.view.draft?.values };
     const here = cellAt(cells, to.x);
     for (const cell of cells) {
       const middle = cell.x + cell.width / 2;
       const within = middle > Math.min(from.x, to.x) && middle < Math.max(from.x, to.x);
       if (!within && cell !== here) continue;
       const share = cell === here || to.x === from.x ? 1 : (middle - from.x) / (to.x - from.x);
-      painted[cell.step] = this.#value(name, scale, from.y + share * (to.y - from.y));
+      this.#stroke[cell.step] = this.#value(name, scale, from.y + share * (to.y - from.y));
     }
-    this.view.draft = { lane: name, values: painted };
+    this.view.overlay(name, { ...this.#stroke });
     this.#last = to;
     if (here) this.#show(here, to);
   }

@@ -1,5 +1,5 @@
 import { getChart } from "../api/chart";
-import type { Chart, Degree, LaneName, LaneSpec, StepValue } from "../api/types";
+import type { Chart, Degree, LaneName, LaneSpec } from "../api/types";
 import type { Session } from "./session.svelte";
 
 const pitchRowsShown = 16;
@@ -11,7 +11,7 @@ export interface Cursor {
 }
 
 /** Values by step of a lane, counted from 0. */
-export interface Draft {
+interface Draft {
   lane: LaneName;
   values: Readonly<Record<number, number>>;
 }
@@ -22,12 +22,13 @@ export class ChartView {
   following = $state(false);
   bars = $state(3);
   cursor = $state<Cursor>({ lane: "gate", step: 0 });
-  /** Values that are being painted and are not yet an edit. */
-  draft = $state.raw<Draft>();
 
   /** How wide the strips are, in pixels. */
   width = $state(0);
 
+  /** Values that are seen and are not yet stored. */
+  #draft = $state.raw<Draft>();
+  #writing = 0;
   #page = $state(0);
   #pitchBottom = $state(-2);
   #chart = $state.raw<Chart>();
@@ -119,22 +120,24 @@ export class ChartView {
   /** The values of a lane as they are seen: stored ones under those that are being painted. */
   values(lane: LaneName): number[] {
     const stored = this.session.track.lanes[lane].steps;
-    const { draft } = this;
+    const draft = this.#draft;
     if (draft?.lane !== lane) return stored;
     return stored.map((value, step) => draft.values[step] ?? value);
   }
 
-  /** Makes what has been painted one edit. */
-  async commitDraft(): Promise<void> {
-    const draft = this.draft;
-    if (!draft) return;
-    const steps: StepValue[] = Object.entries(draft.values).map(([step, value]) => ({
-      step: Number(step),
-      value,
-    }));
-    await this.session.edit({
-      setSteps: { track: this.session.track.id, lane: draft.lane, steps },
-    });
-    if (this.draft === draft) this.draft = undefined;
+  /** Shows values that are being painted over the stored ones; without values, nothing any more. */
+  overlay(lane: LaneName, values?: Draft["values"]): void {
+    this.#draft = values && { lane, values };
+  }
+
+  /** Writes values into steps as one edit. They are seen at once, so the next key can build on them. */
+  async write(lane: LaneName, values: Draft["values"]): Promise<void> {
+    const shown = this.#draft?.lane === lane ? this.#draft.values : {};
+    this.overlay(lane, { ...shown, ...values });
+    const steps = Object.entries(values).map(([step, value]) => ({ step: Number(step), value }));
+    this.#writing++;
+    await this.session.edit({ setSteps: { track: this.session.track.id, lane, steps } });
+    this.#writing--;
+    if (this.#writing === 0) this.overlay(lane);
   }
 }

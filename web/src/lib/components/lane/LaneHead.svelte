@@ -16,8 +16,8 @@
   const session = getSession();
   const bars = $derived((chartLane?.meetsGate ?? 0) / session.bar);
 
-  function set(change: Omit<SetLane, "track" | "lane">): void {
-    void session.edit({ setLane: { track: session.track.id, lane: name, ...change } });
+  function set(change: Omit<SetLane, "track" | "lane">): Promise<void> {
+    return session.edit({ setLane: { track: session.track.id, lane: name, ...change } });
   }
 
   function inBars(bars: number): string {

@@ -37,7 +37,7 @@
   const painter = new Painter(view, () => ({ name, cells, scale, values }));
 
   function onkeydown(event: KeyboardEvent): void {
-    if (pressKey(event, session, view, spec, loop.length)) {
+    if (pressKey(event, view, spec, loop.length)) {
       event.preventDefault();
       event.stopPropagation();
     }

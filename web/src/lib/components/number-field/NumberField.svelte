@@ -14,7 +14,8 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
     help?: string;
     width?: string;
     disabled?: boolean;
-    commit: (value: number) => void;
+    /** Stores the value; until that is done the field shows it. */
+    commit: (value: number) => Promise<void>;
   }
   let {
     value,
@@ -33,6 +34,8 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
   const pixelsPerStep = 4;
 
   let typed = $state<string>();
+  /** What is on its way to be stored. */
+  let committing: string | undefined;
   let drag: { y: number; value: number; moved: boolean } | undefined;
 
   const shown = $derived(typed ?? value.toFixed(decimals));
@@ -41,22 +44,28 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
     return Number(Math.min(max, Math.max(min, number)).toFixed(decimals));
   }
 
-  function finish(): void {
-    if (typed === undefined) return;
-    const number = Number(typed.replace(",", "."));
-    typed = undefined;
-    if (!Number.isFinite(number)) return;
-    if (clamp(number) !== value) commit(clamp(number));
+  async function finish(): Promise<void> {
+    if (typed === undefined || typed === committing) return;
+    const number = typed.trim() === "" ? NaN : Number(typed.replace(",", "."));
+    if (!Number.isFinite(number) || (clamp(number) === value && committing === undefined)) {
+      typed = undefined;
+      return;
+    }
+    const text = clamp(number).toFixed(decimals);
+    typed = committing = text;
+    await commit(clamp(number));
+    if (typed === text) typed = undefined;
+    if (committing === text) committing = undefined;
   }
 
   function onkeydown(event: KeyboardEvent): void {
     const by = { ArrowUp: step, ArrowDown: -step }[event.key];
-    if (event.key === "Enter") finish();
+    if (event.key === "Enter") void finish();
     else if (event.key === "Escape") typed = undefined;
     else if (by !== undefined) {
       event.preventDefault();
       typed = clamp(Number(shown) + by * (event.shiftKey ? 10 : 1)).toFixed(decimals);
-      finish();
+      void finish();
     } else return;
     event.stopPropagation();
   }
@@ -74,7 +83,7 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
   }
 
   function onpointerup(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
-    if (drag?.moved) finish();
+    if (drag?.moved) void finish();
     else event.currentTarget.select();
     drag = undefined;
   }

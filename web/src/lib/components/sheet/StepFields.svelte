@@ -28,10 +28,8 @@
     return session.track.lanes[name].linked ? "gate" : name;
   }
 
-  function set(name: LaneName, to: number): void {
-    void session.edit({
-      setSteps: { track: session.track.id, lane: name, steps: [{ step, value: to }] },
-    });
+  function set(name: LaneName, to: number): Promise<void> {
+    return view.write(name, { [step]: to });
   }
 
   const units: Partial<Record<LaneName, string>> = {

@@ -9,8 +9,8 @@
   const register = $derived(track.register);
   const octave = 12;
 
-  function set(change: Omit<SetTrack, "track">): void {
-    void session.edit({ setTrack: { track: track.id, ...change } });
+  function set(change: Omit<SetTrack, "track">): Promise<void> {
+    return session.edit({ setTrack: { track: track.id, ...change } });
   }
 </script>
 
@@ -25,7 +25,7 @@
     value={track.name}
     onchange={(event) => {
       const name = event.currentTarget.value.trim();
-      if (name && name !== track.name) set({ name });
+      if (name && name !== track.name) void set({ name });
       else event.currentTarget.value = track.name;
     }}
   />

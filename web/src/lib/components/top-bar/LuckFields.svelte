@@ -8,8 +8,8 @@
   const former = $derived(luck.former.at(-1));
   const most = 999_999;
 
-  function change(number: number): void {
-    void session.edit({ changeLuck: { number } });
+  function change(number: number): Promise<void> {
+    return session.edit({ changeLuck: { number } });
   }
 
   function another(): number {

@@ -11,8 +11,8 @@
   let tapped = $state<number>();
   let silence: ReturnType<typeof setTimeout> | undefined;
 
-  function set(beatsPerMinute: number): void {
-    void session.edit({ setProject: { tempo: Math.round(beatsPerMinute * 1000) } });
+  function set(beatsPerMinute: number): Promise<void> {
+    return session.edit({ setProject: { tempo: Math.round(beatsPerMinute * 1000) } });
   }
 
   function tap(): void {
@@ -24,7 +24,7 @@
       tapped = Math.min(400, Math.max(10, Math.round(beatsPerMinute * 10) / 10));
     }
     silence = setTimeout(() => {
-      if (tapped !== undefined) set(tapped);
+      if (tapped !== undefined) void set(tapped);
       taps = [];
       tapped = undefined;
     }, pause);

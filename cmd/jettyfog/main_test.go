@@ -1,0 +1,129 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	gosmf "gitlab.com/gomidi/midi/v2/smf"
+
+	"jettyfog/internal/core/score"
+)
+
+func jettyfog(args ...string) (code int, stdout, stderr string) {
+	var out, errors bytes.Buffer
+	code = run(context.Background(), args, &out, &errors)
+	return code, out.String(), errors.String()
+}
+
+func TestBadUseIsOneLineAndStatus2(t *testing.T) {
+	folder := t.TempDir()
+	out := filepath.Join(folder, "out.mid")
+	notAProject := filepath.Join(folder, "fog.json")
+	require.NoError(t, os.WriteFile(notAProject, []byte("{}"), 0o600))
+	for _, c := range []struct {
+		args string
+		want string
+	}{
+		{"", "expected one of"},
+		{"dance", "unexpected argument dance"},
+		{"render --demo --bars 4", "missing flags: --out"},
+		{"render --bars 4 --out " + out, "missing flags: --demo or --project"},
+		{"render --demo --project x --bars 4 --out " + out, "can't be used together"},
+		{"render --demo --bars 0 --out " + out, "--bars is 0; it must be 1 to 100000"},
+		{"render --demo --bars four --out " + out, "--bars"},
+		{"render --demo --bars 4 --luck 1000000 --out " + out, "--luck: luck.number is 1000000; it must be 0 to 999999"},
+		{"render --demo --bars 4 --ppq 96 --out " + out, `--ppq must be one of "960","20160"`},
+		{"render --project " + filepath.Join(folder, "none.json") + " --bars 4 --out " + out, "no such file"},
+		{"render --project " + notAProject + " --bars 4 --out " + out, "not a project file"},
+		{"serve --addr nowhere", "--addr nowhere"},
+	} {
+		code, stdout, stderr := jettyfog(strings.Fields(c.args)...)
+		require.Equal(t, 2, code, c.args)
+		require.Empty(t, stdout, c.args)
+		require.Contains(t, stderr, c.want, c.args)
+		require.Equal(t, 1, strings.Count(stderr, "\n"), stderr)
+		require.NoFileExists(t, out)
+	}
+}
+
+func TestHelpAndVersion(t *testing.T) {
+	for _, args := range []string{"--help", "serve --help", "demo --help", "render --help", "schema --help"} {
+		code, stdout, stderr := jettyfog(strings.Fields(args)...)
+		require.Zero(t, code)
+		require.Contains(t, stdout, "Usage: jettyfog")
+		require.Empty(t, stderr)
+	}
+	code, stdout, _ := jettyfog("--version")
+	require.Zero(t, code)
+	require.Equal(t, version+"\n", stdout)
+	code, stdout, _ = jettyfog("schema")
+	require.Zero(t, code)
+	require.Contains(t, stdout, "Jettyfog project file")
+}
+
+// The demo rendered from its own file is the demo; the luck can be chosen; the same luck repeats.
+func TestRender(t *testing.T) {
+	folder := t.TempDir()
+	file := filepath.Join(folder, "demo.json")
+	data, err := score.Encode(score.Demo())
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(file, data, 0o600))
+	render := func(name string, args ...string) []byte {
+		out := filepath.Join(folder, name)
+		code, stdout, stderr := jettyfog(append([]string{"render", "--bars", "8", "--out", out}, args...)...)
+		require.Zero(t, code, stderr)
+		require.Contains(t, stdout, "8 bars")
+		written, err := os.ReadFile(out)
+		require.NoError(t, err)
+		return written
+	}
+	demo := render("a.mid", "--demo")
+	require.Equal(t, demo, render("b.mid", "--project", file))
+	require.Equal(t, demo, render("c.mid", "--demo", "--luck", "48213"))
+	require.NotEqual(t, demo, render("d.mid", "--demo", "--luck", "7"))
+	exact, err := gosmf.ReadFrom(bytes.NewReader(render("e.mid", "--demo", "--ppq", "20160", "--format", "0")))
+	require.NoError(t, err)
+	require.Equal(t, gosmf.MetricTicks(20160), exact.TimeFormat)
+	require.Len(t, exact.Tracks, 1)
+}
+
+// The server prints where it is, answers there under its own names, and goes when it is asked to.
+func TestServe(t *testing.T) {
+	ctx, stop := context.WithCancel(t.Context())
+	defer stop()
+	printed := newLineWriter()
+	done := make(chan int)
+	go func() {
+		var stderr bytes.Buffer
+		done <- run(ctx, []string{"serve", "--addr", "127.0.0.1:0", "--data", t.TempDir()}, printed, &stderr)
+	}()
+	line := <-printed.lines
+	require.Regexp(t, `^Jettyfog is at http://127\.0\.0\.1:\d+ `, line)
+	url := strings.Fields(line)[3]
+	for _, name := range []string{url, strings.Replace(url, "127.0.0.1", "localhost", 1)} {
+		request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, name+"/api/project.json", nil)
+		require.NoError(t, err)
+		response, err := http.DefaultClient.Do(request)
+		require.NoError(t, err)
+		require.NoError(t, response.Body.Close())
+		require.Equal(t, http.StatusOK, response.StatusCode)
+	}
+	stop()
+	require.Zero(t, <-done)
+}
+
+// lineWriter passes each line that is written on.
+type lineWriter struct{ lines chan string }
+
+func newLineWriter() *lineWriter { return &lineWriter{lines: make(chan string, 10)} }
+
+func (w *lineWriter) Write(p []byte) (int, error) {
+	w.lines <- string(p)
+	return len(p), nil
+}

@@ -1,0 +1,157 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// From the first click to the .mid file: write a polymetric, probabilistic sequence with the mouse,
+// see its lanes run at their own lengths, record four bars, and find in the downloaded file, with an
+// independent reader, what the core computes for the same luck.
+func TestFromTheFirstClickToTheFile(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+
+	p.point("gate", 1, 0.5)
+	p.Mouse.MustClick(proto.InputMouseButtonLeft)
+	p.waitFor(`() => document.querySelector("[aria-label^='Undo gate of step 2']")`)
+	require.Equal(t, score.On, a.project().Tracks[0].Lanes.Gate.Steps[1])
+
+	loop := p.MustElement("[data-lane=pitch] [aria-pressed]")
+	loop.MustClick()
+	p.waitFor(`() => document.querySelector("[data-lane=pitch] [role=slider]").ariaLabel.endsWith("of 16")`)
+	loop.MustClick()
+	p.enter("pitch loop length in steps", "7")
+	p.waitFor(`() => document.querySelector("[data-lane=pitch] [role=slider]").ariaLabel.endsWith("of 7")`)
+	require.Contains(t, p.MustElement("[data-lane=pitch]").MustText(), "meets gate every 7 bars")
+
+	// A stroke across three steps of the probability lane is one edit.
+	p.point("probability", 2, 0.9)
+	p.Mouse.MustDown(proto.InputMouseButtonLeft)
+	p.point("probability", 4, 0.5)
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	p.waitFor(`() => document.querySelector("[aria-label='Undo probability of 3 steps']")`)
+	p.enter("Tempo in beats per minute", "300")
+	p.waitFor(`() => document.querySelector("[aria-label='Undo tempo 300']")`)
+
+	project := a.project()
+	lanes := project.Tracks[0].Lanes
+	require.Equal(t, 7, lanes.Pitch.Length)
+	require.False(t, lanes.Pitch.Linked)
+	require.Equal(t, score.Tempo(300_000), project.Tempo)
+	require.Less(t, lanes.Probability.Steps[2], 15)
+	require.InDelta(t, 50, lanes.Probability.Steps[4], 12)
+	require.Less(t, lanes.Probability.Steps[2], lanes.Probability.Steps[3])
+
+	p.MustElement("[aria-label=Play]").MustClick()
+	requireOwnLoops(p, map[string]int{"gate": 16, "pitch": 7, "velocity": 7, "length": 5, "probability": 9})
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.waitFor(`() => !document.querySelector("[data-place]")`)
+
+	p.MustElement("[aria-label=Record]").MustClick()
+	p.waitFor(`() => document.body.innerText.includes("005.")`)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElementR("nav a", "Takes").MustClick()
+	p.MustElementR("td", "Take 1")
+
+	wait := p.profile.MustWaitDownload()
+	p.MustElementR("td a", "one track").MustClick()
+	recorded := startsOf(t, wait())
+	fourBars := play.Render(project, 0, 4*project.Meter.Bar(), nil)
+	require.Greater(t, len(fourBars), 15)
+	require.GreaterOrEqual(t, len(recorded), len(fourBars))
+	for i, note := range fourBars {
+		require.Equal(t, struck{tick: (int64(note.Start) + 10) / 21, key: note.Key, velocity: note.Velocity}, recorded[i])
+	}
+}
+
+// requireOwnLoops watches the lanes' playing places until each has gone through its own loop.
+func requireOwnLoops(p *page, lengths map[string]int) {
+	p.t.Helper()
+	p.MustEval(`() => {
+		window.seen = {};
+		const look = () => {
+			for (const mark of document.querySelectorAll("[data-place]")) {
+				const lane = mark.closest("[data-lane]").dataset.lane;
+				(window.seen[lane] ??= new Set()).add(Number(mark.dataset.place));
+			}
+			window.watching = requestAnimationFrame(look);
+		};
+		look();
+	}`)
+	for lane, length := range lengths {
+		p.waitFor(`(lane, length) => window.seen[lane]?.size >= length`, lane, length)
+	}
+	p.waitFor(`() => document.body.innerText.includes("004.")`)
+	for lane, length := range lengths {
+		steps := p.MustEval(`lane => { cancelAnimationFrame(window.watching); return [...window.seen[lane]] }`, lane).Arr()
+		require.Len(p.t, steps, length, lane)
+		for _, step := range steps {
+			require.Less(p.t, step.Int(), length, lane)
+		}
+	}
+}
+
+// The same without a mouse: write, hear, record and find the take, all by keys.
+func TestByKeysAlone(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1024, 700)
+
+	// Tab walks from the top of the page to the gate lane.
+	p.MustEval(`() => document.body.focus()`)
+	for i := 0; p.focused() != "gate, step 1 of 16"; i++ {
+		require.Less(t, i, 60, "the gate lane cannot be reached by Tab")
+		p.Keyboard.MustType(input.Tab)
+	}
+	p.Keyboard.MustType(input.ArrowRight, input.Enter)
+	p.waitFor(`() => document.querySelector("[aria-label='Undo gate of step 2']")`)
+	p.Keyboard.MustType(input.ArrowRight, input.ArrowRight, input.ArrowRight, input.KeyT)
+	p.waitFor(`() => document.querySelector("[aria-label='Undo gate of step 5']")`)
+	require.Equal(t, "gate, step 5 of 16", p.focused())
+
+	for i := 0; p.focused() != "pitch, step 5 of 11"; i++ {
+		require.Less(t, i, 10, "the pitch lane cannot be reached by Tab from the gate lane")
+		p.Keyboard.MustType(input.Tab)
+	}
+	p.Keyboard.MustType(input.ArrowUp)
+	p.Keyboard.Press(input.ShiftLeft)
+	p.Keyboard.MustType(input.ArrowDown)
+	p.Keyboard.Release(input.ShiftLeft)
+	p.waitFor(`() => document.activeElement.ariaValueNow === "-2"`)
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[0].Lanes.Pitch.Steps[4] == 4+1-7 })
+	lanes := a.project().Tracks[0].Lanes
+	require.Equal(t, score.On, lanes.Gate.Steps[1])
+	require.Equal(t, score.Tie, lanes.Gate.Steps[4])
+
+	p.Keyboard.MustType(input.KeyL)
+	p.waitFor(`() => document.querySelector("[aria-label^='Undo luck']")`)
+	require.NotEqual(t, 48_213, a.project().Luck.Number)
+	p.Keyboard.Press(input.ShiftLeft)
+	p.Keyboard.MustType(input.KeyL)
+	p.Keyboard.Release(input.ShiftLeft)
+	p.waitFor(`() => document.querySelector("input[aria-label=Luck]").value === "48213"`)
+
+	p.Keyboard.MustType(input.KeyR)
+	p.waitFor(`() => document.body.innerText.includes("001.3")`)
+	p.Keyboard.MustType(input.Space)
+	p.waitFor(`() => document.querySelector("[aria-label=Play]")`)
+	for i := 0; p.focused() != "Takes"; i++ {
+		require.Less(t, i, 60, "the list of takes cannot be reached by Tab")
+		p.Keyboard.Press(input.ShiftLeft)
+		p.Keyboard.MustType(input.Tab)
+		p.Keyboard.Release(input.ShiftLeft)
+	}
+	p.Keyboard.MustType(input.Enter)
+	p.MustElementR("td", "Take 1")
+}
+
+// focused names the element that has the focus.
+func (p *page) focused() string {
+	return p.MustEval(`() => document.activeElement.ariaLabel ?? document.activeElement.textContent.trim()`).Str()
+}
