@@ -55,7 +55,7 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	p.waitFor(`() => !document.querySelector("[data-place]")`)
 
 	p.MustElement("[aria-label=Record]").MustClick()
-	p.waitFor(`() => document.body.innerText.includes("005.")`)
+	p.waitForBar(5)
 	p.MustElement("[aria-label=Stop]").MustClick()
 	p.MustElementR("nav a", "Takes").MustClick()
 	p.MustElementR("td", "Take 1")
@@ -88,7 +88,7 @@ func requireOwnLoops(p *page, lengths map[string]int) {
 	for lane, length := range lengths {
 		p.waitFor(`(lane, length) => window.seen[lane]?.size >= length`, lane, length)
 	}
-	p.waitFor(`() => document.body.innerText.includes("004.")`)
+	p.waitForBar(4)
 	for lane, length := range lengths {
 		steps := p.MustEval(`lane => { cancelAnimationFrame(window.watching); return [...window.seen[lane]] }`, lane).Arr()
 		require.Len(p.t, steps, length, lane)
@@ -138,7 +138,7 @@ func TestByKeysAlone(t *testing.T) {
 	p.waitFor(`() => document.querySelector("input[aria-label=Luck]").value === "48213"`)
 
 	p.Keyboard.MustType(input.KeyR)
-	p.waitFor(`() => document.body.innerText.includes("001.3")`)
+	p.waitForBar(2)
 	p.Keyboard.MustType(input.Space)
 	p.waitFor(`() => document.querySelector("[aria-label=Play]")`)
 	for i := 0; p.focused() != "Takes"; i++ {

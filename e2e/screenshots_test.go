@@ -22,12 +22,13 @@ func TestScreenshots(t *testing.T) {
 	p.picture(filepath.Join(folder, "write.png"))
 
 	p.Keyboard.MustType(input.KeyF, input.Space)
-	p.waitFor(`() => document.querySelector("[data-playhead]") && document.body.innerText.includes("002.")`)
+	p.MustElement("[data-playhead]")
+	p.waitForBar(2)
 	p.picture(filepath.Join(folder, "follow.png"))
 
 	p.MustElement("[aria-label='Night watch']").MustClick()
 	p.Keyboard.MustType(input.KeyR)
-	p.waitFor(`() => document.body.innerText.includes("003.")`)
+	p.waitForBar(3)
 	p.picture(filepath.Join(folder, "night.png"))
 
 	p.MustElement("[aria-label='Day watch']").MustClick()

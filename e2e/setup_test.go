@@ -140,6 +140,12 @@ func (p *page) waitFor(script string, args ...any) {
 	require.NoError(p.t, p.Wait(rod.Eval("(...args) => Boolean(("+script+")(...args))", args...)), script)
 }
 
+// waitForBar waits until playing has come to a bar, counted from 1.
+func (p *page) waitForBar(bar int) {
+	p.t.Helper()
+	p.waitFor(`bar => parseInt(document.querySelector("[data-position]").textContent) >= bar`, bar)
+}
+
 // lane returns the strip of a lane.
 func (p *page) lane(name string) *rod.Element {
 	return p.MustElement(fmt.Sprintf("[data-lane=%s] [role=slider]", name))

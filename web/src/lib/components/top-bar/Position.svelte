@@ -26,6 +26,8 @@
   });
 </script>
 
-<span class="min-w-[84px] px-1 font-mono text-[18px]" data-help="Position: bar, beat and 16th."
-  >{shown}</span
+<span
+  class="min-w-[84px] px-1 font-mono text-[18px]"
+  data-help="Position: bar, beat and 16th."
+  data-position>{shown}</span
 >
