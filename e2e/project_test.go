@@ -65,31 +65,3 @@ func TestProjectFiles(t *testing.T) {
 	p.MustElementR("header button", "Night opening")
 	require.Equal(t, score.Demo(), a.project())
 }
-
-// tap listens to everything that goes to the loudspeakers.
-const tap = `
-	const connect = AudioNode.prototype.connect;
-	AudioNode.prototype.connect = function (to, ...rest) {
-		if (to instanceof AudioDestinationNode) {
-			window.tap ??= new AnalyserNode(this.context, { fftSize: 2048 });
-			connect.call(this, window.tap);
-		}
-		return connect.call(this, to, ...rest);
-	};
-	window.loudness = () => {
-		if (!window.tap) return 0;
-		const samples = new Float32Array(2048);
-		window.tap.getFloatTimeDomainData(samples);
-		return Math.max(...samples.map(Math.abs));
-	};`
-
-// Playing is heard, stopping is silence.
-func TestTheBellSounds(t *testing.T) {
-	a := start(t, t.TempDir())
-	p := a.open("/", 1280, 800, tap)
-	require.Zero(t, p.MustEval(`() => window.loudness()`).Num())
-	p.Keyboard.MustType(input.Space)
-	p.waitFor(`() => window.loudness() > 0.02`)
-	p.Keyboard.MustType(input.Space)
-	p.waitFor(`() => window.loudness() < 0.0005`)
-}

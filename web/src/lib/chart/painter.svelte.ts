@@ -4,6 +4,9 @@ import { cellAt, type Cell, type ValueScale } from "./geometry";
 import { Gate } from "./gate";
 import { valueText } from "./values";
 
+/** How wide a character of the readout is, in pixels. */
+export const readoutCharacter = 7.5;
+
 /** What is painted on: a strip as it is laid out at the moment. */
 export interface Canvas {
   name: LaneName;
@@ -92,7 +95,7 @@ export class Painter {
     this.view.moveCursor(name, cell.step);
     const spec = this.view.spec(name);
     const text = valueText(spec, this.view.values(name)[cell.step] ?? 0, this.view.degrees);
-    const widest = text.length * 7 + 24;
+    const widest = text.length * readoutCharacter + 24;
     const x = at.x > this.view.width - widest ? at.x - widest : at.x + 14;
     this.#readout = { x, y: Math.max(16, at.y - 8), text };
   }

@@ -28,6 +28,8 @@ export class Places {
 
   announce(places: WirePlace[]): void {
     this.#coming.push(...places);
+    // A page in the background draws no frames, and must not pile up what it will never show.
+    if (document.hidden) this.#advance(this.clock.serverNanos(performance.now()));
   }
 
   clear(): void {

@@ -28,7 +28,7 @@
   onkeydown={(event) => handleShortcut(event, session, chart, openHelp)}
 />
 
-<div class="grid h-full grid-rows-[52px_minmax(0,1fr)_30px]">
+<div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_30px]">
   <TopBar {view} {watch} {openProject} {openHelp} />
   {#if view === "takes"}<Takes />{:else}<Write />{/if}
   <StatusLine />

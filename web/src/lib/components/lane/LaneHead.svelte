@@ -77,7 +77,10 @@
       </button>
     </div>
     {#if name !== "gate" && chartLane}
-      <span class="caption truncate" title="meets the gate every {inBars(bars)} bars">
+      <span
+        class={["caption truncate", name !== "pitch" && "[@media(max-height:760px)]:hidden"]}
+        title="meets the gate every {inBars(bars)} bars"
+      >
         meets gate every {inBars(bars)}
         {bars === 1 ? "bar" : "bars"}
       </span>

@@ -5,7 +5,7 @@
   import { valueText } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import { pressKey } from "../../chart/keys";
-  import { Painter } from "../../chart/painter.svelte";
+  import { Painter, readoutCharacter } from "../../chart/painter.svelte";
   import LaneMarks from "../marks/LaneMarks.svelte";
   import StripBackground from "./StripBackground.svelte";
   import LoopEnd from "./LoopEnd.svelte";
@@ -85,7 +85,7 @@
           <rect
             x="-2"
             y="-13"
-            width={painter.readout.text.length * 7 + 8}
+            width={painter.readout.text.length * readoutCharacter + 8}
             height="18"
             rx="2"
             fill="var(--ink)"

@@ -10,14 +10,10 @@
   const view = getChartView();
 
   const lane = $derived(view.cursor.lane);
-  const spec = $derived(view.spec(lane));
   const step = $derived(view.stepOf(lane));
-  const value = $derived(view.values(lane)[step] ?? 0);
   const loop = $derived(session.track.lanes[lane].linked ? "gate" : lane);
   const length = $derived(session.track.lanes[loop].length);
-  const beside = $derived(
-    session.lists.lanes.filter((s) => s.name !== lane && loopOf(s.name as LaneName) === loop),
-  );
+  const specs = $derived(session.lists.lanes.filter((s) => loopOf(s.name as LaneName) === loop));
   const gates = [
     { value: Gate.off, name: "off" },
     { value: Gate.on, name: "on" },
@@ -74,8 +70,7 @@
   Step {step + 1} <span class="text-ink-2 font-normal">of {length}</span>
 </h2>
 <p class="caption mb-1">{loop === "gate" ? "the gate's loop" : `the ${loop} lane's own loop`}</p>
-{@render field(lane, value, spec.least, spec.most)}
-{#each beside as other (other.name)}
-  {@const name = other.name as LaneName}
-  {@render field(name, view.values(name)[step] ?? 0, other.least, other.most)}
+{#each specs as spec (spec.name)}
+  {@const name = spec.name as LaneName}
+  {@render field(name, view.values(name)[step] ?? 0, spec.least, spec.most)}
 {/each}

@@ -20,7 +20,7 @@
       {#each session.lists.roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
     <select
-      class="control max-w-[118px] min-w-0"
+      class="control w-[118px] min-w-0 max-[1150px]:w-[84px]"
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}

@@ -30,15 +30,17 @@
   ];
 </script>
 
-<header class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3">
+<header
+  class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1150px]:gap-x-1.5 max-[1150px]:px-2"
+>
   <button
-    class="max-w-[150px] min-w-0 cursor-pointer truncate text-left text-[15px] font-semibold hover:underline"
+    class="max-w-[150px] min-w-[60px] shrink cursor-pointer truncate text-left text-[15px] font-semibold hover:underline"
     data-help="The project: rename it, save it to a file, open another."
     onclick={openProject}
   >
     {session.project.name}
   </button>
-  <nav class="flex gap-3" aria-label="Screens">
+  <nav class="flex gap-3 max-[1150px]:gap-2" aria-label="Screens">
     {#each views as { name, help } (name)}
       <a
         href="#{name.toLowerCase()}"

@@ -1,0 +1,49 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+)
+
+// tap listens to everything that goes to the loudspeakers and counts the sources that are struck.
+const tap = `
+	const connect = AudioNode.prototype.connect;
+	AudioNode.prototype.connect = function (to, ...rest) {
+		if (to instanceof AudioDestinationNode) {
+			window.tap ??= new AnalyserNode(this.context, { fftSize: 2048 });
+			connect.call(this, window.tap);
+		}
+		return connect.call(this, to, ...rest);
+	};
+	window.struck = 0;
+	const start = AudioScheduledSourceNode.prototype.start;
+	AudioScheduledSourceNode.prototype.start = function (...args) {
+		window.struck++;
+		return start.apply(this, args);
+	};
+	window.loudness = () => {
+		if (!window.tap) return 0;
+		const samples = new Float32Array(2048);
+		window.tap.getFloatTimeDomainData(samples);
+		return Math.max(...samples.map(Math.abs));
+	};`
+
+// Playing is heard, in the background too; stopping is silence.
+func TestTheBellSounds(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800, tap)
+	require.Zero(t, p.MustEval(`() => window.loudness()`).Num())
+	p.Keyboard.MustType(input.Space)
+	p.waitFor(`() => window.loudness() > 0.02`)
+
+	p.profile.MustPage("about:blank").MustActivate()
+	p.waitFor(`() => document.hidden`)
+	struck := p.MustEval(`() => window.struck`).Int()
+	p.waitFor(`before => window.struck > before + 20`, struck)
+	p.MustActivate()
+
+	p.Keyboard.MustType(input.Space)
+	p.waitFor(`() => window.loudness() < 0.0005`)
+}
