@@ -17,11 +17,11 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Record(7)
 		require.True(t, s.Status().Recording)
-		time.Sleep(10_500 * time.Millisecond)
+		pass(10_500 * time.Millisecond)
 		at := s.tickAt(s.Now())
 		s.Stop()
 		require.False(t, s.Status().Recording)
-		time.Sleep(time.Second)
+		pass(time.Second)
 		recorded := s.finished(t, 0)
 
 		want := take.Of(score.Demo(), "")
@@ -45,16 +45,16 @@ func (s *stage) finished(t *testing.T, i int) *take.Take {
 func TestPunchInWhilePlaying(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(6 * time.Second) // bar 3 of 2.5 s each
+		pass(6 * time.Second) // bar 3 of 2.5 s each
 		from := s.tickAt(s.Now())
 		s.Record(1)
 		s.Record(1)
-		time.Sleep(5 * time.Second)
+		pass(5 * time.Second)
 		to := s.tickAt(s.Now())
 		s.EndRecording()
 		s.EndRecording()
 		require.True(t, s.Status().Playing)
-		time.Sleep(time.Second)
+		pass(time.Second)
 		recorded := s.finished(t, 0)
 		require.Len(t, s.disk.takes, 1)
 
@@ -86,17 +86,17 @@ func onAt(t *take.Take, i int) play.Message {
 func TestATakeKnowsItsTempoChanges(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(3 * time.Second) // in bar 2
+		pass(3 * time.Second) // in bar 2
 		s.Record(1)
-		time.Sleep(time.Second)
+		pass(time.Second)
 		synctest.Wait()
 		edge := s.committed
 		slower := score.Demo()
 		slower.Tempo = 48_000
 		s.SetProject(slower)
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		s.Stop()
-		time.Sleep(time.Second)
+		pass(time.Second)
 		require.Equal(t, play.TempoMap{
 			{Tick: 0, Tempo: 96_000}, {Tick: edge - score.Demo().Meter.Bar(), Tempo: 48_000},
 		}, s.finished(t, 0).Tempo)
@@ -107,12 +107,12 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 func TestABrokenDiskLosesNothing(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Record(1)
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		s.disk.fail(true)
-		time.Sleep(3 * time.Second)
+		pass(3 * time.Second)
 		at := s.tickAt(s.Now())
 		s.Stop()
-		time.Sleep(3 * time.Second)
+		pass(3 * time.Second)
 		synctest.Wait()
 		require.False(t, s.disk.ended[0])
 		require.ErrorIs(t, s.problems[0], errBroken)
@@ -120,7 +120,7 @@ func TestABrokenDiskLosesNothing(t *testing.T) {
 			require.LessOrEqual(t, ahead, s.listener.sounds[i].At)
 		}
 		s.disk.fail(false)
-		time.Sleep(time.Second)
+		pass(time.Second)
 		want := take.Of(score.Demo(), "")
 		want.Messages = rendered(score.Demo(), at+1)
 		want.Finish(at)

@@ -6,6 +6,7 @@ import (
 	"sync"
 	"testing"
 	"testing/synctest"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -136,3 +137,6 @@ func (l *listener) messages() []play.Message {
 	}
 	return messages
 }
+
+// pass lets time pass in the bubble of perform, where it takes none.
+func pass(d time.Duration) { time.Sleep(d) }

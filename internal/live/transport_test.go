@@ -20,7 +20,7 @@ func rendered(p *score.Project, to score.Tick) []play.Message {
 func TestLiveAndOfflineAreTheSame(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(time.Minute)
+		pass(time.Minute)
 		synctest.Wait()
 		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages())
 		require.Greater(t, s.committed, score.Tick(0))
@@ -32,7 +32,7 @@ func TestLiveAndOfflineAreTheSame(t *testing.T) {
 func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(20 * time.Second)
+		pass(20 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
 		require.NotEmpty(t, s.listener.sounds)
 		for i, sound := range s.listener.sounds {
@@ -48,7 +48,7 @@ func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
 func TestEveryLaneIsToldItsPlaces(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(10 * time.Second)
+		pass(10 * time.Second)
 		synctest.Wait()
 		project := score.Demo()
 		for _, spec := range score.LaneSpecs() {
@@ -67,14 +67,14 @@ func TestEveryLaneIsToldItsPlaces(t *testing.T) {
 func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(5 * time.Second)
+		pass(5 * time.Second)
 		synctest.Wait()
 		edited := score.Demo()
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.committed
 		now := s.Now()
 		s.SetProject(edited)
-		time.Sleep(5 * time.Second)
+		pass(5 * time.Second)
 		synctest.Wait()
 
 		want := play.Render(edited, edge, s.committed, nil)
@@ -97,13 +97,13 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 func TestTempoChangesWhilePlaying(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
-		time.Sleep(3 * time.Second)
+		pass(3 * time.Second)
 		synctest.Wait()
 		edge := s.committed
 		faster := score.Demo()
 		faster.Tempo = 192_000
 		s.SetProject(faster)
-		time.Sleep(3 * time.Second)
+		pass(3 * time.Second)
 		synctest.Wait()
 		tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: edge, Tempo: 192_000}}
 		last := int64(0)
@@ -126,14 +126,14 @@ func TestStopAndPlayBeginAnew(t *testing.T) {
 		s.Stop()
 		s.Play()
 		s.Play()
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		s.Stop()
 		require.False(t, s.Status().Playing)
 		silent := len(s.listener.sounds)
-		time.Sleep(time.Second)
+		pass(time.Second)
 		require.Len(t, s.listener.sounds, silent)
 		s.Play()
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		synctest.Wait()
 		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages()[silent:])
 	})
@@ -144,7 +144,7 @@ func TestDetach(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Detach(s.listener)
 		s.Play()
-		time.Sleep(time.Second)
+		pass(time.Second)
 		require.Empty(t, s.listener.sounds)
 	})
 }
