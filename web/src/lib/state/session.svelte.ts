@@ -30,7 +30,6 @@ export class Session {
     this.player = new Player(this.#socket.clock);
     this.places = new Places(this.#socket.clock);
     this.transport = new Transport(this.#socket.clock);
-    void this.#loadLists();
   }
 
   /** False until the project and the lists have arrived for the first time. */
@@ -174,15 +173,14 @@ export class Session {
 
   #connectedIs(is: boolean): void {
     this.#connected = is;
-    if (is) return;
+    if (is) {
+      void this.#try(async () => (this.#lists = await get<Lists>("api/lists")));
+      return;
+    }
     this.player.silence();
     this.places.clear();
     this.transport.lose();
     // Another server may have started on other data, whose revisions begin anew.
     if (this.#snapshot) this.#snapshot = { ...this.#snapshot, revision: 0 };
-  }
-
-  async #loadLists(): Promise<void> {
-    this.#lists = await get<Lists>("api/lists");
   }
 }

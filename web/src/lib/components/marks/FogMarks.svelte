@@ -1,14 +1,9 @@
 <!-- @component Probabilities as a shore line with fog above it: the fog is what stays open. -->
 <script lang="ts">
-  import { padTop, type Cell, type ValueScale } from "../../chart/geometry";
+  import { padTop } from "../../chart/geometry";
+  import type { MarkProps } from "./props";
 
-  interface Props {
-    cells: Cell[];
-    values: number[];
-    scale: ValueScale;
-    ink: (cell: Cell) => number;
-  }
-  let { cells, values, scale, ink }: Props = $props();
+  let { cells, values, scale, ink }: Omit<MarkProps, "heard"> = $props();
 
   const widthOfNumber = 17;
 </script>

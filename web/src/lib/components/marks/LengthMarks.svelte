@@ -1,15 +1,8 @@
 <!-- @component Lengths as bars that fill their share of the step, and stand the higher the longer. -->
 <script lang="ts">
-  import type { Cell, ValueScale } from "../../chart/geometry";
+  import type { MarkProps } from "./props";
 
-  interface Props {
-    cells: Cell[];
-    values: number[];
-    scale: ValueScale;
-    ink: (cell: Cell) => number;
-    heard: (cell: Cell) => boolean;
-  }
-  let { cells, values, scale, ink, heard }: Props = $props();
+  let { cells, values, scale, ink, heard }: MarkProps = $props();
 </script>
 
 {#each cells as cell (cell.tick)}

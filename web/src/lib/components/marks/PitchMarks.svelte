@@ -1,15 +1,8 @@
 <!-- @component Pitches as heads on the lines of the key's degrees: full where a note will be heard. -->
 <script lang="ts">
-  import type { Cell, ValueScale } from "../../chart/geometry";
+  import type { MarkProps } from "./props";
 
-  interface Props {
-    cells: Cell[];
-    values: number[];
-    scale: ValueScale;
-    ink: (cell: Cell) => number;
-    heard: (cell: Cell) => boolean;
-  }
-  let { cells, values, scale, ink, heard }: Props = $props();
+  let { cells, values, scale, ink, heard }: MarkProps = $props();
 </script>
 
 {#each cells as cell (cell.tick)}
