@@ -4,6 +4,8 @@ SHELL := /bin/bash
 .DEFAULT_GOAL := build
 
 export CGO_ENABLED := 0
+# One set of flags for all, so that building, testing and linting share what is compiled.
+export GOFLAGS := -trimpath
 VERSION := $(shell git describe --tags --always --dirty 2>/dev/null || echo development)
 BINARY := bin/jettyfog
 PAGE := web/dist/index.html
@@ -45,7 +47,7 @@ $(PAGE): $(MODULES) $(shell find web/src web/public -type f 2>/dev/null) web/ind
 	@touch web/dist/.gitkeep
 
 $(BINARY): $(PAGE) $(shell find cmd internal web/embed.go -name '*.go' 2>/dev/null) go.mod go.sum
-	go build -trimpath -ldflags '-s -w -X main.version=$(VERSION)' -o $@ ./cmd/jettyfog
+	go build -ldflags '-s -w -X main.version=$(VERSION)' -o $@ ./cmd/jettyfog
 
 ## check: formatting, linters, and that generated files are up to date
 check: build lint

@@ -2,7 +2,6 @@ package live
 
 import (
 	"testing"
-	"testing/synctest"
 	"time"
 
 	"github.com/stretchr/testify/require"
@@ -35,7 +34,6 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 
 func (s *stage) finished(t *testing.T, i int) *take.Take {
 	t.Helper()
-	synctest.Wait()
 	require.Greater(t, len(s.disk.takes), i)
 	require.True(t, s.disk.ended[i])
 	return s.disk.takes[i]
@@ -89,7 +87,6 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 		pass(3 * time.Second) // in bar 2
 		s.Record(1)
 		pass(time.Second)
-		synctest.Wait()
 		edge := s.committed
 		slower := score.Demo()
 		slower.Tempo = 48_000
@@ -113,7 +110,6 @@ func TestABrokenDiskLosesNothing(t *testing.T) {
 		at := s.tickAt(s.Now())
 		s.Stop()
 		pass(3 * time.Second)
-		synctest.Wait()
 		require.False(t, s.disk.ended[0])
 		require.ErrorIs(t, s.problems[0], errBroken)
 		for i, ahead := range s.listener.arrived {

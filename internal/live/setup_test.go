@@ -138,5 +138,8 @@ func (l *listener) messages() []play.Message {
 	return messages
 }
 
-// pass lets time pass in the bubble of perform, where it takes none.
-func pass(d time.Duration) { time.Sleep(d) }
+// pass lets time pass in the bubble of perform, where it takes none, until everybody waits again.
+func pass(d time.Duration) {
+	time.Sleep(d)
+	synctest.Wait()
+}

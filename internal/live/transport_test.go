@@ -2,7 +2,6 @@ package live
 
 import (
 	"testing"
-	"testing/synctest"
 	"time"
 
 	"github.com/stretchr/testify/require"
@@ -21,7 +20,6 @@ func TestLiveAndOfflineAreTheSame(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(time.Minute)
-		synctest.Wait()
 		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages())
 		require.Greater(t, s.committed, score.Tick(0))
 	})
@@ -49,7 +47,6 @@ func TestEveryLaneIsToldItsPlaces(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(10 * time.Second)
-		synctest.Wait()
 		project := score.Demo()
 		for _, spec := range score.LaneSpecs() {
 			var told []play.Move
@@ -68,14 +65,12 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(5 * time.Second)
-		synctest.Wait()
 		edited := score.Demo()
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.committed
 		now := s.Now()
 		s.SetProject(edited)
 		pass(5 * time.Second)
-		synctest.Wait()
 
 		want := play.Render(edited, edge, s.committed, nil)
 		var got []play.Message
@@ -98,13 +93,11 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second)
-		synctest.Wait()
 		edge := s.committed
 		faster := score.Demo()
 		faster.Tempo = 192_000
 		s.SetProject(faster)
 		pass(3 * time.Second)
-		synctest.Wait()
 		tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: edge, Tempo: 192_000}}
 		last := int64(0)
 		for _, sound := range s.listener.sounds {
@@ -134,7 +127,6 @@ func TestStopAndPlayBeginAnew(t *testing.T) {
 		require.Len(t, s.listener.sounds, silent)
 		s.Play()
 		pass(2 * time.Second)
-		synctest.Wait()
 		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages()[silent:])
 	})
 }
