@@ -14,7 +14,7 @@ STATICCHECK := go tool -modfile=tools.mod staticcheck
 TYPES := web/src/lib/api/generated.ts
 BANNER := // Made from the Go types by \`make generate\`. Do not edit.
 
-.PHONY: build demo serve test check unit race e2e bench fmt lint generate screenshots tools test-tools clean
+.PHONY: build demo serve test check unit race e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
 
 ## build: build the whole program into bin/jettyfog
 build: $(BINARY)
@@ -28,7 +28,9 @@ serve: build
 	$(BINARY) serve
 
 ## test: set up, build, and run every check and test
-test: test-tools build check unit race e2e
+test: test-tools build
+	@$(MAKE) --no-print-directory -j2 -O check lint-go lint-web unit race
+	@$(MAKE) --no-print-directory e2e
 
 tools:
 	@scripts/need.sh go "install Go 1.26 or later, https://go.dev/dl"
@@ -49,22 +51,26 @@ $(PAGE): $(MODULES) $(shell find web/src web/public -type f 2>/dev/null) web/ind
 $(BINARY): $(PAGE) $(shell find cmd internal web/embed.go -name '*.go' 2>/dev/null) go.mod go.sum
 	go build -ldflags '-s -w -X main.version=$(VERSION)' -o $@ ./cmd/jettyfog
 
-## check: formatting, linters, and that generated files are up to date
-check: build lint
+## check: formatting of Go, and that generated files are up to date
+check: build
 	@test -z "$$(gofmt -l $$(git ls-files -co --exclude-standard '*.go'))" || { echo 'run make fmt: Go files are not formatted'; exit 1; }
 	@$(MAKE) --no-print-directory types > bin/generated.ts
 	@diff -u $(TYPES) bin/generated.ts || { echo 'run make generate: $(TYPES) is out of date'; exit 1; }
 
 ## lint: linters and type checks of Go and of the page
-lint: $(MODULES) $(PAGE)
+lint: lint-go lint-web
+
+lint-go: $(PAGE)
 	go vet ./...
 	$(STATICCHECK) ./...
+
+lint-web: $(MODULES)
 	npm --prefix web run --silent lint
 	npm --prefix web run --silent check
 
 ## unit: tests of Go and of the page, without a browser
 unit: test-tools $(PAGE)
-	go test ./cmd/... ./internal/... ./web/...
+	go test ./cmd/... ./internal/...
 	npm --prefix web test --silent
 
 ## race: tests of everything that runs concurrently, under the race detector

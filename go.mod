@@ -44,3 +44,6 @@ require (
 	modernc.org/memory v1.12.1 // indirect
 	modernc.org/sqlite v1.62.0 // indirect
 )
+
+// Packages from npm can bring Go files of their own.
+ignore ./web/node_modules

@@ -7,6 +7,16 @@ type Purpose uint8
 const (
 	// Sound decides whether a gate step sounds.
 	Sound Purpose = 1
+	// Step decides where a lane goes on to.
+	Step Purpose = 2
+	// Applies decides whether a spread applies.
+	Applies Purpose = 3
+	// Spread decides how much a spread adds.
+	Spread Purpose = 4
+	// Strike decides whether a strike of a ratchet sounds.
+	Strike Purpose = 5
+	// Shift decides how far jitter shifts a note.
+	Shift Purpose = 6
 )
 
 // Address names one random number. The zero value is a valid address.
@@ -27,9 +37,19 @@ type Address struct {
 
 // Draw returns the number at the address, uniform over [0, 1<<32).
 func Draw(a Address) uint32 {
-	place := uint32(a.Part)<<16 | uint32(a.Lane)<<8 | uint32(a.Purpose)
-	word, _, _, _ := philox(uint32(a.N), uint32(a.N>>32), a.Track, place, uint32(a.Luck), uint32(a.Luck>>32))
+	word, _, _, _ := Draw4(a)
 	return word
+}
+
+// Draw4 returns four independent numbers at the address, the first of which is Draw's.
+func Draw4(a Address) (w0, w1, w2, w3 uint32) {
+	place := uint32(a.Part)<<16 | uint32(a.Lane)<<8 | uint32(a.Purpose)
+	return philox(uint32(a.N), uint32(a.N>>32), a.Track, place, uint32(a.Luck), uint32(a.Luck>>32))
+}
+
+// Below returns a whole number from 0 to n-1, each equally likely but for less than n/(1<<32).
+func Below(a Address, n int) int {
+	return int(uint64(Draw(a)) * uint64(n) >> 32)
 }
 
 // Happens reports whether something with a probability in percent happens at the address.

@@ -19,7 +19,7 @@ func BenchmarkRender(b *testing.B) {
 	notes := make([]play.Note, 0, 1<<16)
 	draws := 0
 	for i := range p.Tracks {
-		for _, f := range play.Forecasts(p, &p.Tracks[i], 0, bars*bar) {
+		for _, f := range play.Look(p, p.Tracks[i].ID, 0, 0, bars*bar).Forecasts {
 			if f.Probability > 0 && f.Probability < 100 {
 				draws++
 			}
@@ -29,8 +29,9 @@ func BenchmarkRender(b *testing.B) {
 	for b.Loop() {
 		began := time.Now()
 		notes = notes[:0]
+		performer := play.NewPerformer(p)
 		for n := range score.Tick(bars) {
-			notes = play.Render(p, n*bar, (n+1)*bar, notes)
+			notes = performer.Advance((n+1)*bar, notes)
 		}
 		rendered := time.Now()
 		rendering += rendered.Sub(began)
@@ -58,16 +59,16 @@ func drawAndAppend(draws, notes int) time.Duration {
 // busyProject is 16 tracks whose every gate is on and whose every lane runs a loop of its own.
 func busyProject() *score.Project {
 	p := score.Demo()
-	demo := p.Clone().Tracks[0]
 	p.Tracks = nil
 	for i := range 16 {
-		copied := (&score.Project{Tracks: []score.Track{demo}}).Clone().Tracks[0]
-		copied.ID, copied.Channel = i+1, i+1
-		copied.Lanes.Gate.Length = 13 + i
-		for step := range copied.Lanes.Gate.Steps {
-			copied.Lanes.Gate.Steps[step] = score.On
+		track := score.Demo().Tracks[0]
+		track.ID, track.Channel = i+1, i+1
+		gate := track.Parts()[0].Lanes.Gate
+		gate.Length = 13 + i
+		for step := range gate.Steps {
+			gate.Steps[step] = score.On
 		}
-		p.Tracks = append(p.Tracks, copied)
+		p.Tracks = append(p.Tracks, track)
 	}
 	return p
 }

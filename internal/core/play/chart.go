@@ -9,50 +9,53 @@ type Move struct {
 	Step int `json:"step"`
 }
 
-// Moves returns the moves of a lane in [from, to).
-func Moves(t *score.Track, lane score.LaneName, from, to score.Tick) []Move {
-	walk := newLoop(&t.Lanes, lane)
-	moves := []Move{}
-	for n := walk.firstMove(from); walk.start(n) < to; n++ {
-		moves = append(moves, Move{Tick: walk.start(n), Step: walk.step(n)})
-	}
-	return moves
-}
-
 // Forecast is what chance has decided for a gate step that may sound.
 type Forecast struct {
 	Tick score.Tick `json:"tick"`
-	// End is when its note is released, if it sounds.
-	End score.Tick `json:"end"`
+	// Start is when its first note is struck, after swing, nudge, jitter and delay; End when that is released.
+	Start score.Tick `json:"start"`
+	End   score.Tick `json:"end"`
 	// Step is the gate step, from 0.
 	Step int `json:"step"`
 	// Probability is the percentage in force.
 	Probability int `json:"probability"`
-	// Sounds is what the luck decides.
+	// Sounds is what the luck and the step's condition decide.
 	Sounds bool `json:"sounds"`
 	// Key is the MIDI note number that it has or would have.
 	Key int `json:"key"`
 }
 
-// Forecasts returns what each gate step of a track that is on will do in [from, to). It decides by
-// the same code as Render, and for a muted track too.
-func Forecasts(p *score.Project, t *score.Track, from, to score.Tick) []Forecast {
-	walker := newPlayer(p, t, from)
-	forecasts := []Forecast{}
-	for ; walker.gate.start(walker.move) < to; walker.move++ {
-		if !walker.on() {
-			continue
+// Outlook is what a part is going to do in a stretch of time.
+type Outlook struct {
+	// Moves are those of each lane with a loop of its own and of the gate lane, the first of each at or
+	// before the beginning of the stretch.
+	Moves     map[score.LaneName][]Move
+	Forecasts []Forecast
+}
+
+// Look returns what a part will do in [from, to). It is computed by the code that plays, and for a muted
+// track too. The track and part must exist.
+func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
+	outlook := Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
+	f := NewPerformer(p)
+	f.Watch(func(id, index int, lane score.LaneName, move Move) {
+		if id != track || index != part || move.Tick >= to {
+			return
 		}
-		start := walker.gate.start(walker.move)
-		percent := walker.probability.at(start)
-		forecasts = append(forecasts, Forecast{
-			Tick:        start,
-			End:         walker.end(),
-			Step:        walker.gate.step(walker.move),
-			Probability: percent,
-			Sounds:      walker.sounds(percent),
-			Key:         int(walker.key(start)),
-		})
-	}
-	return forecasts
+		moves := outlook.Moves[lane]
+		if move.Tick <= from {
+			moves = moves[:0]
+		}
+		outlook.Moves[lane] = append(moves, move)
+	})
+	f.walkTo(to, func(w *walker, d decision) {
+		if w.track.ID == track && w.index == part && d.tick >= from {
+			outlook.Forecasts = append(outlook.Forecasts, Forecast{
+				Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
+				Probability: d.probability, Sounds: d.sounds, Key: int(d.first.Key),
+			})
+		}
+	})
+	f.watchTo(to)
+	return outlook
 }

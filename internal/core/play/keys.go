@@ -44,15 +44,22 @@ func order(on bool) int {
 //
 // The zero value has all keys up. Keys may not be used by two goroutines at once.
 type Keys struct {
-	held []heldKey
+	down []downKey
 }
 
-type heldKey struct {
-	struck, until score.Tick
-	track         uint32
-	channel, key  uint8
+type downKey struct {
+	channel, key uint8
+	owner        uint32 // the track that struck it last
+	holds        []hold
 	// lifted is set while a key is up for an instant, to be struck again at the same tick.
 	lifted bool
+	struck score.Tick
+}
+
+// hold is a note that keeps a key down.
+type hold struct {
+	track uint32
+	until score.Tick
 }
 
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
@@ -65,6 +72,8 @@ func (k *Keys) Play(notes []Note, to score.Tick, dst []Message) []Message {
 		for together < len(notes) && notes[together].Start == start {
 			together++
 		}
+		dst = k.lift(start, dst)
+		k.steal(notes[:together])
 		dst = k.lift(start+1, dst)
 		dst = k.strike(notes[:together], dst)
 		notes = notes[together:]
@@ -74,62 +83,90 @@ func (k *Keys) Play(notes []Note, to score.Tick, dst []Message) []Message {
 
 // Release appends note-offs at the given moment for all keys that are down.
 func (k *Keys) Release(at score.Tick, dst []Message) []Message {
-	for i := range k.held {
-		k.held[i].until = at
+	for i := range k.down {
+		for j := range k.down[i].holds {
+			k.down[i].holds[j].until = at
+		}
 	}
 	return k.lift(at+1, dst)
 }
 
-// lift lets go of the keys that are due before the moment.
+// lift lets go of the keys that nothing holds any more before the moment.
 func (k *Keys) lift(before score.Tick, dst []Message) []Message {
 	first := len(dst)
-	kept := k.held[:0]
-	for _, h := range k.held {
-		if h.until < before {
-			dst = append(dst, h.off(h.until))
+	kept := k.down[:0]
+	for _, d := range k.down {
+		var last score.Tick
+		holds := d.holds[:0]
+		for _, h := range d.holds {
+			if h.until < before {
+				last = max(last, h.until)
+			} else {
+				holds = append(holds, h)
+			}
+		}
+		if d.holds = holds; len(holds) > 0 {
+			kept = append(kept, d)
 		} else {
-			kept = append(kept, h)
+			dst = append(dst, d.off(last))
 		}
 	}
-	k.held = kept
+	k.down = kept
 	slices.SortFunc(dst[first:], CompareMessages)
 	return dst
+}
+
+// steal ends the notes of tracks that play one note at a time and now play another.
+func (k *Keys) steal(together []Note) {
+	for _, n := range together {
+		if !n.Mono {
+			continue
+		}
+		for i := range k.down {
+			for j := range k.down[i].holds {
+				if h := &k.down[i].holds[j]; h.track == n.Track {
+					h.until = min(h.until, n.Start)
+				}
+			}
+		}
+	}
 }
 
 // strike presses the keys of notes that start together. Of two that are struck at the same moment
 // the first one's velocity counts.
 func (k *Keys) strike(together []Note, dst []Message) []Message {
 	for _, n := range together {
-		if h := k.find(n); h != nil && h.struck < n.Start && !h.lifted {
-			dst = append(dst, h.off(n.Start))
-			h.lifted = true
+		if d := k.find(n); d != nil && !d.lifted && d.struck < n.Start {
+			dst = append(dst, d.off(n.Start))
+			d.lifted = true
 		}
 	}
 	for _, n := range together {
-		h := k.find(n)
+		d := k.find(n)
 		switch {
-		case h == nil:
-			k.held = append(k.held, heldKey{channel: n.Channel, key: n.Key})
-			h = &k.held[len(k.held)-1]
-		case !h.lifted:
-			h.until = max(h.until, n.End)
+		case d == nil:
+			k.down = append(k.down, downKey{channel: n.Channel, key: n.Key})
+			d = &k.down[len(k.down)-1]
+		case !d.lifted:
+			d.holds = append(d.holds, hold{n.Track, n.End})
 			continue
 		}
-		h.struck, h.until, h.track, h.lifted = n.Start, max(h.until, n.End), n.Track, false
+		d.struck, d.owner, d.lifted = n.Start, n.Track, false
+		d.holds = append(d.holds, hold{n.Track, n.End})
 		dst = append(dst, Message{Tick: n.Start, Track: n.Track, On: true, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity})
 	}
 	return dst
 }
 
-func (k *Keys) find(n Note) *heldKey {
-	for i := range k.held {
-		if k.held[i].channel == n.Channel && k.held[i].key == n.Key {
-			return &k.held[i]
+func (k *Keys) find(n Note) *downKey {
+	for i := range k.down {
+		if k.down[i].channel == n.Channel && k.down[i].key == n.Key {
+			return &k.down[i]
 		}
 	}
 	return nil
 }
 
-func (h heldKey) off(at score.Tick) Message {
-	return Message{Tick: at, Track: h.track, Channel: h.channel, Key: h.key}
+func (d *downKey) off(at score.Tick) Message {
+	return Message{Tick: at, Track: d.owner, Channel: d.channel, Key: d.key}
 }

@@ -1,22 +1,89 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"errors"
+	"math/big"
 
-// Period returns after how many ticks the named lanes of a track all stand at their first step
-// together again: the least common multiple of their loops. It is at most
-// 2^9·3^3·5·7 · lcm(1…64 taken five at a time), well within a Tick.
-func Period(t *score.Track, lanes ...score.LaneName) score.Tick {
-	period := score.Tick(1)
-	for _, name := range lanes {
-		walk := newLoop(&t.Lanes, name)
-		period = period / gcd(period, walk.period()) * walk.period()
+	"jettyfog/internal/core/score"
+)
+
+// Why a part's lanes never stand where they stood, or not predictably.
+var (
+	ErrRandomOrder = errors.New("a lane walks at random")
+	ErrMovesByHits = errors.New("a lane moves by hits, which chance decides")
+	ErrTooLong     = errors.New("the loops meet after more time than can be counted")
+)
+
+// Period returns after how many ticks the named lanes of a part all stand at their first step together
+// again: the least common multiple of their loops, or the realignment of the track if it comes first.
+func Period(p *score.Project, t *score.Track, part *score.Part, lanes ...score.LaneName) (score.Tick, error) {
+	realign := score.Tick(t.Realign) * p.Meter.Bar()
+	period, err := meeting(t, part, lanes)
+	if realign > 0 && (err != nil || realign < period) {
+		return realign, nil
 	}
-	return period
+	return period, err
 }
 
-func gcd(a, b score.Tick) score.Tick {
-	for b != 0 {
-		a, b = b, a%b
+func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Tick, error) {
+	gateMoves, gateTicks, err := gateCycle(part)
+	if err != nil {
+		return 0, err
 	}
-	return a
+	common := big.NewInt(1)
+	for _, name := range lanes {
+		lane := part.Lanes.Lane(name)
+		moves := cycle(lane)
+		loop := big.NewInt(moves * int64(lane.Rate.Ticks()))
+		switch {
+		case lane.Linked || name == score.Gate:
+			loop.SetInt64(gateTicks)
+		case moves == 0:
+			return 0, ErrRandomOrder
+		case lane.Moves == score.ByHit || lane.Moves == score.ByStrike:
+			return 0, ErrMovesByHits
+		case lane.Moves == score.ByStep:
+			// The gate's loops after which the lane is back as well.
+			loops := moves / new(big.Int).GCD(nil, nil, big.NewInt(moves), big.NewInt(gateMoves)).Int64()
+			loop.Mul(big.NewInt(loops), big.NewInt(gateTicks))
+		}
+		common = lcm(common, loop)
+	}
+	// At a speed of n:m the time is m/n of that, and is a whole number after so many rounds.
+	common.Mul(common, big.NewInt(int64(t.Speed.M)))
+	common = lcm(common, big.NewInt(int64(t.Speed.N)))
+	common.Div(common, big.NewInt(int64(t.Speed.N)))
+	if !common.IsInt64() {
+		return 0, ErrTooLong
+	}
+	return score.Tick(common.Int64()), nil
+}
+
+// gateCycle returns after how many steps that take time, and after how many ticks, the gate lane repeats.
+func gateCycle(part *score.Part) (steps, ticks int64, err error) {
+	gate := part.Lanes.Lane(score.Gate)
+	moves := cycle(gate)
+	if moves == 0 {
+		return 0, 0, ErrRandomOrder
+	}
+	rate := int64(gate.Rate.Ticks())
+	walk := mover{lane: gate, length: int64(gate.Length)}
+	walk.settle()
+	for range moves {
+		detail := part.Details[walk.step()]
+		if !detail.Skip {
+			steps++
+			ticks += rate * int64(max(1, detail.Stretch))
+		}
+		walk.advance()
+	}
+	if steps == 0 { // all are skipped, and the gate lane plays on in silence
+		return moves, moves * rate, nil
+	}
+	return steps, ticks, nil
+}
+
+func lcm(a, b *big.Int) *big.Int {
+	common := new(big.Int).GCD(nil, nil, a, b)
+	return new(big.Int).Mul(a, new(big.Int).Div(b, common))
 }

@@ -10,10 +10,12 @@ import (
 
 // SetProject changes the given properties of the project and leaves the others.
 type SetProject struct {
-	Name  *string     `json:"name,omitempty"`
-	Tempo *Tempo      `json:"tempo,omitempty"`
-	Meter *Meter      `json:"meter,omitempty"`
-	Key   *theory.Key `json:"key,omitempty"`
+	Name    *string     `json:"name,omitempty"`
+	Tempo   *Tempo      `json:"tempo,omitempty"`
+	Meter   *Meter      `json:"meter,omitempty"`
+	Key     *theory.Key `json:"key,omitempty"`
+	Swing   *int        `json:"swing,omitempty"`
+	Filling *bool       `json:"filling,omitempty"`
 }
 
 // Label implements Edit.
@@ -31,6 +33,12 @@ func (e SetProject) Label() string {
 	if e.Key != nil {
 		what = append(what, "key")
 	}
+	if e.Swing != nil {
+		what = append(what, fmt.Sprintf("swing %d", *e.Swing))
+	}
+	if e.Filling != nil {
+		what = append(what, map[bool]string{true: "fill", false: "end of fill"}[*e.Filling])
+	}
 	return strings.Join(what, ", ")
 }
 
@@ -40,6 +48,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		Tempo: swap(&p.Tempo, e.Tempo),
 		Meter: swap(&p.Meter, e.Meter),
 		Key:   swap(&p.Key, e.Key),
+		Swing: swap(&p.Swing, e.Swing), Filling: swap(&p.Filling, e.Filling),
 	}, nil
 }
 

@@ -46,11 +46,13 @@ func TestAChangeOfLoopKeepsAllSteps(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		before := testkit.Project(t)
 		length, linked := rapid.IntRange(1, 64).Draw(t, "length"), rapid.Bool().Draw(t, "linked")
+		first := 0
 		after, _, err := score.Apply(before, score.SetLane{
-			Track: 1, Lane: score.Pitch, Length: &length, Linked: &linked,
+			LaneAddress: at(score.Pitch), First: &first, Length: &length, Linked: &linked,
 		})
 		require.NoError(t, err)
-		require.Equal(t, before.Tracks[0].Lanes.Pitch.Steps, after.Tracks[0].Lanes.Pitch.Steps)
+		steps := func(p *score.Project) []int { return p.Tracks[0].Patterns[0].Parts[0].Lanes.Pitch.Steps }
+		require.Equal(t, steps(before), steps(after))
 	})
 }
 
@@ -75,6 +77,11 @@ func TestFormerLucksAreBounded(t *testing.T) {
 	require.Len(t, p.Luck.Former, score.MaxFormerLuck)
 }
 
+// at names a lane of the first part of track 1.
+func at(lane score.LaneName) score.LaneAddress {
+	return score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: lane}
+}
+
 func apply(t *testing.T, p *score.Project, edit score.Edit) *score.Project {
 	t.Helper()
 	next, _, err := score.Apply(p, edit)
@@ -96,15 +103,27 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		{score.SetTrack{Track: 1, Channel: ptr(17)}, "tracks[0].channel is 17; it must be 1 to 16"},
 		{score.SetTrack{Track: 1, Register: &theory.Register{Lowest: 60, Highest: 70}}, "tracks[0].register.highest is 70; it must be 71 to 127"},
 		{score.SetTrack{Track: 2, Mute: ptr(true)}, "track 2: there is no such track"},
-		{score.SetLane{Track: 1, Lane: "fog", Length: ptr(3)}, "lane is \"fog\"; it must be one of gate, pitch"},
-		{score.SetLane{Track: 1, Lane: score.Gate, Linked: ptr(true)}, "tracks[0].lanes.gate.linked is true; it must be false"},
-		{score.SetLane{Track: 1, Lane: score.Pitch, Length: ptr(65)}, "tracks[0].lanes.pitch.length is 65; it must be 1 to 64"},
-		{score.SetLane{Track: 1, Lane: score.Pitch, Rate: ptr(score.NoteValue("1/5"))}, "tracks[0].lanes.pitch.rate is \"1/5\""},
-		{score.SetLane{Track: 1, Lane: score.Pitch, Order: ptr(score.Order("up"))}, "it must be one of forward, backward"},
-		{score.SetSteps{Track: 1, Lane: score.Pitch, Steps: []score.StepValue{{64, 0}}}, "steps[0].step is 64; it must be 0 to 63"},
-		{score.SetSteps{Track: 1, Lane: score.Velocity, Steps: []score.StepValue{{3, 0}}}, "tracks[0].lanes.velocity.steps[3] is 0; it must be 1 to 127"},
-		{score.SetSteps{Track: 1, Lane: score.Pitch}, "the number of steps is 0; it must be 1 to 64"},
+		{score.SetLane{LaneAddress: at("fog"), Length: ptr(3)}, "lane is \"fog\"; it must be one of gate, pitch"},
+		{score.SetLane{LaneAddress: at(score.Gate), Linked: ptr(true)}, "tracks[0].patterns[0].parts[0].lanes.gate.linked is true; it must be false"},
+		{score.SetLane{LaneAddress: at(score.Pitch), Length: ptr(65)}, "tracks[0].patterns[0].parts[0].lanes.pitch.length is 65; it must be 1 to 64"},
+		{score.SetLane{LaneAddress: at(score.Pitch), Rate: ptr(score.NoteValue("1/5"))}, "tracks[0].patterns[0].parts[0].lanes.pitch.rate is \"1/5\""},
+		{score.SetLane{LaneAddress: at(score.Pitch), Order: ptr(score.Order("up"))}, "it must be one of forward, backward"},
+		{score.SetSteps{LaneAddress: at(score.Pitch), Steps: []score.StepValue{{64, 0}}}, "steps[0].step is 64; it must be 0 to 63"},
+		{score.SetSteps{LaneAddress: at(score.Velocity), Steps: []score.StepValue{{3, 0}}}, "tracks[0].patterns[0].parts[0].lanes.velocity.steps[3] is 0; it must be 1 to 127"},
+		{score.SetSteps{LaneAddress: at(score.Pitch)}, "the number of steps is 0; it must be 1 to 64"},
 		{score.Replace{}, "name is \"\""},
+		{score.SetLane{LaneAddress: at(score.Gate), Moves: ptr(score.ByHit)}, "gate.moves is hit; it must be clock"},
+		{score.SetLane{LaneAddress: at(score.Pitch), First: ptr(60)}, "pitch.first is 60; it must be 0 to 53"},
+		{score.SetLane{LaneAddress: at(score.Pitch), Drift: &score.DriftOdds{Forward: 60, Back: 50}}, "drift.back is 50; it must be 0 to 40"},
+		{score.SetLane{LaneAddress: at(score.Pitch), Spread: &score.Spread{Highest: -1, Grain: 1}}, "spread.highest is -1; it must be 0 to 163"},
+		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Step: 64}, "step is 64; it must be 0 to 63"},
+		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: score.StepDetail{Condition: "5:4"}}, "condition is \"5:4\"; it must be like"},
+		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: score.StepDetail{Condition: "track 9"}}, "about a track that the project has"},
+		{score.SetPart{PartAddress: score.PartAddress{Track: 1, Part: 1}}, "part 1 of track 1: there is no such part"},
+		{score.SetPart{PartAddress: score.PartAddress{Track: 1, Pattern: 1}}, "pattern 1 of track 1: there is no such part"},
+		{score.SetProject{Key: &theory.Key{Scale: theory.Custom, Notes: []int{1, 4}}}, "key.notes is [1 4]; it must be begun by the root"},
+		{score.SetProject{Key: &theory.Key{Scale: "major", Allowed: []int{0, 7}}}, "key.allowed[1] is 7; it must be 0 to 6"},
+		{score.SetProject{Key: &theory.Key{Scale: "major", Allowed: []int{4, 4}}}, "key.allowed[1] is 4; it must be above 4"},
 	} {
 		next, inverse, err := score.Apply(score.Demo(), c.edit)
 		require.ErrorContains(t, err, c.want)

@@ -9,28 +9,50 @@ import (
 
 // SetTrack changes the given properties of a track and leaves the others.
 type SetTrack struct {
-	Track    int              `json:"track"`
-	Name     *string          `json:"name,omitempty"`
-	Channel  *int             `json:"channel,omitempty"`
-	Mute     *bool            `json:"mute,omitempty"`
-	Register *theory.Register `json:"register,omitempty"`
+	Track     int              `json:"track"`
+	Name      *string          `json:"name,omitempty"`
+	Channel   *int             `json:"channel,omitempty"`
+	Mute      *bool            `json:"mute,omitempty"`
+	Mono      *bool            `json:"mono,omitempty"`
+	Register  *theory.Register `json:"register,omitempty"`
+	Transpose *Transpose       `json:"transpose,omitempty"`
+	Speed     *Ratio           `json:"speed,omitempty"`
+	Swing     *int             `json:"swing,omitempty"`
+	Delay     *Tick            `json:"delay,omitempty"`
+	Jitter    *int             `json:"jitter,omitempty"`
+	Luck      *int             `json:"luck,omitempty"`
+	Hold      *int             `json:"hold,omitempty"`
+	Realign   *int             `json:"realign,omitempty"`
+	Playing   *int             `json:"playing,omitempty"`
 }
 
 // Label implements Edit.
 func (e SetTrack) Label() string {
 	var what []string
-	if e.Name != nil {
-		what = append(what, "track name")
+	add := func(given bool, words string) {
+		if given {
+			what = append(what, words)
+		}
 	}
+	add(e.Name != nil, "track name")
 	if e.Channel != nil {
-		what = append(what, fmt.Sprintf("channel %d", *e.Channel))
+		add(true, fmt.Sprintf("channel %d", *e.Channel))
 	}
 	if e.Mute != nil {
-		what = append(what, map[bool]string{true: "mute", false: "unmute"}[*e.Mute])
+		add(*e.Mute, "mute")
+		add(!*e.Mute, "unmute")
 	}
-	if e.Register != nil {
-		what = append(what, "register")
-	}
+	add(e.Mono != nil, "mono")
+	add(e.Register != nil, "register")
+	add(e.Transpose != nil, "transpose")
+	add(e.Speed != nil, "speed")
+	add(e.Swing != nil, "track swing")
+	add(e.Delay != nil, "delay")
+	add(e.Jitter != nil, "jitter")
+	add(e.Luck != nil, "track luck")
+	add(e.Hold != nil, "hold")
+	add(e.Realign != nil, "realign")
+	add(e.Playing != nil, "pattern")
 	return strings.Join(what, ", ")
 }
 
@@ -40,113 +62,20 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		return nil, fmt.Errorf("track %d: %w", e.Track, ErrUnknownTrack)
 	}
 	return SetTrack{
-		Track:    e.Track,
-		Name:     swap(&track.Name, e.Name),
-		Channel:  swap(&track.Channel, e.Channel),
-		Mute:     swap(&track.Mute, e.Mute),
-		Register: swap(&track.Register, e.Register),
+		Track:     e.Track,
+		Name:      swap(&track.Name, e.Name),
+		Channel:   swap(&track.Channel, e.Channel),
+		Mute:      swap(&track.Mute, e.Mute),
+		Mono:      swap(&track.Mono, e.Mono),
+		Register:  swap(&track.Register, e.Register),
+		Transpose: swap(&track.Transpose, e.Transpose),
+		Speed:     swap(&track.Speed, e.Speed),
+		Swing:     swap(&track.Swing, e.Swing),
+		Delay:     swap(&track.Delay, e.Delay),
+		Jitter:    swap(&track.Jitter, e.Jitter),
+		Luck:      swap(&track.Luck, e.Luck),
+		Hold:      swap(&track.Hold, e.Hold),
+		Realign:   swap(&track.Realign, e.Realign),
+		Playing:   swap(&track.Playing, e.Playing),
 	}, nil
-}
-
-// SetLane changes the given properties of a lane's loop and leaves the others, and all step values.
-type SetLane struct {
-	Track  int        `json:"track"`
-	Lane   LaneName   `json:"lane"`
-	Linked *bool      `json:"linked,omitempty"`
-	Length *int       `json:"length,omitempty"`
-	Rate   *NoteValue `json:"rate,omitempty"`
-	Order  *Order     `json:"order,omitempty"`
-}
-
-// Label implements Edit.
-func (e SetLane) Label() string {
-	what := []string{string(e.Lane)}
-	if e.Linked != nil {
-		what = append(what, map[bool]string{true: "linked", false: "unlinked"}[*e.Linked])
-	}
-	if e.Length != nil {
-		what = append(what, fmt.Sprintf("length %d", *e.Length))
-	}
-	if e.Rate != nil {
-		what = append(what, "rate "+string(*e.Rate))
-	}
-	if e.Order != nil {
-		what = append(what, string(*e.Order))
-	}
-	return strings.Join(what, " ")
-}
-
-func (e SetLane) apply(p *Project) (Edit, error) {
-	lane, err := p.lane(e.Track, e.Lane)
-	if err != nil {
-		return nil, err
-	}
-	return SetLane{
-		Track:  e.Track,
-		Lane:   e.Lane,
-		Linked: swap(&lane.Linked, e.Linked),
-		Length: swap(&lane.Length, e.Length),
-		Rate:   swap(&lane.Rate, e.Rate),
-		Order:  swap(&lane.Order, e.Order),
-	}, nil
-}
-
-// StepValue is a value for one step.
-type StepValue struct {
-	// Step counts from 0 to MaxSteps-1.
-	Step int `json:"step" jsonschema:"minimum=0,maximum=63"`
-	// Value is within the bounds of the lane's LaneSpec.
-	Value int `json:"value"`
-}
-
-// SetSteps writes values into steps of one lane: a whole stroke of painting is one edit.
-type SetSteps struct {
-	Track int      `json:"track"`
-	Lane  LaneName `json:"lane"`
-	// Steps holds 1 to MaxSteps values; where a step comes twice, the last one counts.
-	Steps []StepValue `json:"steps" jsonschema:"minItems=1,maxItems=64"`
-}
-
-// Label implements Edit.
-func (e SetSteps) Label() string {
-	if len(e.Steps) == 1 {
-		return fmt.Sprintf("%s of step %d", e.Lane, e.Steps[0].Step+1)
-	}
-	return fmt.Sprintf("%s of %d steps", e.Lane, len(e.Steps))
-}
-
-func (e SetSteps) apply(p *Project) (Edit, error) {
-	lane, err := p.lane(e.Track, e.Lane)
-	if err != nil {
-		return nil, err
-	}
-	if err := checkRange("the number of steps", len(e.Steps), 1, MaxSteps); err != nil {
-		return nil, err
-	}
-	inverse := SetSteps{Track: e.Track, Lane: e.Lane, Steps: make([]StepValue, len(e.Steps))}
-	for i, s := range e.Steps {
-		if err := checkRange(fmt.Sprintf("steps[%d].step", i), s.Step, 0, MaxSteps-1); err != nil {
-			return nil, err
-		}
-		// Written back to front, so that undoing a step that comes twice ends with its first value.
-		inverse.Steps[len(e.Steps)-1-i] = StepValue{Step: s.Step, Value: lane.Steps[s.Step]}
-		lane.Steps[s.Step] = s.Value
-	}
-	return inverse, nil
-}
-
-func (p *Project) lane(track int, name LaneName) (*Lane, error) {
-	t := p.Track(track)
-	if t == nil {
-		return nil, fmt.Errorf("track %d: %w", track, ErrUnknownTrack)
-	}
-	lane := t.Lanes.Lane(name)
-	if lane == nil {
-		names := make([]LaneName, len(laneSpecs))
-		for i, spec := range laneSpecs {
-			names[i] = spec.Name
-		}
-		return nil, checkListed("lane", name, names)
-	}
-	return lane, nil
 }

@@ -72,7 +72,10 @@ type EditJSON struct {
 	BackLuck    *BackLuck    `json:"backLuck,omitempty"`
 	RestoreLuck *RestoreLuck `json:"restoreLuck,omitempty"`
 	SetTrack    *SetTrack    `json:"setTrack,omitempty"`
+	SetPart     *SetPart     `json:"setPart,omitempty"`
+	SetDetail   *SetDetail   `json:"setDetail,omitempty"`
 	SetLane     *SetLane     `json:"setLane,omitempty"`
+	RestoreLane *RestoreLane `json:"restoreLane,omitempty"`
 	SetSteps    *SetSteps    `json:"setSteps,omitempty"`
 	Replace     *Replace     `json:"replace,omitempty"`
 }
@@ -91,6 +94,12 @@ func EncodeEdit(e Edit) ([]byte, error) {
 		form.RestoreLuck = &e
 	case SetTrack:
 		form.SetTrack = &e
+	case SetPart:
+		form.SetPart = &e
+	case SetDetail:
+		form.SetDetail = &e
+	case RestoreLane:
+		form.RestoreLane = &e
 	case SetLane:
 		form.SetLane = &e
 	case SetSteps:
@@ -120,7 +129,10 @@ func (form EditJSON) Edit() (Edit, error) {
 	edits = appendEdit(edits, form.BackLuck)
 	edits = appendEdit(edits, form.RestoreLuck)
 	edits = appendEdit(edits, form.SetTrack)
+	edits = appendEdit(edits, form.SetPart)
+	edits = appendEdit(edits, form.SetDetail)
 	edits = appendEdit(edits, form.SetLane)
+	edits = appendEdit(edits, form.RestoreLane)
 	edits = appendEdit(edits, form.SetSteps)
 	edits = appendEdit(edits, form.Replace)
 	if len(edits) != 1 {

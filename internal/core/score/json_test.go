@@ -29,13 +29,13 @@ func TestBadFilesAreRefusedWithASentence(t *testing.T) {
 	for _, c := range []struct{ name, old, new, want string }{
 		{"not JSON", string(good), "MThd", "this is not valid JSON: invalid character 'M'"},
 		{"empty", string(good), "", "this is not valid JSON: unexpected end of JSON input"},
-		{"cut short", "]}}}]}}", "", "this is not valid JSON: unexpected end"},
+		{"cut short", "]}}}]}]}]}}", "", "this is not valid JSON: unexpected end"},
 		{"foreign", "jettyfog project", "something", `its format is "something"`},
 		{"of the future", `"version":1`, `"version":2`, "has version 2; this program reads version 1"},
 		{"unknown field", `"tempo":`, `"fog":1,"tempo":`, `unknown field "fog"`},
 		{"wrong type", `"tempo":96000`, `"tempo":"fast"`, "project.tempo holds a JSON string"},
 		{"a fraction", `"tempo":96000`, `"tempo":96000.5`, "project.tempo holds a JSON number 96000.5"},
-		{"too few steps", `"steps":[1,0,`, `"steps":[`, "the number of tracks[0].lanes.gate.steps is 62"},
+		{"too few steps", `"steps":[1,0,`, `"steps":[`, "the number of tracks[0].patterns[0].parts[0].lanes.gate.steps is 62"},
 		{"two documents", "\n", "{}", "invalid character '{' after top-level value"},
 	} {
 		t.Run(c.name, func(t *testing.T) {

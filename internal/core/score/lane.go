@@ -8,13 +8,16 @@ const MaxSteps = 64
 // LaneName names one of the lanes of a part.
 type LaneName string
 
-// The lanes of a melodic part.
+// The lanes of a part.
 const (
 	Gate        LaneName = "gate"
 	Pitch       LaneName = "pitch"
+	Octave      LaneName = "octave"
 	Velocity    LaneName = "velocity"
 	Length      LaneName = "length"
+	Ratchet     LaneName = "ratchet"
 	Probability LaneName = "probability"
+	Nudge       LaneName = "nudge"
 )
 
 // Values of the gate lane.
@@ -24,6 +27,10 @@ const (
 	Tie = 2 // the sounding note goes on
 )
 
+// WholeStep is the length of a note that lasts as long as its step, in percent. Longer lengths count
+// steps: WholeStep+1 is two steps, WholeStep+63 is 64.
+const WholeStep = 100
+
 // LaneSpec tells what values a lane holds.
 type LaneSpec struct {
 	Name LaneName `json:"name"`
@@ -32,97 +39,143 @@ type LaneSpec struct {
 	Most  int `json:"most"`
 	// Default is the value of a new step.
 	Default int `json:"default"`
+	// Always says that every part has the lane; others come into being when they are edited.
+	Always bool `json:"always"`
+	// number stands for the lane in the address of a random number, so it never changes.
+	number uint8
 }
 
-// laneSpecs is in the order in which lanes are shown. A lane's place here is its number in the
-// address of a random number, so it never changes.
+// Number stands for the lane in the address of a random number.
+func (s LaneSpec) Number() uint8 { return s.number }
+
+// laneSpecs is in the order in which lanes are shown.
 var laneSpecs = []LaneSpec{
-	{Name: Gate, Least: Off, Most: Tie, Default: Off},
-	{Name: Pitch, Least: -28, Most: 28, Default: 0},        // degrees of the key
-	{Name: Velocity, Least: 1, Most: 127, Default: 96},     // MIDI velocity
-	{Name: Length, Least: 1, Most: 100, Default: 60},       // percent of the step
-	{Name: Probability, Least: 0, Most: 100, Default: 100}, // percent
+	{Name: Gate, Least: Off, Most: Tie, Default: Off, Always: true, number: 0},
+	{Name: Pitch, Least: -28, Most: 28, Default: 0, Always: true, number: 1},             // degrees of the key
+	{Name: Octave, Least: -4, Most: 4, Default: 0, number: 5},                            // octaves up
+	{Name: Velocity, Least: 1, Most: 127, Default: 96, Always: true, number: 2},          // MIDI velocity
+	{Name: Length, Least: 1, Most: WholeStep + 63, Default: 60, Always: true, number: 3}, // see WholeStep
+	{Name: Ratchet, Least: 1, Most: 16, Default: 1, number: 6},                           // strikes in a step
+	{Name: Probability, Least: 0, Most: 100, Default: 100, Always: true, number: 4},      // percent
+	{Name: Nudge, Least: -50, Most: 50, Default: 0, number: 7},                           // percent of the step
 }
 
 // LaneSpecs lists the lanes in the order in which to show them.
 func LaneSpecs() []LaneSpec { return slices.Clone(laneSpecs) }
 
-// Index returns the lane's place among the lanes of a part, or -1 if there is no such lane.
-func (n LaneName) Index() int {
-	return slices.IndexFunc(laneSpecs, func(s LaneSpec) bool { return s.Name == n })
+// Spec returns the spec of the lane, or the zero LaneSpec if there is no such lane.
+func (n LaneName) Spec() LaneSpec {
+	for _, spec := range laneSpecs {
+		if spec.Name == n {
+			return spec
+		}
+	}
+	return LaneSpec{}
 }
 
-// Order is the way in which a lane walks through its steps.
+// Order is the way in which a lane walks through the steps of its loop.
 type Order string
 
 // The orders.
 const (
-	Forward  Order = "forward"
-	Backward Order = "backward"
+	Forward      Order = "forward"
+	Backward     Order = "backward"
+	ThereAndBack Order = "there and back"       // the ends are played once
+	TurnTwice    Order = "there and back twice" // the ends are played twice
+	Random       Order = "random"               // any step, each time anew
+	Shuffle      Order = "shuffle"              // every step once a pass, in an order drawn for the pass
+	Drift        Order = "drift"                // a step on, a step back or none, see DriftOdds
+	Path         Order = "path"                 // along a list of steps
 )
 
 // Orders lists the orders in the order in which to offer them.
-func Orders() []Order { return []Order{Forward, Backward} }
+func Orders() []Order {
+	return []Order{Forward, Backward, ThereAndBack, TurnTwice, Random, Shuffle, Drift, Path}
+}
+
+// Mover is what moves a lane that runs a loop of its own.
+type Mover string
+
+// The movers.
+const (
+	ByClock  Mover = "clock"  // each of the lane's own steps of time
+	ByStep   Mover = "step"   // whenever the gate lane goes on, sounding or not
+	ByHit    Mover = "hit"    // only when a note really starts
+	ByStrike Mover = "strike" // at every strike of a ratchet too
+)
+
+// Movers lists the movers in the order in which to offer them.
+func Movers() []Mover { return []Mover{ByClock, ByStep, ByHit, ByStrike} }
+
+// DriftOdds are the odds of a drift in percent; what is missing to 100 is the odds of staying.
+type DriftOdds struct {
+	Forward int `json:"forward" jsonschema:"minimum=0,maximum=100"`
+	Back    int `json:"back" jsonschema:"minimum=0,maximum=100"`
+}
 
 // Lane is a row of step values with a loop of its own.
 type Lane struct {
 	// Linked lanes sit on the gate lane's step. The gate lane itself is never linked.
 	Linked bool `json:"linked"`
+	// First is the loop's first step, from 0; First + Length is at most MaxSteps.
+	First int `json:"first" jsonschema:"minimum=0,maximum=63"`
 	// Length is the number of steps in the loop, 1 to MaxSteps.
 	Length int `json:"length" jsonschema:"minimum=1,maximum=64"`
 	// Rate is the length of a step.
 	Rate NoteValue `json:"rate"`
 	// Order is the way through the steps.
-	Order Order `json:"order" jsonschema:"enum=forward,enum=backward"`
+	Order Order `json:"order"`
+	// Drift holds the odds of the order Drift.
+	Drift DriftOdds `json:"drift"`
+	// Path holds the steps of the order Path, counted from First; empty means forward.
+	Path []int `json:"path,omitempty" jsonschema:"maxItems=64"`
+	// Moves is what moves the lane. The gate lane moves with the clock.
+	Moves Mover `json:"moves"`
+	// Amount scales the values of velocity, length and probability, in percent.
+	Amount int `json:"amount" jsonschema:"minimum=0,maximum=200"`
+	// Spread varies the values as they are played.
+	Spread *Spread `json:"spread,omitempty"`
 	// Steps holds MaxSteps values within the bounds of the lane's LaneSpec.
 	Steps []int `json:"steps" jsonschema:"minItems=64,maxItems=64"`
 }
 
-// Lanes are the lanes of a part.
-type Lanes struct {
-	Gate        Lane `json:"gate"`
-	Pitch       Lane `json:"pitch"`
-	Velocity    Lane `json:"velocity"`
-	Length      Lane `json:"length"`
-	Probability Lane `json:"probability"`
+func newLane(spec LaneSpec) *Lane {
+	return &Lane{
+		Linked: spec.Name != Gate,
+		Length: 16, Rate: "1/16", Order: Forward, Drift: DriftOdds{Forward: 50, Back: 25},
+		Moves: ByClock, Amount: 100,
+		Steps: slices.Repeat([]int{spec.Default}, MaxSteps),
+	}
 }
 
-// Lane returns the lane of that name, or nil if there is none.
-func (l *Lanes) Lane(name LaneName) *Lane {
-	switch name {
-	case Gate:
-		return &l.Gate
-	case Pitch:
-		return &l.Pitch
-	case Velocity:
-		return &l.Velocity
-	case Length:
-		return &l.Length
-	case Probability:
-		return &l.Probability
+// Clone returns a copy that shares nothing with l.
+func (l *Lane) Clone() *Lane {
+	clone := *l
+	clone.Steps, clone.Path = slices.Clone(l.Steps), slices.Clone(l.Path)
+	if l.Spread != nil {
+		spread := *l.Spread
+		clone.Spread = &spread
 	}
-	return nil
+	return &clone
 }
 
-// Loop returns the lane whose loop decides where the named lane stands: the gate lane for a linked
-// lane, else the lane itself.
-func (l *Lanes) Loop(name LaneName) *Lane {
-	lane := l.Lane(name)
-	if lane.Linked {
-		return &l.Gate
-	}
-	return lane
-}
-
-// newLanes returns lanes of default values, all but the gate linked.
-func newLanes() Lanes {
-	var lanes Lanes
-	for _, spec := range laneSpecs {
-		*lanes.Lane(spec.Name) = Lane{
-			Linked: spec.Name != Gate,
-			Length: 16, Rate: "1/16", Order: Forward,
-			Steps: slices.Repeat([]int{spec.Default}, MaxSteps),
-		}
-	}
-	return lanes
+// Spread varies a lane's value as it is played; the stored value stays. The value that is played is
+// the stored one plus Depth percent of a number between Lowest and Highest, rounded to a multiple of
+// Grain and kept within the bounds of the lane.
+//
+// Where in the range the number lands: with x from 0 at Lowest to 1 at Highest and l = Lean/100, its
+// density is 1 - l + 3·l·x² for a Lean of 0 or above, and the mirror image 1 - |l| + 3·|l|·(1-x)²
+// below. So 0 is even, and 100 crowds at the highest.
+type Spread struct {
+	// Chance is how often the spread applies, in percent.
+	Chance int `json:"chance" jsonschema:"minimum=0,maximum=100"`
+	// Depth scales the whole spread, in percent; at 0 the value is exactly the written one.
+	Depth int `json:"depth" jsonschema:"minimum=0,maximum=100"`
+	// Lowest and Highest bound what is added, in the lane's unit.
+	Lowest  int `json:"lowest" jsonschema:"minimum=-163,maximum=163"`
+	Highest int `json:"highest" jsonschema:"minimum=-163,maximum=163"`
+	// Lean is where in the range the number tends to land, -100 to 100.
+	Lean int `json:"lean" jsonschema:"minimum=-100,maximum=100"`
+	// Grain is the distance between the numbers that can be added, from 1.
+	Grain int `json:"grain" jsonschema:"minimum=1,maximum=64"`
 }

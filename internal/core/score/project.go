@@ -9,6 +9,7 @@ import (
 // Bounds of a project.
 const (
 	MaxTracks     = 32
+	MaxAllParts   = 512 // of all patterns of all tracks
 	MaxLuck       = 999_999
 	MaxFormerLuck = 1000
 	MaxNameRunes  = 60
@@ -18,11 +19,15 @@ const (
 type Project struct {
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Tempo is in thousandths of a quarter note per minute.
-	Tempo  Tempo      `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
-	Meter  Meter      `json:"meter"`
-	Key    theory.Key `json:"key"`
-	Luck   Luck       `json:"luck"`
-	Tracks []Track    `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
+	Tempo Tempo      `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
+	Meter Meter      `json:"meter"`
+	Key   theory.Key `json:"key"`
+	Luck  Luck       `json:"luck"`
+	// Swing is the share of a pair of gate steps that the first one takes, in percent: 50 is straight.
+	Swing int `json:"swing" jsonschema:"minimum=50,maximum=75"`
+	// Filling turns conditions and off steps of fills on.
+	Filling bool    `json:"filling"`
+	Tracks  []Track `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
 }
 
 // Luck is the number from which every random decision follows, and those that were in use before.
@@ -31,19 +36,6 @@ type Luck struct {
 	Number int `json:"number" jsonschema:"minimum=0,maximum=999999"`
 	// Former holds up to MaxFormerLuck earlier numbers, the latest last.
 	Former []int `json:"former" jsonschema:"maxItems=1000"`
-}
-
-// Track is one line of music and where it goes.
-type Track struct {
-	// ID stays with the track for ever, because its random numbers follow from it. From 1 up.
-	ID   int    `json:"id" jsonschema:"minimum=1,maximum=2147483647"`
-	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
-	// Channel is the MIDI channel, 1 to 16.
-	Channel int `json:"channel" jsonschema:"minimum=1,maximum=16"`
-	// Mute silences the track; it decides all the same, so unmuting never changes the music.
-	Mute     bool            `json:"mute"`
-	Register theory.Register `json:"register"`
-	Lanes    Lanes           `json:"lanes"`
 }
 
 // Track returns the track with the id, or nil.
@@ -60,12 +52,10 @@ func (p *Project) Track(id int) *Track {
 func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
-	clone.Tracks = slices.Clone(p.Tracks)
-	for i := range clone.Tracks {
-		for _, spec := range laneSpecs {
-			lane := clone.Tracks[i].Lanes.Lane(spec.Name)
-			lane.Steps = slices.Clone(lane.Steps)
-		}
+	clone.Key = p.Key.Clone()
+	clone.Tracks = make([]Track, len(p.Tracks))
+	for i := range p.Tracks {
+		clone.Tracks[i] = p.Tracks[i].Clone()
 	}
 	return &clone
 }

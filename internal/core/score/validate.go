@@ -35,10 +35,7 @@ func (p *Project) Validate() error {
 	if err := p.Meter.validate(); err != nil {
 		return err
 	}
-	if err := checkRange("key.root", p.Key.Root, 0, theory.Octave-1); err != nil {
-		return err
-	}
-	if err := checkListed("key.scale", p.Key.Scale, theory.ScaleNames()); err != nil {
+	if err := validateKey(p.Key); err != nil {
 		return err
 	}
 	if err := p.Luck.validate(); err != nil {
@@ -47,15 +44,39 @@ func (p *Project) Validate() error {
 	if err := checkRange("the number of tracks", len(p.Tracks), 1, MaxTracks); err != nil {
 		return err
 	}
+	if err := checkRange("swing", p.Swing, 50, 75); err != nil {
+		return err
+	}
+	parts := 0
 	for i := range p.Tracks {
-		if err := p.Tracks[i].validate(fmt.Sprintf("tracks[%d]", i)); err != nil {
+		if err := p.Tracks[i].validate(fmt.Sprintf("tracks[%d]", i), p); err != nil {
 			return err
+		}
+		for _, pattern := range p.Tracks[i].Patterns {
+			parts += len(pattern.Parts)
 		}
 		if p.Track(p.Tracks[i].ID) != &p.Tracks[i] {
 			return &FieldError{fmt.Sprintf("tracks[%d].id", i), p.Tracks[i].ID, "different from every other track's"}
 		}
 	}
-	return nil
+	return checkRange("the number of parts of all patterns", parts, 1, MaxAllParts)
+}
+
+func validateKey(k theory.Key) error {
+	if err := checkRange("key.root", k.Root, 0, theory.Octave-1); err != nil {
+		return err
+	}
+	if k.Scale == theory.Custom {
+		if err := checkAscending("key.notes", k.Notes, 0, theory.Octave-1); err != nil {
+			return err
+		}
+		if len(k.Notes) == 0 || k.Notes[0] != 0 {
+			return &FieldError{"key.notes", k.Notes, "begun by the root, 0"}
+		}
+	} else if err := checkListed("key.scale", k.Scale, append(theory.ScaleNames(), theory.Custom)); err != nil {
+		return err
+	}
+	return checkAscending("key.allowed", k.Allowed, 0, k.Spelling().Notes()-1)
 }
 
 func (m Meter) validate() error {
@@ -74,54 +95,6 @@ func (l Luck) validate() error {
 	}
 	for i, former := range l.Former {
 		if err := checkRange(fmt.Sprintf("luck.former[%d]", i), former, 0, MaxLuck); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-func (t *Track) validate(field string) error {
-	if err := checkRange(field+".id", t.ID, 1, 1<<31-1); err != nil {
-		return err
-	}
-	if err := checkName(field+".name", t.Name); err != nil {
-		return err
-	}
-	if err := checkRange(field+".channel", t.Channel, 1, 16); err != nil {
-		return err
-	}
-	if err := checkRange(field+".register.lowest", t.Register.Lowest, theory.LowestNote, theory.HighestNote-theory.Octave+1); err != nil {
-		return err
-	}
-	if err := checkRange(field+".register.highest", t.Register.Highest, t.Register.Lowest+theory.Octave-1, theory.HighestNote); err != nil {
-		return err
-	}
-	for _, spec := range laneSpecs {
-		if err := t.Lanes.Lane(spec.Name).validate(field+".lanes."+string(spec.Name), spec); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-func (l *Lane) validate(field string, spec LaneSpec) error {
-	if spec.Name == Gate && l.Linked {
-		return &FieldError{field + ".linked", true, "false, because the other lanes link to the gate lane"}
-	}
-	if err := checkRange(field+".length", l.Length, 1, MaxSteps); err != nil {
-		return err
-	}
-	if err := checkListed(field+".rate", l.Rate, noteValues); err != nil {
-		return err
-	}
-	if err := checkListed(field+".order", l.Order, Orders()); err != nil {
-		return err
-	}
-	if len(l.Steps) != MaxSteps {
-		return &FieldError{"the number of " + field + ".steps", len(l.Steps), fmt.Sprint(MaxSteps)}
-	}
-	for i, value := range l.Steps {
-		if err := checkRange(fmt.Sprintf("%s.steps[%d]", field, i), value, spec.Least, spec.Most); err != nil {
 			return err
 		}
 	}
@@ -150,6 +123,18 @@ func checkName(field, name string) error {
 	printable := strings.TrimSpace(name) == name && !strings.ContainsFunc(name, func(r rune) bool { return !unicode.IsPrint(r) })
 	if n := utf8.RuneCountInString(name); n < 1 || n > MaxNameRunes || !printable || !utf8.ValidString(name) {
 		return &FieldError{field, fmt.Sprintf("%.80q", name), fmt.Sprintf("1 to %d printable characters without spaces around them", MaxNameRunes)}
+	}
+	return nil
+}
+
+func checkAscending(field string, values []int, least, most int) error {
+	for i, value := range values {
+		if err := checkRange(fmt.Sprintf("%s[%d]", field, i), value, least, most); err != nil {
+			return err
+		}
+		if i > 0 && value <= values[i-1] {
+			return &FieldError{fmt.Sprintf("%s[%d]", field, i), value, fmt.Sprintf("above %d, the one before it", values[i-1])}
+		}
 	}
 	return nil
 }

@@ -121,10 +121,11 @@ func TestAConverterInCReadsTheHead(t *testing.T) {
 // After 1,000 bars an event still stands within half a tick of where it belongs.
 func TestRoundingDoesNotAddUp(t *testing.T) {
 	p := score.Demo()
-	p.Tracks[0].Lanes.Gate.Rate = "1/64t" // 840 ticks of 20160 are 40 of 960
-	p.Tracks[0].Lanes.Gate.Length = 1
-	p.Tracks[0].Lanes.Gate.Steps[0] = score.On
-	p.Tracks[0].Lanes.Length.Steps[0] = 1
+	lanes := &p.Tracks[0].Parts()[0].Lanes
+	lanes.Gate.Rate = "1/64t" // 840 ticks of 20160 are 40 of 960
+	lanes.Gate.Length = 1
+	lanes.Gate.Steps[0] = score.On
+	lanes.Length.Steps[0] = 1
 	recorded := take.Render(p, 1000)
 	rows := midicsv(t, smf.FromTake(recorded, smf.Options{Format: 0, Division: smf.DefaultDivision}))
 	next := 0

@@ -8,33 +8,23 @@ import (
 
 // Edit draws an edit that p accepts.
 func Edit(t *rapid.T, p *score.Project) score.Edit {
-	trackID := rapid.SampledFrom(p.Tracks).Draw(t, "track").ID
+	drawnTrack := rapid.SampledFrom(p.Tracks).Draw(t, "track")
 	spec := rapid.SampledFrom(score.LaneSpecs()).Draw(t, "lane")
 	kinds := []func() score.Edit{
-		func() score.Edit { return SetSteps(t, trackID, spec) },
+		func() score.Edit { return SetSteps(t, drawnTrack, spec) },
+		func() score.Edit { return setLane(t, drawnTrack, spec) },
+		func() score.Edit { return setTrack(t, drawnTrack) },
+		func() score.Edit { return setProject(t) },
 		func() score.Edit {
-			linked := spec.Name != score.Gate && rapid.Bool().Draw(t, "linked")
-			order := rapid.SampledFrom(score.Orders()).Draw(t, "order")
-			rate := rapid.SampledFrom(score.NoteValues()).Draw(t, "rate")
-			length := laneLength(t)
-			return score.SetLane{
-				Track: trackID, Lane: spec.Name, Linked: maybe(t, linked),
-				Length: maybe(t, length), Rate: maybe(t, rate), Order: maybe(t, order),
+			return score.SetPart{
+				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
+				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: maybe(t, 40), Ratchet: maybe(t, shape(t)),
 			}
 		},
 		func() score.Edit {
-			register := register(t)
-			return score.SetTrack{
-				Track: trackID, Name: maybe(t, "Renamed"), Channel: maybe(t, rapid.IntRange(1, 16).Draw(t, "channel")),
-				Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Register: maybe(t, register),
-			}
-		},
-		func() score.Edit {
-			tempo := score.Tempo(rapid.IntRange(10_000, 400_000).Draw(t, "tempo"))
-			key := Key(t)
-			return score.SetProject{
-				Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo),
-				Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, key),
+			return score.SetDetail{
+				PartAddress: partAddress(t, drawnTrack),
+				Step:        rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step"), Detail: Detail(t, len(p.Tracks)),
 			}
 		},
 		func() score.Edit { return score.ChangeLuck{Number: luck(t)} },
@@ -50,8 +40,8 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 }
 
 // SetSteps draws a stroke of painting, in which a step may come twice.
-func SetSteps(t *rapid.T, track int, spec score.LaneSpec) score.SetSteps {
-	edit := score.SetSteps{Track: track, Lane: spec.Name}
+func SetSteps(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetSteps {
+	edit := score.SetSteps{LaneAddress: laneAddress(t, track, spec)}
 	for range rapid.IntRange(1, 6).Draw(t, "strokes") {
 		edit.Steps = append(edit.Steps, score.StepValue{
 			Step:  rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step"),
@@ -59,6 +49,48 @@ func SetSteps(t *rapid.T, track int, spec score.LaneSpec) score.SetSteps {
 		})
 	}
 	return edit
+}
+
+func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
+	drawn := lane(t, spec)
+	drawnPath := path(t)
+	return score.SetLane{
+		LaneAddress: laneAddress(t, track, spec),
+		Linked:      maybe(t, drawn.Linked),
+		First:       &drawn.First, Length: &drawn.Length,
+		Rate: maybe(t, drawn.Rate), Order: maybe(t, drawn.Order), Drift: maybe(t, drawn.Drift),
+		Path: maybe(t, drawnPath), Moves: maybe(t, drawn.Moves), Amount: maybe(t, drawn.Amount), Spread: drawn.Spread,
+	}
+}
+
+func setTrack(t *rapid.T, track score.Track) score.SetTrack {
+	return score.SetTrack{
+		Track: track.ID, Name: maybe(t, "Renamed"), Channel: maybe(t, rapid.IntRange(1, 16).Draw(t, "channel")),
+		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Mono: maybe(t, rapid.Bool().Draw(t, "mono")),
+		Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
+		Swing: maybe(t, 60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
+		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
+	}
+}
+
+func setProject(t *rapid.T) score.SetProject {
+	return score.SetProject{
+		Name: maybe(t, "Renamed"), Tempo: maybe(t, score.Tempo(rapid.IntRange(10_000, 400_000).Draw(t, "tempo"))),
+		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: maybe(t, 60),
+		Filling: maybe(t, rapid.Bool().Draw(t, "filling")),
+	}
+}
+
+func partAddress(t *rapid.T, track score.Track) score.PartAddress {
+	pattern := rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "pattern")
+	return score.PartAddress{
+		Track: track.ID, Pattern: pattern,
+		Part: rapid.IntRange(0, len(track.Patterns[pattern].Parts)-1).Draw(t, "part"),
+	}
+}
+
+func laneAddress(t *rapid.T, track score.Track, spec score.LaneSpec) score.LaneAddress {
+	return score.LaneAddress{PartAddress: partAddress(t, track), Lane: spec.Name}
 }
 
 func maybe[T any](t *rapid.T, value T) *T {

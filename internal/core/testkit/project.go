@@ -2,6 +2,7 @@ package testkit
 
 import (
 	"fmt"
+	"slices"
 
 	"pgregory.net/rapid"
 
@@ -23,44 +24,187 @@ func Project(t *rapid.T) *score.Project {
 			Number: luck(t),
 			Former: rapid.SliceOfN(rapid.IntRange(0, score.MaxLuck), 0, 3).Draw(t, "former"),
 		},
+		Swing:   rapid.SampledFrom([]int{50, 50, 58, 75}).Draw(t, "swing"),
+		Filling: rapid.Bool().Draw(t, "filling"),
 	}
 	if p.Luck.Former == nil {
 		p.Luck.Former = []int{}
 	}
-	for i := range rapid.IntRange(1, 4).Draw(t, "tracks") {
-		p.Tracks = append(p.Tracks, track(t, i+1))
+	tracks := rapid.IntRange(1, 4).Draw(t, "tracks")
+	for i := range tracks {
+		p.Tracks = append(p.Tracks, track(t, i+1, tracks))
 	}
 	return p
 }
 
 // Key draws a key.
 func Key(t *rapid.T) theory.Key {
-	return theory.Key{
+	key := theory.Key{
 		Root:  rapid.IntRange(0, theory.Octave-1).Draw(t, "root"),
-		Scale: rapid.SampledFrom(theory.ScaleNames()).Draw(t, "scale"),
+		Scale: rapid.SampledFrom(append(theory.ScaleNames(), theory.Custom)).Draw(t, "scale"),
 	}
+	if key.Scale == theory.Custom {
+		key.Notes = append([]int{0}, subset(t, 1, theory.Octave-1, "notes")...)
+	}
+	if rapid.Bool().Draw(t, "some allowed") {
+		key.Allowed = subset(t, 0, key.Spelling().Notes()-1, "allowed")
+	}
+	return key
+}
+
+func subset(t *rapid.T, least, most int, label string) []int {
+	var chosen []int
+	for i := least; i <= most; i++ {
+		if rapid.Bool().Draw(t, label) {
+			chosen = append(chosen, i)
+		}
+	}
+	return chosen
 }
 
 func luck(t *rapid.T) int { return rapid.IntRange(0, score.MaxLuck).Draw(t, "luck") }
 
-func track(t *rapid.T, id int) score.Track {
+func track(t *rapid.T, id, tracks int) score.Track {
 	drawn := score.Track{
-		ID:       id,
-		Name:     fmt.Sprintf("Track %d", id),
-		Channel:  rapid.IntRange(1, 2).Draw(t, "channel"),
-		Mute:     rapid.IntRange(0, 5).Draw(t, "mute") == 0,
-		Register: register(t),
+		ID:        id,
+		Name:      fmt.Sprintf("Track %d", id),
+		Kind:      rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
+		Channel:   rapid.IntRange(1, 2).Draw(t, "channel"),
+		Mute:      rapid.IntRange(0, 5).Draw(t, "mute") == 0,
+		Mono:      rapid.Bool().Draw(t, "mono"),
+		Register:  register(t),
+		Transpose: transpose(t),
+		Speed:     ratio(t),
+		Swing:     rapid.SampledFrom([]int{0, 0, 50, 66, 75}).Draw(t, "track swing"),
+		Delay:     score.Tick(rapid.SampledFrom([]int{0, 0, -20160, -300, 700, 20160}).Draw(t, "delay")),
+		Jitter:    rapid.SampledFrom([]int{0, 0, 5, 100}).Draw(t, "jitter"),
+		Luck:      rapid.SampledFrom([]int{score.FollowLuck, score.FollowLuck, 7}).Draw(t, "track luck"),
+		Hold:      rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
+		Realign:   rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "realign"),
+	}
+	parts := 1
+	if drawn.Kind == score.Kit {
+		parts = rapid.IntRange(1, 3).Draw(t, "parts")
+	}
+	drawn.Patterns = make([]score.Pattern, rapid.IntRange(1, 2).Draw(t, "patterns"))
+	for i := range drawn.Patterns {
+		drawn.Patterns[i].Name = fmt.Sprintf("Pattern %d", i+1)
+		for range parts {
+			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, tracks))
+		}
+	}
+	drawn.Playing = rapid.IntRange(0, len(drawn.Patterns)-1).Draw(t, "playing")
+	return drawn
+}
+
+func transpose(t *rapid.T) score.Transpose {
+	return score.Transpose{
+		Degrees:   rapid.IntRange(-5, 5).Draw(t, "degrees"),
+		Semitones: rapid.SampledFrom([]int{0, 0, -48, 5}).Draw(t, "semitones"),
+	}
+}
+
+func ratio(t *rapid.T) score.Ratio {
+	return rapid.SampledFrom([]score.Ratio{{N: 1, M: 1}, {N: 1, M: 1}, {N: 3, M: 2}, {N: 7, M: 16}, {N: 4, M: 1}}).Draw(t, "speed")
+}
+
+func part(t *rapid.T, tracks int) score.Part {
+	drawn := score.Part{
+		Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
+		Ratchet: shape(t),
+	}
+	for range rapid.IntRange(0, 4).Draw(t, "details") {
+		if drawn.Details == nil {
+			drawn.Details = map[int]score.StepDetail{}
+		}
+		if detail := Detail(t, tracks); detail != (score.StepDetail{}) {
+			drawn.Details[rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step")] = detail
+		}
+	}
+	if len(drawn.Details) == 0 {
+		drawn.Details = nil
 	}
 	for _, spec := range score.LaneSpecs() {
-		*drawn.Lanes.Lane(spec.Name) = score.Lane{
-			Linked: spec.Name != score.Gate && rapid.Bool().Draw(t, "linked"),
-			Length: laneLength(t),
-			Rate:   rapid.SampledFrom(score.NoteValues()).Draw(t, "rate"),
-			Order:  rapid.SampledFrom(score.Orders()).Draw(t, "order"),
-			Steps:  rapid.SliceOfN(rapid.IntRange(spec.Least, spec.Most), score.MaxSteps, score.MaxSteps).Draw(t, "steps"),
+		if spec.Always || rapid.Bool().Draw(t, "has") {
+			drawn.Lanes.Set(spec.Name, lane(t, spec))
 		}
 	}
 	return drawn
+}
+
+func shape(t *rapid.T) score.RatchetShape {
+	return score.RatchetShape{
+		Spacing: rapid.SampledFrom(score.Spacings()).Draw(t, "spacing"),
+		Ramp:    rapid.IntRange(-100, 100).Draw(t, "ramp"),
+		Odds:    rapid.SampledFrom([]int{0, 50, 100}).Draw(t, "odds"),
+	}
+}
+
+// Detail draws what is special of a gate step, in a project of so many tracks.
+func Detail(t *rapid.T, tracks int) score.StepDetail {
+	conditions := []score.Condition{
+		score.Always, score.FirstPass, score.NotFirstPass, score.WhileFilling, score.AfterSound, score.AfterSilence,
+		score.EveryPass(2, 3), score.AfterTrack(rapid.IntRange(1, tracks).Draw(t, "after")),
+	}
+	return score.StepDetail{
+		Skip:      rapid.IntRange(0, 4).Draw(t, "skip") == 0,
+		Stretch:   rapid.SampledFrom([]int{0, 0, 2, 8}).Draw(t, "stretch"),
+		Strike:    rapid.SampledFrom(append(score.Strikes(), "")).Draw(t, "strike"),
+		Condition: rapid.SampledFrom(conditions).Draw(t, "condition"),
+	}
+}
+
+func lane(t *rapid.T, spec score.LaneSpec) *score.Lane {
+	drawn := &score.Lane{
+		Linked: spec.Name != score.Gate && rapid.Bool().Draw(t, "linked"),
+		Length: laneLength(t),
+		Rate:   rapid.SampledFrom(score.NoteValues()).Draw(t, "rate"),
+		Order:  rapid.SampledFrom(score.Orders()).Draw(t, "order"),
+		Drift:  drift(t),
+		Moves:  score.ByClock,
+		Amount: rapid.SampledFrom([]int{100, 100, 0, 50, 200}).Draw(t, "amount"),
+		Steps:  steps(t, spec),
+	}
+	drawn.First = rapid.IntRange(0, score.MaxSteps-drawn.Length).Draw(t, "first")
+	if spec.Name != score.Gate {
+		drawn.Moves = rapid.SampledFrom(score.Movers()).Draw(t, "moves")
+	}
+	if drawn.Order == score.Path {
+		drawn.Path = path(t)
+	}
+	if rapid.Bool().Draw(t, "spreads") {
+		spread := Spread(t)
+		drawn.Spread = &spread
+	}
+	return drawn
+}
+
+// steps draws a few values and repeats them, which is quicker than drawing all and as good.
+func steps(t *rapid.T, spec score.LaneSpec) []int {
+	few := rapid.SliceOfN(rapid.IntRange(spec.Least, spec.Most), 1, 7).Draw(t, "steps")
+	return slices.Repeat(few, score.MaxSteps)[:score.MaxSteps:score.MaxSteps]
+}
+
+func drift(t *rapid.T) score.DriftOdds {
+	forward := rapid.IntRange(0, 100).Draw(t, "forward")
+	return score.DriftOdds{Forward: forward, Back: rapid.IntRange(0, 100-forward).Draw(t, "back")}
+}
+
+func path(t *rapid.T) []int {
+	return slices.Clip(rapid.SliceOfN(rapid.IntRange(0, score.MaxSteps-1), 1, 6).Draw(t, "path"))
+}
+
+// Spread draws a spread.
+func Spread(t *rapid.T) score.Spread {
+	lowest := rapid.IntRange(-20, 20).Draw(t, "lowest")
+	return score.Spread{
+		Chance:  rapid.IntRange(0, 100).Draw(t, "chance"),
+		Depth:   rapid.IntRange(0, 100).Draw(t, "depth"),
+		Lowest:  lowest,
+		Highest: rapid.IntRange(lowest, 20).Draw(t, "highest"),
+		Lean:    rapid.IntRange(-100, 100).Draw(t, "lean"),
+		Grain:   rapid.IntRange(1, 7).Draw(t, "grain"),
+	}
 }
 
 func register(t *rapid.T) theory.Register {

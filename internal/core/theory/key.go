@@ -1,5 +1,7 @@
 package theory
 
+import "slices"
+
 // MiddleC is the MIDI note number of C4.
 const MiddleC = 60
 
@@ -9,12 +11,23 @@ const (
 	HighestNote = 127
 )
 
-// Key is a root and a scale.
+// Key is a root, a scale, and which of its notes are allowed.
 type Key struct {
 	// Root is the pitch class of the root: 0 is C, 11 is B.
 	Root int `json:"root" jsonschema:"minimum=0,maximum=11"`
-	// Scale is the scale's name, one of ScaleNames.
+	// Scale is the scale's name, one of ScaleNames, or Custom.
 	Scale string `json:"scale"`
+	// Notes are the semitones above the root of a Custom scale, ascending from 0.
+	Notes []int `json:"notes,omitempty" jsonschema:"maxItems=12"`
+	// Allowed are the places in the scale, from 0, that may sound, ascending; empty allows all. A degree
+	// that is not allowed sounds as the nearest that is, the lower of two that are equally near.
+	Allowed []int `json:"allowed,omitempty" jsonschema:"maxItems=12"`
+}
+
+// Clone returns a copy that shares nothing with k.
+func (k Key) Clone() Key {
+	k.Notes, k.Allowed = slices.Clone(k.Notes), slices.Clone(k.Allowed)
+	return k
 }
 
 // Note returns the note number of a degree: root + 12·floor(d/n) + scale[d mod n] for a scale of n
@@ -28,15 +41,49 @@ func (k Key) Note(degree int) int {
 type Spelling struct {
 	base      int
 	semitones []int
+	// nearest holds, for each place in the scale, how far the nearest allowed degree is.
+	nearest []int
 }
 
 // Spelling looks the scale up once.
 func (k Key) Spelling() Spelling {
-	s, ok := ScaleByName(k.Scale)
-	if !ok {
-		s, _ = ScaleByName("chromatic")
+	spelling := Spelling{base: MiddleC + k.Root, semitones: k.Notes}
+	if k.Scale != Custom {
+		s, ok := ScaleByName(k.Scale)
+		if !ok {
+			s, _ = ScaleByName("chromatic")
+		}
+		spelling.semitones = s.Semitones
 	}
-	return Spelling{base: MiddleC + k.Root, semitones: s.Semitones}
+	if len(k.Allowed) > 0 {
+		spelling.nearest = nearestAllowed(len(spelling.semitones), k.Allowed)
+	}
+	return spelling
+}
+
+func nearestAllowed(notes int, allowed []int) []int {
+	nearest := make([]int, notes)
+	for place := range nearest {
+		for away := 0; ; away++ {
+			if slices.Contains(allowed, floorMod(place-away, notes)) {
+				nearest[place] = -away
+				break
+			}
+			if slices.Contains(allowed, (place+away)%notes) {
+				nearest[place] = away
+				break
+			}
+		}
+	}
+	return nearest
+}
+
+// Allow returns the allowed degree that is nearest to a degree.
+func (s Spelling) Allow(degree int) int {
+	if s.nearest == nil {
+		return degree
+	}
+	return degree + s.nearest[floorMod(degree, len(s.semitones))]
 }
 
 // Note returns the note number of a degree, as Key.Note does.
@@ -51,6 +98,8 @@ func (s Spelling) Note(degree int) int {
 
 // Notes returns how many notes the scale has in an octave.
 func (s Spelling) Notes() int { return len(s.semitones) }
+
+func floorMod(a, b int) int { return (a%b + b) % b }
 
 // Signature returns the key signature of the major and minor system: sharps above 0, flats below,
 // and whether the key is minor. ok is false where no such signature is in use, as for the modes.

@@ -15,15 +15,15 @@ func TestNote(t *testing.T) {
 		degree int
 		want   int
 	}{
-		{Key{0, "major"}, 0, 60},
-		{Key{0, "major"}, 7, 72},
-		{Key{0, "major"}, -1, 59},
-		{Key{0, "major"}, -7, 48},
-		{Key{2, "dorian"}, 4, 69}, // A4 = 440 Hz
-		{Key{2, "dorian"}, 6, 72},
-		{Key{9, "minor pentatonic"}, 5, 81},
-		{Key{9, "minor pentatonic"}, -1, 67},
-		{Key{11, "chromatic"}, 13, 84},
+		{Key{Root: 0, Scale: "major"}, 0, 60},
+		{Key{Root: 0, Scale: "major"}, 7, 72},
+		{Key{Root: 0, Scale: "major"}, -1, 59},
+		{Key{Root: 0, Scale: "major"}, -7, 48},
+		{Key{Root: 2, Scale: "dorian"}, 4, 69}, // A4 = 440 Hz
+		{Key{Root: 2, Scale: "dorian"}, 6, 72},
+		{Key{Root: 9, Scale: "minor pentatonic"}, 5, 81},
+		{Key{Root: 9, Scale: "minor pentatonic"}, -1, 67},
+		{Key{Root: 11, Scale: "chromatic"}, 13, 84},
 	} {
 		require.Equal(t, c.want, c.key.Note(c.degree), "%v degree %d", c.key, c.degree)
 	}
@@ -32,7 +32,7 @@ func TestNote(t *testing.T) {
 // Degrees ascend, stay in the scale, and an octave is as many degrees as the scale has notes.
 func TestNoteProperties(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		key := Key{rapid.IntRange(0, 11).Draw(t, "root"), rapid.SampledFrom(ScaleNames()).Draw(t, "scale")}
+		key := Key{Root: rapid.IntRange(0, 11).Draw(t, "root"), Scale: rapid.SampledFrom(ScaleNames()).Draw(t, "scale")}
 		degree := rapid.IntRange(-60, 60).Draw(t, "degree")
 		scale, ok := ScaleByName(key.Scale)
 		require.True(t, ok)
@@ -68,17 +68,17 @@ func TestSignature(t *testing.T) {
 		sharps int
 		minor  bool
 	}{
-		{Key{0, "major"}, 0, false}, {Key{7, "major"}, 1, false}, {Key{2, "major"}, 2, false},
-		{Key{6, "major"}, 6, false}, {Key{5, "major"}, -1, false}, {Key{1, "major"}, -5, false},
-		{Key{9, "minor"}, 0, true}, {Key{2, "minor"}, -1, true}, {Key{4, "harmonic minor"}, 1, true},
-		{Key{8, "melodic minor"}, 5, true}, {Key{10, "minor"}, -5, true},
+		{Key{Root: 0, Scale: "major"}, 0, false}, {Key{Root: 7, Scale: "major"}, 1, false}, {Key{Root: 2, Scale: "major"}, 2, false},
+		{Key{Root: 6, Scale: "major"}, 6, false}, {Key{Root: 5, Scale: "major"}, -1, false}, {Key{Root: 1, Scale: "major"}, -5, false},
+		{Key{Root: 9, Scale: "minor"}, 0, true}, {Key{Root: 2, Scale: "minor"}, -1, true}, {Key{Root: 4, Scale: "harmonic minor"}, 1, true},
+		{Key{Root: 8, Scale: "melodic minor"}, 5, true}, {Key{Root: 10, Scale: "minor"}, -5, true},
 	} {
 		sharps, minor, ok := c.key.Signature()
 		require.True(t, ok)
 		require.Equal(t, c.sharps, sharps, "%v", c.key)
 		require.Equal(t, c.minor, minor, "%v", c.key)
 	}
-	_, _, ok := Key{2, "dorian"}.Signature()
+	_, _, ok := Key{Root: 2, Scale: "dorian"}.Signature()
 	require.False(t, ok, "a mode has no signature of the major and minor system")
 }
 
@@ -88,23 +88,60 @@ func TestDegreeNames(t *testing.T) {
 		key  Key
 		want []string
 	}{
-		{Key{2, "dorian"}, []string{"D", "E", "F", "G", "A", "B", "C"}},
-		{Key{0, "minor"}, []string{"C", "D", "E♭", "F", "G", "A♭", "B♭"}},
-		{Key{6, "major"}, []string{"F♯", "G♯", "A♯", "B", "C♯", "D♯", "E♯"}},
-		{Key{4, "harmonic minor"}, []string{"E", "F♯", "G", "A", "B", "C", "D♯"}},
-		{Key{9, "minor pentatonic"}, []string{"A", "C", "D", "E", "G"}},
-		{Key{10, "whole tone"}, []string{"B♭", "C", "D", "E", "G♭", "A♭"}},
+		{Key{Root: 2, Scale: "dorian"}, []string{"D", "E", "F", "G", "A", "B", "C"}},
+		{Key{Root: 0, Scale: "minor"}, []string{"C", "D", "E♭", "F", "G", "A♭", "B♭"}},
+		{Key{Root: 6, Scale: "major"}, []string{"F♯", "G♯", "A♯", "B", "C♯", "D♯", "E♯"}},
+		{Key{Root: 4, Scale: "harmonic minor"}, []string{"E", "F♯", "G", "A", "B", "C", "D♯"}},
+		{Key{Root: 9, Scale: "minor pentatonic"}, []string{"A", "C", "D", "E", "G"}},
+		{Key{Root: 10, Scale: "whole tone"}, []string{"B♭", "C", "D", "E", "G♭", "A♭"}},
 	} {
 		require.Equal(t, c.want, c.key.DegreeNames(), "%v", c.key)
 	}
-	require.Equal(t, "A4", Key{2, "dorian"}.DegreeName(4))
-	require.Equal(t, "C5", Key{2, "dorian"}.DegreeName(6))
-	require.Equal(t, "C4", Key{2, "dorian"}.DegreeName(-1))
+	require.Equal(t, "A4", Key{Root: 2, Scale: "dorian"}.DegreeName(4))
+	require.Equal(t, "C5", Key{Root: 2, Scale: "dorian"}.DegreeName(6))
+	require.Equal(t, "C4", Key{Root: 2, Scale: "dorian"}.DegreeName(-1))
 }
 
 // MIDI 1.0 and equal temperament: note 69 is 440 Hz, an octave doubles the frequency, and middle C
 // is 261.626 Hz (a value printed in any table of equal temperament).
 func TestMiddleCIsWhereMIDIPutsIt(t *testing.T) {
 	frequency := func(note int) float64 { return 440 * math.Exp2(float64(note-69)/Octave) }
-	require.InDelta(t, 261.626, frequency(Key{0, "major"}.Note(0)), 0.001)
+	require.InDelta(t, 261.626, frequency(Key{Root: 0, Scale: "major"}.Note(0)), 0.001)
+}
+
+// A key that allows only some of its notes plays the nearest of those; ties go down.
+func TestAllow(t *testing.T) {
+	s := Key{Scale: "major", Allowed: []int{0, 4}}.Spelling()
+	for degree, want := range map[int]int{0: 0, 1: 0, 2: 0, 3: 4, 4: 4, 5: 4, 6: 7, 7: 7, -1: 0, -2: -3, -3: -3} {
+		require.Equal(t, want, s.Allow(degree), "degree %d", degree)
+	}
+	require.Equal(t, 5, Key{Scale: "major"}.Spelling().Allow(5))
+}
+
+// Quantising a note of the scale keeps it; a foreign one goes to a neighbour in the wanted direction.
+func TestQuantise(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		key := Key{Root: rapid.IntRange(0, 11).Draw(t, "root"), Scale: rapid.SampledFrom(ScaleNames()).Draw(t, "scale")}
+		s := key.Spelling()
+		note := rapid.IntRange(0, 127).Draw(t, "note")
+		down, up, nearest := s.Quantise(note, Down), s.Quantise(note, Up), s.Quantise(note, Nearest)
+		require.LessOrEqual(t, s.Note(down), note)
+		require.GreaterOrEqual(t, s.Note(up), note)
+		require.LessOrEqual(t, up-down, 1)
+		if note-s.Note(down) <= s.Note(up)-note {
+			require.Equal(t, down, nearest, "ties go down")
+		} else {
+			require.Equal(t, up, nearest)
+		}
+		degree := rapid.IntRange(-20, 20).Draw(t, "degree")
+		require.Equal(t, degree, s.Quantise(s.Note(degree), Nearest))
+	})
+}
+
+func TestACustomScaleListsItsNotes(t *testing.T) {
+	key := Key{Root: 2, Scale: Custom, Notes: []int{0, 1, 6}}
+	require.Equal(t, []int{62, 63, 68, 74}, []int{key.Note(0), key.Note(1), key.Note(2), key.Note(3)})
+	require.Equal(t, []string{"D", "D♯", "G♯"}, key.DegreeNames())
+	_, _, ok := key.Signature()
+	require.False(t, ok)
 }

@@ -1,0 +1,128 @@
+package play
+
+import (
+	"cmp"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// Performer plays a project from its beginning on, in stretches of any size. The notes of all stretches
+// together are the same however time is cut up. The project must be valid and must not be changed.
+type Performer struct {
+	walkers []*walker // a heap by the next step
+	sounded []bool    // of each track, whether its last step that was on sounded
+	pending []pending // notes that start later than the last stretch
+	ahead   score.Tick
+	played  score.Tick
+	scratch []Note
+}
+
+type pending struct {
+	Note
+	order int
+}
+
+// chunk is how much is walked at once, so that notes that wait to be sorted stay few.
+const chunk = 4 * score.TicksPerQuarter
+
+// NewPerformer returns a performer at tick 0.
+func NewPerformer(p *score.Project) *Performer {
+	f := &Performer{sounded: make([]bool, len(p.Tracks))}
+	for track := range p.Tracks {
+		for part := range p.Tracks[track].Parts() {
+			w := newWalker(p, track, part)
+			f.walkers = append(f.walkers, w)
+			f.ahead = max(f.ahead, w.ahead())
+		}
+	}
+	return f
+}
+
+// Watch has a function called for every move of every lane that has a loop of its own, and of the gate
+// lanes. It is to be called before the first stretch. Moves can be told earlier than their notes.
+func (f *Performer) Watch(watch func(track, part int, lane score.LaneName, move Move)) {
+	for _, w := range f.walkers {
+		w.watch = func(lane score.LaneName, move Move) { watch(w.track.ID, w.index, lane, move) }
+	}
+}
+
+// Advance appends to dst the notes that start before the tick to and after all those it gave before,
+// ordered by start, then by the order of the tracks and parts.
+func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
+	for f.played < to {
+		f.played = min(to, f.played+chunk)
+		f.walkTo(f.played+f.ahead, nil)
+		dst = f.take(f.played, dst)
+	}
+	f.watchTo(to)
+	return dst
+}
+
+// walkTo does all steps before a tick.
+func (f *Performer) walkTo(to score.Tick, decided func(*walker, decision)) {
+	for len(f.walkers) > 0 && f.walkers[0].next < to {
+		w := f.walkers[0]
+		notes, d, was := w.walk(f.sounded, f.scratch[:0])
+		f.scratch = notes
+		if was {
+			f.sounded[w.order] = d.sounds
+			if decided != nil {
+				decided(w, d)
+			}
+		}
+		for _, n := range notes {
+			f.pending = append(f.pending, pending{n, w.order<<8 | w.index})
+		}
+		f.sink()
+	}
+}
+
+// watchTo tells the moves of lanes that come between two gate steps.
+func (f *Performer) watchTo(to score.Tick) {
+	for _, w := range f.walkers {
+		if w.watch != nil {
+			until := min(to, w.next) - w.aligned
+			w.seekClock((until - 1) * score.Tick(w.track.Speed.N) / score.Tick(w.track.Speed.M))
+		}
+	}
+}
+
+// take hands over the pending notes that start before a tick.
+func (f *Performer) take(to score.Tick, dst []Note) []Note {
+	slices.SortStableFunc(f.pending, func(a, b pending) int {
+		return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.order, b.order))
+	})
+	ready := 0
+	for ready < len(f.pending) && f.pending[ready].Start < to {
+		dst = append(dst, f.pending[ready].Note)
+		ready++
+	}
+	f.pending = slices.Delete(f.pending, 0, ready)
+	return dst
+}
+
+// sink restores the heap after the first walker has gone on.
+func (f *Performer) sink() {
+	for i := 0; ; {
+		least := i
+		for child := 2*i + 1; child <= 2*i+2 && child < len(f.walkers); child++ {
+			if f.walkers[child].before(f.walkers[least]) {
+				least = child
+			}
+		}
+		if least == i {
+			return
+		}
+		f.walkers[i], f.walkers[least] = f.walkers[least], f.walkers[i]
+		i = least
+	}
+}
+
+// before orders walkers by their next step; of two at one moment the first track's goes first.
+func (w *walker) before(other *walker) bool {
+	if w.next != other.next {
+		return w.next < other.next
+	}
+	return cmp.Or(cmp.Compare(w.order, other.order), cmp.Compare(w.index, other.index)) < 0
+}

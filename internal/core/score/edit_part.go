@@ -1,0 +1,102 @@
+package score
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+)
+
+// PartAddress names a part: its track by id, its pattern and its place in it, both from 0.
+type PartAddress struct {
+	Track   int `json:"track"`
+	Pattern int `json:"pattern"`
+	Part    int `json:"part"`
+}
+
+// ErrUnknownPart is returned for an edit of a pattern or part that the track does not have.
+var ErrUnknownPart = errors.New("there is no such part")
+
+func (p *Project) part(a PartAddress) (*Part, error) {
+	track := p.Track(a.Track)
+	if track == nil {
+		return nil, fmt.Errorf("track %d: %w", a.Track, ErrUnknownTrack)
+	}
+	if a.Pattern < 0 || a.Pattern >= len(track.Patterns) {
+		return nil, fmt.Errorf("pattern %d of track %d: %w", a.Pattern, a.Track, ErrUnknownPart)
+	}
+	parts := track.Patterns[a.Pattern].Parts
+	if a.Part < 0 || a.Part >= len(parts) {
+		return nil, fmt.Errorf("part %d of track %d: %w", a.Part, a.Track, ErrUnknownPart)
+	}
+	return &parts[a.Part], nil
+}
+
+// SetPart changes the given properties of a part and leaves the others.
+type SetPart struct {
+	PartAddress
+	Name    *string       `json:"name,omitempty"`
+	Note    *int          `json:"note,omitempty"`
+	Fill    *int          `json:"fill,omitempty"`
+	Ratchet *RatchetShape `json:"ratchet,omitempty"`
+}
+
+// Label implements Edit.
+func (e SetPart) Label() string {
+	var what []string
+	add := func(given bool, words string) {
+		if given {
+			what = append(what, words)
+		}
+	}
+	add(e.Name != nil, "part name")
+	add(e.Note != nil, "note")
+	add(e.Fill != nil, "fill")
+	add(e.Ratchet != nil, "ratchet")
+	return strings.Join(what, ", ")
+}
+
+func (e SetPart) apply(p *Project) (Edit, error) {
+	part, err := p.part(e.PartAddress)
+	if err != nil {
+		return nil, err
+	}
+	return SetPart{
+		PartAddress: e.PartAddress,
+		Name:        swap(&part.Name, e.Name),
+		Note:        swap(&part.Note, e.Note),
+		Fill:        swap(&part.Fill, e.Fill),
+		Ratchet:     swap(&part.Ratchet, e.Ratchet),
+	}, nil
+}
+
+// SetDetail changes what is special of a gate step.
+type SetDetail struct {
+	PartAddress
+	Step   int        `json:"step" jsonschema:"minimum=0,maximum=63"`
+	Detail StepDetail `json:"detail"`
+}
+
+// Label implements Edit.
+func (e SetDetail) Label() string { return fmt.Sprintf("step %d", e.Step+1) }
+
+func (e SetDetail) apply(p *Project) (Edit, error) {
+	part, err := p.part(e.PartAddress)
+	if err != nil {
+		return nil, err
+	}
+	if err := checkRange("step", e.Step, 0, MaxSteps-1); err != nil {
+		return nil, err
+	}
+	inverse := SetDetail{PartAddress: e.PartAddress, Step: e.Step, Detail: part.Details[e.Step]}
+	if part.Details == nil {
+		part.Details = map[int]StepDetail{}
+	}
+	part.Details[e.Step] = e.Detail
+	if e.Detail == (StepDetail{}) {
+		delete(part.Details, e.Step)
+	}
+	if len(part.Details) == 0 {
+		part.Details = nil
+	}
+	return inverse, nil
+}

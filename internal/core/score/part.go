@@ -1,0 +1,169 @@
+package score
+
+// Part is one voice of a track: its lanes, and what each gate step asks for beyond on and off.
+type Part struct {
+	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	// Note is the MIDI note of a part of a kit; a melodic part plays its pitch lane.
+	Note int `json:"note" jsonschema:"minimum=0,maximum=127"`
+	// Fill is how often an off step sounds while the project is filling, in percent.
+	Fill int `json:"fill" jsonschema:"minimum=0,maximum=100"`
+	// Ratchet shapes the strikes of all ratchets.
+	Ratchet RatchetShape `json:"ratchet"`
+	// Details holds what is special of gate steps, by step from 0.
+	Details map[int]StepDetail `json:"details,omitempty"`
+	Lanes   Lanes              `json:"lanes"`
+}
+
+// RatchetShape says how the strikes of a ratchet follow each other.
+type RatchetShape struct {
+	// Spacing is how the strikes lie in the step.
+	Spacing Spacing `json:"spacing" jsonschema:"enum=even,enum=gathering,enum=slackening"`
+	// Ramp changes the velocity from the first strike to the last, in percent of the first.
+	Ramp int `json:"ramp" jsonschema:"minimum=-100,maximum=100"`
+	// Odds is how often each strike but the first sounds, in percent.
+	Odds int `json:"odds" jsonschema:"minimum=0,maximum=100"`
+}
+
+// Spacing is how the strikes of a ratchet lie in their step.
+type Spacing string
+
+// The spacings: of r strikes the i-th, from 0, starts at this share of the step, with x = i/r.
+const (
+	Even       Spacing = "even"       // x
+	Gathering  Spacing = "gathering"  // x·(2 - x): closer and closer
+	Slackening Spacing = "slackening" // x²: wider and wider
+)
+
+// Spacings lists the spacings in the order in which to offer them.
+func Spacings() []Spacing { return []Spacing{Even, Gathering, Slackening} }
+
+// StepDetail is what is special of a gate step. The zero value is a plain step.
+type StepDetail struct {
+	// Skip passes over the step in no time.
+	Skip bool `json:"skip,omitempty"`
+	// Stretch is how many step lengths the step lasts, 1 to 8; 0 means 1.
+	Stretch int `json:"stretch,omitempty" jsonschema:"minimum=0,maximum=8"`
+	// Strike is how a stretched step sounds; empty means Once.
+	Strike Strike `json:"strike,omitempty" jsonschema:"enum=once,enum=each,enum=sustain"`
+	// Condition is when the step may sound, besides its probability; empty means always.
+	Condition Condition `json:"condition,omitempty"`
+}
+
+// Strike is how a stretched step sounds.
+type Strike string
+
+// The ways to strike.
+const (
+	Once    Strike = "once"    // struck on its first step length, then rests
+	Each    Strike = "each"    // struck on each step length
+	Sustain Strike = "sustain" // one note over all step lengths
+)
+
+// Strikes lists the ways to strike in the order in which to offer them.
+func Strikes() []Strike { return []Strike{Once, Each, Sustain} }
+
+// Lanes are the lanes of a part. Those that were never edited are missing and hold default values.
+type Lanes struct {
+	Gate        *Lane `json:"gate,omitempty"`
+	Pitch       *Lane `json:"pitch,omitempty"`
+	Octave      *Lane `json:"octave,omitempty"`
+	Velocity    *Lane `json:"velocity,omitempty"`
+	Length      *Lane `json:"length,omitempty"`
+	Ratchet     *Lane `json:"ratchet,omitempty"`
+	Probability *Lane `json:"probability,omitempty"`
+	Nudge       *Lane `json:"nudge,omitempty"`
+}
+
+// field returns where the lane is kept, or nil if there is no such lane.
+func (l *Lanes) field(name LaneName) **Lane {
+	switch name {
+	case Gate:
+		return &l.Gate
+	case Pitch:
+		return &l.Pitch
+	case Octave:
+		return &l.Octave
+	case Velocity:
+		return &l.Velocity
+	case Length:
+		return &l.Length
+	case Ratchet:
+		return &l.Ratchet
+	case Probability:
+		return &l.Probability
+	case Nudge:
+		return &l.Nudge
+	}
+	return nil
+}
+
+// defaults holds a lane of default values for each name; nobody changes them.
+var defaults = func() map[LaneName]*Lane {
+	lanes := map[LaneName]*Lane{}
+	for _, spec := range laneSpecs {
+		lanes[spec.Name] = newLane(spec)
+	}
+	return lanes
+}()
+
+// Has reports whether the part has a lane of that name of its own.
+func (l *Lanes) Has(name LaneName) bool {
+	field := l.field(name)
+	return field != nil && *field != nil
+}
+
+// Lane returns the lane of that name; the caller must not change it. It is nil if there is no such
+// lane.
+func (l *Lanes) Lane(name LaneName) *Lane {
+	field := l.field(name)
+	if field == nil {
+		return nil
+	}
+	if *field == nil {
+		return defaults[name]
+	}
+	return *field
+}
+
+// Set puts a lane in its place.
+func (l *Lanes) Set(name LaneName, lane *Lane) {
+	*l.field(name) = lane
+}
+
+// Loop returns the lane whose loop decides where the named lane stands: the gate lane for a linked
+// lane, else the lane itself.
+func (l *Lanes) Loop(name LaneName) *Lane {
+	lane := l.Lane(name)
+	if lane.Linked {
+		return l.Lane(Gate)
+	}
+	return lane
+}
+
+// Clone returns a copy that shares nothing with p.
+func (p *Part) Clone() Part {
+	clone := *p
+	if p.Details != nil {
+		clone.Details = make(map[int]StepDetail, len(p.Details))
+		for step, detail := range p.Details {
+			clone.Details[step] = detail
+		}
+	}
+	for _, spec := range laneSpecs {
+		if p.Lanes.Has(spec.Name) {
+			clone.Lanes.Set(spec.Name, p.Lanes.Lane(spec.Name).Clone())
+		}
+	}
+	return clone
+}
+
+// newPart returns a part of the lanes that every part has.
+func newPart(name string) Part {
+	part := Part{Name: name, Note: 60, Ratchet: RatchetShape{Spacing: Even, Odds: 100}}
+	for _, spec := range laneSpecs {
+		if spec.Always {
+			part.Lanes.Set(spec.Name, newLane(spec))
+		}
+	}
+	return part
+}

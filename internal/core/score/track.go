@@ -1,0 +1,107 @@
+package score
+
+import "jettyfog/internal/core/theory"
+
+// Bounds of a track.
+const (
+	MaxPatterns = 16
+	MaxParts    = 16
+	MaxDelay    = TicksPerQuarter
+	MaxBars     = 64
+)
+
+// FollowLuck as a track's luck says that it follows the project's.
+const FollowLuck = -1
+
+// Kind is what a track plays.
+type Kind string
+
+// The kinds.
+const (
+	Melodic Kind = "melodic" // one part, which plays its pitch lane
+	Kit     Kind = "kit"     // up to MaxParts parts, each with a note of its own
+)
+
+// Kinds lists the kinds in the order in which to offer them.
+func Kinds() []Kind { return []Kind{Melodic, Kit} }
+
+// Track is one line of music, or one kit, and where it goes.
+type Track struct {
+	// ID stays with the track for ever, because its random numbers follow from it. From 1 up.
+	ID   int    `json:"id" jsonschema:"minimum=1,maximum=2147483647"`
+	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	Kind Kind   `json:"kind" jsonschema:"enum=melodic,enum=kit"`
+	// Channel is the MIDI channel, 1 to 16.
+	Channel int `json:"channel" jsonschema:"minimum=1,maximum=16"`
+	// Mute silences the track; it decides all the same, so unmuting never changes the music.
+	Mute bool `json:"mute"`
+	// Mono lets a new note end the ones before it.
+	Mono      bool            `json:"mono"`
+	Register  theory.Register `json:"register"`
+	Transpose Transpose       `json:"transpose"`
+	// Speed is the ratio at which the track's time passes.
+	Speed Ratio `json:"speed"`
+	// Swing is the track's own swing, 50 to 75; 0 follows the project.
+	Swing int `json:"swing" jsonschema:"minimum=0,maximum=75"`
+	// Delay shifts the whole track, in ticks; up to a quarter note either way.
+	Delay Tick `json:"delay" jsonschema:"minimum=-20160,maximum=20160"`
+	// Jitter is the most by which chance shifts a note either way, in milliseconds.
+	Jitter int `json:"jitter" jsonschema:"minimum=0,maximum=100"`
+	// Luck is the track's own luck; FollowLuck follows the project.
+	Luck int `json:"luck" jsonschema:"minimum=-1,maximum=999999"`
+	// Hold repeats the same luck every so many bars; 0 never does.
+	Hold int `json:"hold" jsonschema:"minimum=0,maximum=64"`
+	// Realign brings all lanes back to their first step every so many bars; 0 never does.
+	Realign int `json:"realign" jsonschema:"minimum=0,maximum=64"`
+	// Playing is the pattern that plays, from 0.
+	Playing  int       `json:"playing" jsonschema:"minimum=0,maximum=15"`
+	Patterns []Pattern `json:"patterns" jsonschema:"minItems=1,maxItems=16"`
+}
+
+// Transpose moves all pitches of a track.
+type Transpose struct {
+	// Degrees are steps of the scale, before it is spelled.
+	Degrees int `json:"degrees" jsonschema:"minimum=-28,maximum=28"`
+	// Semitones are added after that, and can lead out of the scale.
+	Semitones int `json:"semitones" jsonschema:"minimum=-48,maximum=48"`
+}
+
+// Ratio is n:m with both from 1 to 16.
+type Ratio struct {
+	N int `json:"n" jsonschema:"minimum=1,maximum=16"`
+	M int `json:"m" jsonschema:"minimum=1,maximum=16"`
+}
+
+// Pattern is what a track plays at a time.
+type Pattern struct {
+	Name  string `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	Parts []Part `json:"parts" jsonschema:"minItems=1,maxItems=16"`
+}
+
+// Parts returns the parts of the pattern that plays.
+func (t *Track) Parts() []Part { return t.Patterns[t.Playing].Parts }
+
+// Clone returns a copy that shares nothing with t.
+func (t *Track) Clone() Track {
+	clone := *t
+	clone.Patterns = make([]Pattern, len(t.Patterns))
+	for i, pattern := range t.Patterns {
+		parts := make([]Part, len(pattern.Parts))
+		for j := range pattern.Parts {
+			parts[j] = pattern.Parts[j].Clone()
+		}
+		clone.Patterns[i] = Pattern{Name: pattern.Name, Parts: parts}
+	}
+	return clone
+}
+
+// newTrack returns a melodic track of one pattern.
+func newTrack(id int, name string, part Part) Track {
+	return Track{
+		ID: id, Name: name, Kind: Melodic, Channel: 1,
+		Register: theory.Register{Lowest: 36, Highest: 96},
+		Speed:    Ratio{N: 1, M: 1},
+		Luck:     FollowLuck,
+		Patterns: []Pattern{{Name: "A", Parts: []Part{part}}},
+	}
+}

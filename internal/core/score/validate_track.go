@@ -1,0 +1,151 @@
+package score
+
+import (
+	"fmt"
+
+	"jettyfog/internal/core/theory"
+)
+
+func (t *Track) validate(field string, p *Project) error {
+	checks := []error{
+		checkRange(field+".id", t.ID, 1, 1<<31-1),
+		checkName(field+".name", t.Name),
+		checkListed(field+".kind", t.Kind, Kinds()),
+		checkRange(field+".channel", t.Channel, 1, 16),
+		checkRange(field+".register.lowest", t.Register.Lowest, theory.LowestNote, theory.HighestNote-theory.Octave+1),
+		checkRange(field+".register.highest", t.Register.Highest, t.Register.Lowest+theory.Octave-1, theory.HighestNote),
+		checkRange(field+".transpose.degrees", t.Transpose.Degrees, -28, 28),
+		checkRange(field+".transpose.semitones", t.Transpose.Semitones, -48, 48),
+		checkRange(field+".speed.n", t.Speed.N, 1, 16),
+		checkRange(field+".speed.m", t.Speed.M, 1, 16),
+		checkRange(field+".delay", int(t.Delay), -int(MaxDelay), int(MaxDelay)),
+		checkRange(field+".jitter", t.Jitter, 0, 100),
+		checkRange(field+".luck", t.Luck, FollowLuck, MaxLuck),
+		checkRange(field+".hold", t.Hold, 0, MaxBars),
+		checkRange(field+".realign", t.Realign, 0, MaxBars),
+		checkRange("the number of "+field+".patterns", len(t.Patterns), 1, MaxPatterns),
+		checkRange(field+".playing", t.Playing, 0, len(t.Patterns)-1),
+	}
+	if t.Swing != 0 {
+		checks = append(checks, checkRange(field+".swing", t.Swing, 50, 75))
+	}
+	if err := firstOf(checks); err != nil {
+		return err
+	}
+	for i := range t.Patterns {
+		if err := t.Patterns[i].validate(fmt.Sprintf("%s.patterns[%d]", field, i), t.Kind, p); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
+	most := MaxParts
+	if kind == Melodic {
+		most = 1
+	}
+	if err := firstOf([]error{
+		checkName(field+".name", pattern.Name),
+		checkRange("the number of "+field+".parts", len(pattern.Parts), 1, most),
+	}); err != nil {
+		return err
+	}
+	for i := range pattern.Parts {
+		if err := pattern.Parts[i].validate(fmt.Sprintf("%s.parts[%d]", field, i), p); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (part *Part) validate(field string, p *Project) error {
+	checks := []error{
+		checkName(field+".name", part.Name),
+		checkRange(field+".note", part.Note, theory.LowestNote, theory.HighestNote),
+		checkRange(field+".fill", part.Fill, 0, 100),
+		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),
+		checkRange(field+".ratchet.ramp", part.Ratchet.Ramp, -100, 100),
+		checkRange(field+".ratchet.odds", part.Ratchet.Odds, 0, 100),
+	}
+	for step, detail := range part.Details {
+		checks = append(checks, detail.validate(fmt.Sprintf("%s.details.%d", field, step), step, p))
+	}
+	for _, spec := range laneSpecs {
+		if part.Lanes.Has(spec.Name) {
+			checks = append(checks, part.Lanes.Lane(spec.Name).validate(field+".lanes."+string(spec.Name), spec))
+		}
+	}
+	return firstOf(checks)
+}
+
+func (d StepDetail) validate(field string, step int, p *Project) error {
+	checks := []error{
+		checkRange(field+", its step,", step, 0, MaxSteps-1),
+		checkRange(field+".stretch", d.Stretch, 0, 8),
+		d.Condition.validate(field+".condition", p),
+	}
+	if d.Strike != "" {
+		checks = append(checks, checkListed(field+".strike", d.Strike, Strikes()))
+	}
+	return firstOf(checks)
+}
+
+func (l *Lane) validate(field string, spec LaneSpec) error {
+	checks := []error{
+		checkRange(field+".length", l.Length, 1, MaxSteps),
+		checkRange(field+".first", l.First, 0, MaxSteps-l.Length),
+		checkListed(field+".rate", l.Rate, noteValues),
+		checkListed(field+".order", l.Order, Orders()),
+		checkListed(field+".moves", l.Moves, Movers()),
+		checkRange(field+".drift.forward", l.Drift.Forward, 0, 100),
+		checkRange(field+".drift.back", l.Drift.Back, 0, 100-l.Drift.Forward),
+		checkRange("the number of "+field+".path", len(l.Path), 0, MaxSteps),
+		checkRange(field+".amount", l.Amount, 0, 200),
+	}
+	if spec.Name == Gate && l.Linked {
+		checks = append(checks, &FieldError{field + ".linked", true, "false, because the other lanes link to the gate lane"})
+	}
+	if spec.Name == Gate && l.Moves != ByClock {
+		checks = append(checks, &FieldError{field + ".moves", string(l.Moves), "clock, because the gate lane moves the others"})
+	}
+	for i, step := range l.Path {
+		checks = append(checks, checkRange(fmt.Sprintf("%s.path[%d]", field, i), step, 0, MaxSteps-1))
+	}
+	if l.Spread != nil {
+		checks = append(checks, l.Spread.validate(field+".spread"))
+	}
+	if len(l.Steps) != MaxSteps {
+		checks = append(checks, &FieldError{"the number of " + field + ".steps", len(l.Steps), fmt.Sprint(MaxSteps)})
+	}
+	if err := firstOf(checks); err != nil {
+		return err
+	}
+	for i, value := range l.Steps {
+		if value < spec.Least || value > spec.Most {
+			return checkRange(fmt.Sprintf("%s.steps[%d]", field, i), value, spec.Least, spec.Most)
+		}
+	}
+	return nil
+}
+
+func (s *Spread) validate(field string) error {
+	const widest = WholeStep + 63
+	return firstOf([]error{
+		checkRange(field+".chance", s.Chance, 0, 100),
+		checkRange(field+".depth", s.Depth, 0, 100),
+		checkRange(field+".lowest", s.Lowest, -widest, widest),
+		checkRange(field+".highest", s.Highest, s.Lowest, widest),
+		checkRange(field+".lean", s.Lean, -100, 100),
+		checkRange(field+".grain", s.Grain, 1, 64),
+	})
+}
+
+func firstOf(checks []error) error {
+	for _, err := range checks {
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
