@@ -21,7 +21,7 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	p.point("gate", 1, 0.5)
 	p.Mouse.MustClick(proto.InputMouseButtonLeft)
 	p.waitFor(`() => document.querySelector("[aria-label^='Undo gate of step 2']")`)
-	require.Equal(t, score.On, a.project().Tracks[0].Lanes.Gate.Steps[1])
+	require.Equal(t, score.On, a.project().Tracks[0].Parts()[0].Lanes.Gate.Steps[1])
 
 	loop := p.MustElement("[data-lane=pitch] [aria-pressed]")
 	loop.MustClick()
@@ -41,7 +41,7 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	p.waitFor(`() => document.querySelector("[aria-label='Undo tempo 300']")`)
 
 	project := a.project()
-	lanes := project.Tracks[0].Lanes
+	lanes := project.Tracks[0].Parts()[0].Lanes
 	require.Equal(t, 7, lanes.Pitch.Length)
 	require.False(t, lanes.Pitch.Linked)
 	require.Equal(t, score.Tempo(300_000), project.Tempo)
@@ -124,8 +124,8 @@ func TestByKeysAlone(t *testing.T) {
 	p.Keyboard.MustType(input.ArrowDown)
 	p.Keyboard.Release(input.ShiftLeft)
 	p.waitFor(`() => document.activeElement.ariaValueNow === "-2"`)
-	a.waitFor(func(p *score.Project) bool { return p.Tracks[0].Lanes.Pitch.Steps[4] == 4+1-7 })
-	lanes := a.project().Tracks[0].Lanes
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[0].Parts()[0].Lanes.Pitch.Steps[4] == 4+1-7 })
+	lanes := a.project().Tracks[0].Parts()[0].Lanes
 	require.Equal(t, score.On, lanes.Gate.Steps[1])
 	require.Equal(t, score.Tie, lanes.Gate.Steps[4])
 

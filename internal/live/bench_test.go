@@ -68,7 +68,7 @@ func busyProject() *score.Project {
 		p.Tracks = append(p.Tracks, track)
 	}
 	for i := range p.Tracks {
-		gate := &p.Tracks[i].Lanes.Gate
+		gate := p.Tracks[i].Parts()[0].Lanes.Gate
 		gate.Rate = "1/64"
 		for step := range gate.Steps {
 			gate.Steps[step] = score.On

@@ -11,17 +11,19 @@ type Sound struct {
 	At int64
 }
 
-// Place says that a lane goes on to a step.
+// Place says that a lane with a loop of its own, or a gate lane, goes on to a step.
 type Place struct {
 	// At is the time at which it does.
 	At    int64
 	Tick  score.Tick
 	Track int
+	Part  int
 	Lane  score.LaneName
 	Step  int
 }
 
-// Batch is what happens in one stretch of time, each list ordered by time. Its receivers share it
+// Batch is what happens in one stretch of time. The sounds are ordered by time; the places of each lane
+// are, and some may lie beyond the stretch. Its receivers share it
 // and must not change it.
 type Batch struct {
 	Sounds []Sound

@@ -33,8 +33,10 @@ type Transport struct {
 	started   int64 // the time of tick 0
 	tempo     play.TempoMap
 	committed score.Tick // all before this tick has been handed over
-	keys      play.Keys  // the keys that are down once all that was handed over is heard
-	waiting   []Sound    // handed over, not yet heard
+	performer *play.Performer
+	places    []Place   // told by the performer and not yet handed over
+	keys      play.Keys // the keys that are down once all that was handed over is heard
+	waiting   []Sound   // handed over, not yet heard
 	heard     map[heardKey]play.Message
 }
 
@@ -93,6 +95,9 @@ func (t *Transport) SetProject(project *score.Project) {
 	defer t.mu.Unlock()
 	before := t.project.Tempo
 	t.project = project
+	if t.playing {
+		t.perform()
+	}
 	if before == project.Tempo {
 		return
 	}
@@ -100,6 +105,19 @@ func (t *Transport) SetProject(project *score.Project) {
 		t.changeTempo(project.Tempo)
 	}
 	t.tell()
+}
+
+// perform has the project played from the first tick that is not committed. Lanes stand where they
+// would stand if it had been played from the beginning.
+func (t *Transport) perform() {
+	t.performer = play.NewPerformer(t.project)
+	t.performer.Watch(func(track, part int, lane score.LaneName, move play.Move) {
+		if move.Tick >= t.committed {
+			t.places = append(t.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
+		}
+	})
+	t.places = nil
+	t.performer.Advance(t.committed, nil)
 }
 
 // changeTempo lets a tempo hold from the first tick that is not committed.
@@ -128,6 +146,7 @@ func (t *Transport) play() {
 	t.started = t.Now() + int64(t.options.LookAhead)
 	t.tempo = play.TempoMap{{Tick: 0, Tempo: t.project.Tempo}}
 	t.committed = 0
+	t.perform()
 }
 
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
@@ -147,7 +166,7 @@ func (t *Transport) Stop() {
 	slices.SortFunc(releases, play.CompareMessages)
 	t.recorder.add(releases)
 	t.recorder.end(at)
-	t.playing, t.waiting, t.keys = false, nil, play.Keys{}
+	t.playing, t.waiting, t.keys, t.performer, t.places = false, nil, play.Keys{}, nil, nil
 	clear(t.heard)
 	t.tell()
 }
@@ -231,18 +250,15 @@ func (t *Transport) pulse() {
 
 func (t *Transport) render(to score.Tick) Batch {
 	var batch Batch
-	notes := play.Render(t.project, t.committed, to, nil)
+	notes := t.performer.Advance(to, nil)
 	for _, m := range t.keys.Play(notes, to, nil) {
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
-	for i := range t.project.Tracks {
-		track := &t.project.Tracks[i]
-		for _, spec := range score.LaneSpecs() {
-			for _, move := range play.Moves(track, spec.Name, t.committed, to) {
-				batch.Places = append(batch.Places, Place{At: t.timeOf(move.Tick), Tick: move.Tick, Track: track.ID, Lane: spec.Name, Step: move.Step})
-			}
-		}
+	for _, place := range t.places {
+		place.At = t.timeOf(place.Tick)
+		batch.Places = append(batch.Places, place)
 	}
+	t.places = nil
 	return batch
 }
 

@@ -24,22 +24,20 @@ type wire struct {
 }
 
 // ProjectFile returns the schema of the project file. It bounds every field as the program does, but
-// for the least height of a register and the values of each lane's steps.
+// for what depends on another field, as the least height of a register or the values of a lane's steps.
 func ProjectFile() ([]byte, error) {
 	schema := reflector().Reflect(&score.File{})
 	schema.Title = "Jettyfog project file"
-	names := make([]any, 0)
-	for _, name := range theory.ScaleNames() {
-		names = append(names, name)
-	}
-	if err := enumerate(schema, "Key", "scale", names); err != nil {
+	if err := enumerate(schema, "Key", "scale", anys(append(theory.ScaleNames(), theory.Custom))); err != nil {
 		return nil, err
 	}
-	rates := make([]any, 0)
-	for _, v := range score.NoteValues() {
-		rates = append(rates, string(v))
+	if err := enumerate(schema, "Lane", "rate", anys(score.NoteValues())); err != nil {
+		return nil, err
 	}
-	if err := enumerate(schema, "Lane", "rate", rates); err != nil {
+	if err := enumerate(schema, "Lane", "order", anys(score.Orders())); err != nil {
+		return nil, err
+	}
+	if err := enumerate(schema, "Lane", "moves", anys(score.Movers())); err != nil {
 		return nil, err
 	}
 	return encode(schema)
@@ -63,6 +61,14 @@ func enumerate(schema *jsonschema.Schema, definition, property string, values []
 	}
 	field.Enum = values
 	return nil
+}
+
+func anys[T any](values []T) []any {
+	list := make([]any, len(values))
+	for i, v := range values {
+		list[i] = v
+	}
+	return list
 }
 
 func encode(schema *jsonschema.Schema) ([]byte, error) {

@@ -65,6 +65,9 @@ func TestTheSchemaAndTheProgramRefuseTheSame(t *testing.T) {
 		{`"rate":"1/8"`, `"rate":"1/5"`},
 		{`"order":"backward"`, `"order":"sideways"`},
 		{`"steps":[0,`, `"steps":[`},
+		{`"kind":"melodic"`, `"kind":"choir"`},
+		{`"moves":"clock"`, `"moves":"tide"`},
+		{`"spacing":"even"`, `"spacing":"odd"`},
 		{`"name":"Night opening"`, `"name":""`},
 		{`"mute":false`, `"mute":false,"fog":1`},
 	} {

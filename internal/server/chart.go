@@ -15,18 +15,22 @@ import (
 // maxChart bounds the stretch that one chart shows: 64 whole notes.
 const maxChart = 256 * score.TicksPerQuarter
 
-// Chart is how a track's lanes run through a stretch of time.
+// maxReach bounds how late a chart can end: the way there is played through in silence.
+const maxReach = 100_000 * 4 * score.TicksPerQuarter
+
+// Chart is how the lanes of a part run through a stretch of time.
 type Chart struct {
 	Revision int64      `json:"revision"`
 	Track    int        `json:"track"`
+	Part     int        `json:"part"`
 	From     score.Tick `json:"from"`
 	To       score.Tick `json:"to"`
-	// Lanes has an entry for each lane, in the order of the lists.
+	// Lanes has an entry for each lane that the part has, in the order of the lists.
 	Lanes []ChartLane `json:"lanes"`
 	// Forecasts tell what each gate step that is on will do.
 	Forecasts []play.Forecast `json:"forecasts"`
-	// Period is after how many ticks all lanes stand at their first step together again.
-	Period score.Tick `json:"period"`
+	// Period tells when all lanes stand at their first step together again.
+	Period Period `json:"period"`
 	// Degrees are the notes that the pitch lane can ask for, from its lowest degree up.
 	Degrees []Degree `json:"degrees"`
 }
@@ -36,10 +40,18 @@ type ChartLane struct {
 	Lane score.LaneName `json:"lane"`
 	// Moves are the lane's goings on within the stretch. The first is at or before its beginning.
 	Moves []play.Move `json:"moves"`
-	// Loop is the length of the lane's loop.
-	Loop score.Tick `json:"loop"`
-	// MeetsGate is after how many ticks this lane and the gate lane start together again.
-	MeetsGate score.Tick `json:"meetsGate"`
+	// Loop is after how long the lane itself begins anew.
+	Loop Period `json:"loop"`
+	// MeetsGate is after how long this lane and the gate lane begin together again.
+	MeetsGate Period `json:"meetsGate"`
+}
+
+// Period is a length of time after which something repeats, or why it never does.
+type Period struct {
+	// Ticks is 0 if it never does.
+	Ticks score.Tick `json:"ticks"`
+	// Never says why.
+	Never string `json:"never,omitempty"`
 }
 
 // Degree is a degree of the key.
@@ -63,14 +75,15 @@ func (c chartResource) Routes() chi.Router {
 func (c chartResource) show(w http.ResponseWriter, r *http.Request) {
 	query := r.URL.Query()
 	id, err1 := strconv.Atoi(query.Get("track"))
+	part, err4 := strconv.Atoi(query.Get("part"))
 	from, err2 := strconv.ParseInt(query.Get("from"), 10, 64)
 	to, err3 := strconv.ParseInt(query.Get("to"), 10, 64)
-	if err1 != nil || err2 != nil || err3 != nil {
-		refuse(w, http.StatusBadRequest, "a chart needs the whole numbers track, from and to")
+	if err1 != nil || err2 != nil || err3 != nil || err4 != nil {
+		refuse(w, http.StatusBadRequest, "a chart needs the whole numbers track, part, from and to")
 		return
 	}
-	if from < 0 || to <= from || to > 1<<53 || score.Tick(to-from) > maxChart {
-		refuse(w, http.StatusUnprocessableEntity, "the stretch must begin at 0 or later and be at most 64 whole notes long")
+	if from < 0 || to <= from || to > int64(maxReach) || score.Tick(to-from) > maxChart {
+		refuse(w, http.StatusUnprocessableEntity, "the stretch must begin at 0 or later, be at most 64 whole notes long, and end within 100,000")
 		return
 	}
 	state := c.studio.State()
@@ -79,30 +92,47 @@ func (c chartResource) show(w http.ResponseWriter, r *http.Request) {
 		fail(w, score.ErrUnknownTrack)
 		return
 	}
-	reply(w, chartOf(state, track, score.Tick(from), score.Tick(to)))
+	if part < 0 || part >= len(track.Parts()) {
+		fail(w, score.ErrUnknownPart)
+		return
+	}
+	reply(w, chartOf(state, track, part, score.Tick(from), score.Tick(to)))
 }
 
-func chartOf(state studio.Snapshot, track *score.Track, from, to score.Tick) Chart {
-	chart := Chart{Revision: state.Revision, Track: track.ID, From: from, To: to}
+func chartOf(state studio.Snapshot, track *score.Track, index int, from, to score.Tick) Chart {
+	part := &track.Parts()[index]
+	outlook := play.Look(state.Project, track.ID, index, from, to)
+	chart := Chart{
+		Revision: state.Revision, Track: track.ID, Part: index, From: from, To: to,
+		Forecasts: outlook.Forecasts, Degrees: degreesOf(state.Project.Key),
+	}
+	period := func(lanes ...score.LaneName) Period {
+		ticks, err := play.Period(state.Project, track, part, lanes...)
+		if err != nil {
+			return Period{Never: err.Error()}
+		}
+		return Period{Ticks: ticks}
+	}
 	var names []score.LaneName
 	for _, spec := range score.LaneSpecs() {
+		if !part.Lanes.Has(spec.Name) {
+			continue
+		}
 		names = append(names, spec.Name)
-		rate := track.Lanes.Loop(spec.Name).Rate.Ticks()
+		moves := outlook.Moves[spec.Name]
+		if part.Lanes.Lane(spec.Name).Linked {
+			moves = outlook.Moves[score.Gate]
+		}
 		chart.Lanes = append(chart.Lanes, ChartLane{
-			Lane:      spec.Name,
-			Moves:     play.Moves(track, spec.Name, from/rate*rate, to),
-			Loop:      play.Period(track, spec.Name),
-			MeetsGate: play.Period(track, score.Gate, spec.Name),
+			Lane: spec.Name, Moves: moves, Loop: period(spec.Name), MeetsGate: period(score.Gate, spec.Name),
 		})
 	}
-	chart.Forecasts = play.Forecasts(state.Project, track, from, to)
-	chart.Period = play.Period(track, names...)
-	chart.Degrees = degreesOf(state.Project.Key)
+	chart.Period = period(names...)
 	return chart
 }
 
 func degreesOf(key theory.Key) []Degree {
-	spec := score.LaneSpecs()[score.Pitch.Index()]
+	spec := score.Pitch.Spec()
 	notes := key.Spelling().Notes()
 	var degrees []Degree
 	for degree := spec.Least; degree <= spec.Most; degree++ {

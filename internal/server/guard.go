@@ -6,8 +6,8 @@ import (
 	"slices"
 )
 
-// maxBody bounds the body of a request; the largest valid project is a tenth of it.
-const maxBody = 1 << 20
+// maxBody bounds the body of a request; the largest valid project is half of it.
+const maxBody = 4 << 20
 
 // guard refuses requests that a foreign page could have made this machine's browser send: those for
 // a host name that is not ours, as after DNS rebinding, and those that name another page's origin.

@@ -14,6 +14,7 @@ type Lists struct {
 	Lanes           []score.LaneSpec `json:"lanes"`
 	Rates           []Rate           `json:"rates"`
 	Orders          []score.Order    `json:"orders"`
+	Movers          []score.Mover    `json:"movers"`
 	Roots           []string         `json:"roots"`
 	Scales          []string         `json:"scales"`
 	TicksPerQuarter score.Tick       `json:"ticksPerQuarter"`
@@ -32,7 +33,7 @@ func (listsResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
-			Lanes: score.LaneSpecs(), Orders: score.Orders(),
+			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(),
 			Roots: theory.RootNames(), Scales: theory.ScaleNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}
 		for _, v := range score.NoteValues() {

@@ -49,9 +49,9 @@ func fail(w http.ResponseWriter, err error) {
 	case errors.As(err, &stale):
 		status = http.StatusConflict
 	case errors.As(err, &tooLarge):
-		refuse(w, http.StatusRequestEntityTooLarge, "the request is larger than 1 MiB, which no project is")
+		refuse(w, http.StatusRequestEntityTooLarge, "the request is larger than 4 MiB, which no project is")
 		return
-	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, take.ErrUnknown):
+	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, take.ErrUnknown):
 		status = http.StatusNotFound
 	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo):
 		status = http.StatusConflict

@@ -39,6 +39,7 @@ type WirePlace struct {
 	At    int64          `json:"at"`
 	Tick  score.Tick     `json:"tick"`
 	Track int            `json:"track"`
+	Part  int            `json:"part"`
 	Lane  score.LaneName `json:"lane"`
 	Step  int            `json:"step"`
 }

@@ -19,6 +19,8 @@ export interface Project {
   meter: Meter;
   key: Key;
   luck: Luck;
+  swing: number;
+  filling: boolean;
   /**
    * @minItems 1
    * @maxItems 32
@@ -32,6 +34,14 @@ export interface Meter {
 export interface Key {
   root: number;
   scale: string;
+  /**
+   * @maxItems 12
+   */
+  notes?: number[];
+  /**
+   * @maxItems 12
+   */
+  allowed?: number[];
 }
 export interface Luck {
   number: number;
@@ -43,32 +53,112 @@ export interface Luck {
 export interface Track {
   id: number;
   name: string;
+  kind: "melodic" | "kit";
   channel: number;
   mute: boolean;
+  mono: boolean;
   register: Register;
-  lanes: Lanes;
+  transpose: Transpose;
+  speed: Ratio;
+  swing: number;
+  delay: number;
+  jitter: number;
+  luck: number;
+  hold: number;
+  realign: number;
+  playing: number;
+  /**
+   * @minItems 1
+   * @maxItems 16
+   */
+  patterns: Pattern[];
 }
 export interface Register {
   lowest: number;
   highest: number;
 }
+export interface Transpose {
+  degrees: number;
+  semitones: number;
+}
+export interface Ratio {
+  n: number;
+  m: number;
+}
+export interface Pattern {
+  name: string;
+  /**
+   * @minItems 1
+   * @maxItems 16
+   */
+  parts: Part[];
+}
+export interface Part {
+  name: string;
+  note: number;
+  fill: number;
+  ratchet: RatchetShape;
+  details?: {
+    [k: string]: StepDetail;
+  };
+  lanes: Lanes;
+}
+export interface RatchetShape {
+  spacing: "even" | "gathering" | "slackening";
+  ramp: number;
+  odds: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema definition
+ * via the `patternProperty` "^[0-9]+$".
+ */
+export interface StepDetail {
+  skip?: boolean;
+  stretch?: number;
+  strike?: "once" | "each" | "sustain";
+  condition?: string;
+}
 export interface Lanes {
-  gate: Lane;
-  pitch: Lane;
-  velocity: Lane;
-  length: Lane;
-  probability: Lane;
+  gate?: Lane;
+  pitch?: Lane;
+  octave?: Lane;
+  velocity?: Lane;
+  length?: Lane;
+  ratchet?: Lane;
+  probability?: Lane;
+  nudge?: Lane;
 }
 export interface Lane {
   linked: boolean;
+  first: number;
   length: number;
   rate: string;
-  order: "forward" | "backward";
+  order: string;
+  drift: DriftOdds;
+  /**
+   * @maxItems 64
+   */
+  path?: number[];
+  moves: string;
+  amount: number;
+  spread?: Spread;
   /**
    * @minItems 64
    * @maxItems 64
    */
   steps: number[];
+}
+export interface DriftOdds {
+  forward: number;
+  back: number;
+}
+export interface Spread {
+  chance: number;
+  depth: number;
+  lowest: number;
+  highest: number;
+  lean: number;
+  grain: number;
 }
 export interface Status {
   playing: boolean;
@@ -93,6 +183,7 @@ export interface WirePlace {
   at: number;
   tick: number;
   track: number;
+  part: number;
   lane: string;
   step: number;
 }
@@ -127,7 +218,10 @@ export interface EditJSON {
   backLuck?: BackLuck;
   restoreLuck?: RestoreLuck;
   setTrack?: SetTrack;
+  setPart?: SetPart;
+  setDetail?: SetDetail;
   setLane?: SetLane;
+  restoreLane?: RestoreLane;
   setSteps?: SetSteps;
   replace?: Replace;
 }
@@ -136,6 +230,8 @@ export interface SetProject {
   tempo?: number;
   meter?: Meter;
   key?: Key;
+  swing?: number;
+  filling?: boolean;
 }
 export interface ChangeLuck {
   number: number;
@@ -149,18 +245,61 @@ export interface SetTrack {
   name?: string;
   channel?: number;
   mute?: boolean;
+  mono?: boolean;
   register?: Register;
+  transpose?: Transpose;
+  speed?: Ratio;
+  swing?: number;
+  delay?: number;
+  jitter?: number;
+  luck?: number;
+  hold?: number;
+  realign?: number;
+  playing?: number;
+}
+export interface SetPart {
+  track: number;
+  pattern: number;
+  part: number;
+  name?: string;
+  note?: number;
+  fill?: number;
+  ratchet?: RatchetShape;
+}
+export interface SetDetail {
+  track: number;
+  pattern: number;
+  part: number;
+  step: number;
+  detail: StepDetail;
 }
 export interface SetLane {
   track: number;
+  pattern: number;
+  part: number;
   lane: string;
   linked?: boolean;
+  first?: number;
   length?: number;
   rate?: string;
   order?: string;
+  drift?: DriftOdds;
+  path?: number[];
+  moves?: string;
+  amount?: number;
+  spread?: Spread;
+}
+export interface RestoreLane {
+  track: number;
+  pattern: number;
+  part: number;
+  lane: string;
+  value?: Lane;
 }
 export interface SetSteps {
   track: number;
+  pattern: number;
+  part: number;
   lane: string;
   /**
    * @minItems 1
@@ -184,25 +323,31 @@ export interface TransportRequest {
 export interface Chart {
   revision: number;
   track: number;
+  part: number;
   from: number;
   to: number;
   lanes: ChartLane[];
   forecasts: Forecast[];
-  period: number;
+  period: Period;
   degrees: Degree[];
 }
 export interface ChartLane {
   lane: string;
   moves: Move[];
-  loop: number;
-  meetsGate: number;
+  loop: Period;
+  meetsGate: Period;
 }
 export interface Move {
   tick: number;
   step: number;
 }
+export interface Period {
+  ticks: number;
+  never?: string;
+}
 export interface Forecast {
   tick: number;
+  start: number;
   end: number;
   step: number;
   probability: number;
@@ -218,6 +363,7 @@ export interface Lists {
   lanes: LaneSpec[];
   rates: Rate[];
   orders: string[];
+  movers: string[];
   roots: string[];
   scales: string[];
   ticksPerQuarter: number;
@@ -227,6 +373,7 @@ export interface LaneSpec {
   least: number;
   most: number;
   default: number;
+  always: boolean;
 }
 export interface Rate {
   name: string;

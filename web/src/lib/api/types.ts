@@ -1,9 +1,9 @@
-import type { Lanes, WirePlace } from "./generated";
+import type { Lanes, SetPart } from "./generated";
 
 export type * from "./generated";
 
 /** The lanes of a melodic part. */
 export type LaneName = keyof Lanes;
 
-/** A place whose lane is known to be one of ours. */
-export type Place = WirePlace & { lane: LaneName };
+/** Names a part, as edits do. */
+export type PartAddress = Pick<SetPart, "track" | "pattern" | "part">;

@@ -7,7 +7,7 @@ export interface Cell {
   tick: number;
   end: number;
   step: number;
-  /** How many passes of the loop have gone before this one. */
+  /** How many passes of the loop have gone before this one; 0 if the loop never repeats. */
   pass: number;
   /** Whether a pass of the loop begins here. */
   first: boolean;
@@ -16,6 +16,7 @@ export interface Cell {
 /** Lays a lane out on a strip of the given width that shows the ticks from `from` up to `to`. */
 export function layOut(lane: ChartLane, from: number, to: number, width: number): Cell[] {
   const scale = width / (to - from);
+  const loop = lane.loop.ticks;
   return lane.moves.map((move, i) => {
     const tick = Math.max(move.tick, from);
     const end = Math.min(lane.moves[i + 1]?.tick ?? to, to);
@@ -25,8 +26,8 @@ export function layOut(lane: ChartLane, from: number, to: number, width: number)
       tick: move.tick,
       end,
       step: move.step,
-      pass: Math.floor(move.tick / lane.loop),
-      first: move.tick % lane.loop === 0,
+      pass: loop ? Math.floor(move.tick / loop) : 0,
+      first: loop ? move.tick % loop === 0 : move.tick === 0,
     };
   });
 }
@@ -65,7 +66,10 @@ export class ValueScale {
 export const laneShare: Record<LaneName, number> = {
   gate: 82,
   pitch: 236,
+  octave: 62,
   velocity: 86,
   length: 74,
+  ratchet: 62,
   probability: 92,
+  nudge: 62,
 };

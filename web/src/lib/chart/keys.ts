@@ -1,4 +1,4 @@
-import type { LaneName, LaneSpec } from "../api/types";
+import type { Lane, LaneName, LaneSpec } from "../api/types";
 import type { ChartView } from "../state/chartView.svelte";
 import { Gate } from "./gate";
 
@@ -7,16 +7,17 @@ export function pressKey(
   event: KeyboardEvent,
   view: ChartView,
   spec: LaneSpec,
-  length: number,
+  loop: Lane,
 ): boolean {
   if (event.ctrlKey || event.metaKey || event.altKey) return false;
   const name = spec.name as LaneName;
-  const step = Math.min(view.stepOf(name), length - 1);
+  const { first, length } = loop;
+  const step = view.stepOf(name);
   const value = view.values(name)[step] ?? 0;
   const big = name === "pitch" ? view.degreesPerOctave : 10;
   const by = event.shiftKey ? big : 1;
 
-  const go = (to: number) => view.moveCursor(name, (to + length) % length);
+  const go = (to: number) => view.moveCursor(name, first + ((to - first + length) % length));
   const set = (to: number) => {
     const bounded = Math.min(spec.most, Math.max(spec.least, to));
     if (bounded === value) return;
@@ -31,10 +32,10 @@ export function pressKey(
       go(step + 1);
       return true;
     case "Home":
-      go(0);
+      go(first);
       return true;
     case "End":
-      go(length - 1);
+      go(first + length - 1);
       return true;
     case "ArrowUp":
       set(value + by);

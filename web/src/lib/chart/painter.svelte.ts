@@ -93,7 +93,7 @@ export class Painter {
   #show(cell: Cell, at: { x: number; y: number }): void {
     const { name } = this.canvas();
     this.view.moveCursor(name, cell.step);
-    const spec = this.view.spec(name);
+    const spec = this.view.session.spec(name);
     const text = valueText(spec, this.view.values(name)[cell.step] ?? 0, this.view.degrees);
     const widest = text.length * readoutCharacter + 24;
     const x = at.x > this.view.width - widest ? at.x - widest : at.x + 14;

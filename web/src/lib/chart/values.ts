@@ -9,12 +9,27 @@ export function valueText(spec: LaneSpec, value: number, degrees: Degree[]): str
       return gateWords[value] ?? "";
     case "pitch":
       return `${degreeName(value, degrees)} · degree ${value}`;
-    case "velocity":
-      return String(value);
     case "length":
+      return `${value > wholeStep ? value - wholeStep + 1 : value} ${lengthUnit(value)}`;
     case "probability":
+    case "nudge":
       return `${value} %`;
+    default:
+      return String(value);
   }
+}
+
+/** A length up to this is a share of the step in percent; above it counts steps, from 2. */
+const wholeStep = 100;
+
+/** What a length counts. */
+export function lengthUnit(value: number): string {
+  return value > wholeStep ? "steps" : "%";
+}
+
+/** How many steps a length lasts. */
+export function lengthInSteps(value: number): number {
+  return value > wholeStep ? value - wholeStep + 1 : value / wholeStep;
 }
 
 /** The name of the note of a degree, as A4. */
@@ -29,6 +44,9 @@ export const laneHelp: Record<LaneName, string> = {
   pitch:
     "Pitch: a degree of the key for each step. Draw across it; the wheel moves the rows up and down.",
   velocity: "Velocity: how hard a note is struck, 1 to 127.",
-  length: "Length: how much of its step a note sounds, 1 to 100 %.",
+  length: "Length: how much of its step a note sounds, 1 to 100 %; above that, 2 to 64 steps.",
+  octave: "Octave: octaves up or down.",
+  ratchet: "Ratchet: how many times a step is struck, 1 to 16.",
+  nudge: "Nudge: how early or late a note comes, in percent of its step.",
   probability: "Probability: how often a step sounds. The fog is what stays open.",
 };

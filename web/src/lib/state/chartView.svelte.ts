@@ -1,5 +1,5 @@
 import { getChart } from "../api/chart";
-import type { Chart, Degree, LaneName, LaneSpec } from "../api/types";
+import type { Chart, Degree, LaneName } from "../api/types";
 import type { Session } from "./session.svelte";
 
 const pitchRowsShown = 16;
@@ -33,21 +33,27 @@ export class ChartView {
   #pitchBottom = $state(-2);
   #chart = $state.raw<Chart>();
 
-  constructor(private readonly session: Session) {
+  constructor(readonly session: Session) {
     $effect(() => {
       const { revision } = session.snapshot;
-      const { id } = session.track;
+      const { track, part } = session.address;
       const { from, to } = this;
       const stale = new AbortController();
       // A revision of 0 marks a server that is away; its answer would be a failure.
-      if (revision > 0) void this.#load(id, from, to, stale.signal);
+      if (revision > 0) void this.#load(track, part, from, to, stale.signal);
       return () => stale.abort();
     });
   }
 
-  async #load(track: number, from: number, to: number, signal: AbortSignal): Promise<void> {
+  async #load(
+    track: number,
+    part: number,
+    from: number,
+    to: number,
+    signal: AbortSignal,
+  ): Promise<void> {
     try {
-      this.#chart = await getChart(track, from, to, signal);
+      this.#chart = await getChart(track, part, from, to, signal);
     } catch (error) {
       if (!signal.aborted) this.session.notices.add(`The chart cannot be drawn: ${error}`);
     }
@@ -72,19 +78,12 @@ export class ChartView {
 
   /** The chosen step of a lane, if it were the lane that the keys act on. */
   stepOf(lane: LaneName): number {
-    const { linked, length } = this.session.track.lanes[lane];
-    const loop = linked ? this.session.track.lanes.gate.length : length;
-    return Math.min(this.cursor.step, loop - 1);
+    const { first, length } = this.session.loop(lane);
+    return Math.min(Math.max(this.cursor.step, first), first + length - 1);
   }
 
   moveCursor(lane: LaneName, step: number): void {
     this.cursor = { lane, step };
-  }
-
-  spec(lane: LaneName): LaneSpec {
-    const spec = this.session.lists.lanes.find((s) => s.name === lane);
-    if (!spec) throw new Error(`there is no lane ${lane}`);
-    return spec;
   }
 
   /** The notes that the pitch lane can ask for, from its lowest degree up. */
@@ -99,11 +98,11 @@ export class ChartView {
 
   /** The degrees that the pitch strip shows: always all that its loop uses, and room to draw in. */
   get pitchRows(): { least: number; most: number } {
-    const { pitch, gate } = this.session.track.lanes;
-    const used = pitch.steps.slice(0, pitch.linked ? gate.length : pitch.length);
+    const { first, length } = this.session.loop("pitch");
+    const used = this.session.lane("pitch").steps.slice(first, first + length);
     const [lowest, highest] = [Math.min(...used), Math.max(...used)];
     const span = Math.max(pitchRowsShown, highest - lowest + 3);
-    const { least, most } = this.spec("pitch");
+    const { least, most } = this.session.spec("pitch");
     const bottom = Math.min(Math.max(this.#pitchBottom, highest - span + 2, least), lowest - 1);
     return { least: Math.max(least, bottom), most: Math.min(most, bottom + span - 1) };
   }
@@ -119,7 +118,7 @@ export class ChartView {
 
   /** The values of a lane as they are seen: stored ones under those that are being painted. */
   values(lane: LaneName): number[] {
-    const stored = this.session.track.lanes[lane].steps;
+    const stored = this.session.lane(lane).steps;
     const draft = this.#draft;
     if (draft?.lane !== lane) return stored;
     return stored.map((value, step) => draft.values[step] ?? value);
@@ -136,7 +135,7 @@ export class ChartView {
     this.overlay(lane, { ...shown, ...values });
     const steps = Object.entries(values).map(([step, value]) => ({ step: Number(step), value }));
     this.#writing++;
-    await this.session.edit({ setSteps: { track: this.session.track.id, lane, steps } });
+    await this.session.edit({ setSteps: { ...this.session.address, lane, steps } });
     this.#writing--;
     if (this.#writing === 0) this.overlay(lane);
   }

@@ -27,7 +27,8 @@ export class Places {
   }
 
   announce(places: WirePlace[]): void {
-    this.#coming.push(...places);
+    // The screen shows the first part of a track.
+    this.#coming.push(...places.filter((place) => place.part === 0));
     // A page in the background draws no frames, and must not pile up what it will never show.
     if (document.hidden) this.#advance(this.clock.serverNanos(performance.now()));
   }

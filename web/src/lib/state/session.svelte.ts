@@ -1,6 +1,19 @@
 import { get, post, RefusedError } from "../api/http";
 import { Socket } from "../api/socket";
-import type { EditJSON, Lists, Message, Project, Snapshot, Summary, Track } from "../api/types";
+import type {
+  EditJSON,
+  Lane,
+  LaneName,
+  LaneSpec,
+  Lists,
+  Message,
+  Part,
+  PartAddress,
+  Project,
+  Snapshot,
+  Summary,
+  Track,
+} from "../api/types";
 import { Player } from "../sound/player.svelte";
 import { Notices } from "./notices.svelte";
 import { Places } from "./places.svelte";
@@ -65,6 +78,44 @@ export class Session {
     const track = tracks.find((t) => t.id === this.#trackId) ?? tracks[0];
     if (!track) throw new Error("a project always has a track");
     return track;
+  }
+
+  /** Names the part that is being written. */
+  get address(): PartAddress {
+    return { track: this.track.id, pattern: this.track.playing, part: 0 };
+  }
+
+  /** The part that is being written. */
+  get part(): Part {
+    const part = this.track.patterns[this.track.playing]?.parts[0];
+    if (!part) throw new Error("a pattern always has a part");
+    return part;
+  }
+
+  /** A lane of the part; one that was never edited holds the usual values. */
+  lane(name: LaneName): Lane {
+    const own = this.part.lanes[name];
+    if (own) return own;
+    const gate = this.part.lanes.gate;
+    if (!gate) throw new Error("a part always has a gate lane");
+    return { ...gate, linked: true, steps: gate.steps.map(() => this.spec(name).default) };
+  }
+
+  /** The lane whose loop decides where a lane stands. */
+  loop(name: LaneName): Lane {
+    const lane = this.lane(name);
+    return lane.linked ? this.lane("gate") : lane;
+  }
+
+  spec(lane: LaneName): LaneSpec {
+    const spec = this.lists.lanes.find((s) => s.name === lane);
+    if (!spec) throw new Error(`there is no lane ${lane}`);
+    return spec;
+  }
+
+  /** The lanes that the part has, in the order in which to show them. */
+  get lanes(): LaneSpec[] {
+    return this.lists.lanes.filter((s) => this.part.lanes[s.name as LaneName]);
   }
 
   chooseTrack(id: number): void {

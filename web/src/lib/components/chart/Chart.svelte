@@ -10,7 +10,7 @@
 
   const session = getSession();
   const rows = $derived(
-    session.lists.lanes.map((spec) => `minmax(0, ${laneShare[spec.name as LaneName]}fr)`).join(" "),
+    session.lanes.map((spec) => `minmax(0, ${laneShare[spec.name as LaneName]}fr)`).join(" "),
   );
 </script>
 
@@ -27,7 +27,7 @@
   </svg>
   <ChartHead />
   <Ruler />
-  {#each session.lists.lanes as spec (spec.name)}
+  {#each session.lanes as spec (spec.name)}
     <LaneRow {spec} />
   {/each}
   <Playhead />

@@ -7,7 +7,8 @@
 
   let help = $state("");
 
-  const bars = $derived((view.chart?.period ?? 0) / session.bar);
+  const never = $derived(view.chart?.period.never);
+  const bars = $derived((view.chart?.period.ticks ?? 0) / session.bar);
   const period = $derived(bars.toLocaleString("en", { maximumFractionDigits: 2 }));
   const health = $derived.by(() => {
     if (!session.connected) return "Jettyfog does not answer; trying again";
@@ -27,9 +28,13 @@
 <svelte:window onpointerover={pointAt} onfocusin={pointAt} />
 
 <footer class="border-ink text-ink-2 flex h-[30px] items-center gap-4 border-t-2 px-3">
-  <span class="whitespace-nowrap" data-period={view.chart?.period}>
-    All lanes meet again every <b class="text-ink font-semibold">{period}</b>
-    {bars === 1 ? "bar" : "bars"}
+  <span class="whitespace-nowrap" data-period={view.chart?.period.ticks}>
+    {#if never}
+      The lanes never meet again for sure: {never}
+    {:else}
+      All lanes meet again every <b class="text-ink font-semibold">{period}</b>
+      {bars === 1 ? "bar" : "bars"}
+    {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>
   <span

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { LaneName, LaneSpec } from "../../api/types";
   import { ValueScale } from "../../chart/geometry";
+  import { lengthInSteps } from "../../chart/values";
   import { getChartView } from "../../state/context";
 
   interface Label {
@@ -29,11 +30,15 @@
       .map((d) => ({ value: d.degree, text: d.name, strong: d.root }));
   }
 
+  function lengthLabel(value: number): string {
+    return value > 100 ? `${lengthInSteps(value)}×` : `${value}`;
+  }
+
   function values(): Label[] {
     if (name === "gate") return [];
-    return [range.least, Math.round(range.most / 2), range.most].map((value) => ({
+    return [range.least, Math.round((range.least + range.most) / 2), range.most].map((value) => ({
       value,
-      text: String(value),
+      text: String(name === "length" ? lengthLabel(value) : value),
       strong: false,
     }));
   }

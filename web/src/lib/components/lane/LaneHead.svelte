@@ -4,7 +4,7 @@
   import { laneHelp } from "../../chart/values";
   import { getSession } from "../../state/context";
   import NumberField from "../number-field/NumberField.svelte";
-  import OrderPicture from "./OrderPicture.svelte";
+  import OrderPicker from "./OrderPicker.svelte";
 
   interface Props {
     name: LaneName;
@@ -14,14 +14,18 @@
   let { name, lane, chartLane }: Props = $props();
 
   const session = getSession();
-  const bars = $derived((chartLane?.meetsGate ?? 0) / session.bar);
+  const meets = $derived(
+    chartLane?.meetsGate.never
+      ? "never meets the gate for sure"
+      : `meets gate every ${inBars((chartLane?.meetsGate.ticks ?? 0) / session.bar)}`,
+  );
 
-  function set(change: Omit<SetLane, "track" | "lane">): Promise<void> {
-    return session.edit({ setLane: { track: session.track.id, lane: name, ...change } });
+  function set(change: Omit<SetLane, "track" | "pattern" | "part" | "lane">): Promise<void> {
+    return session.edit({ setLane: { ...session.address, lane: name, ...change } });
   }
 
   function inBars(bars: number): string {
-    return bars.toLocaleString("en", { maximumFractionDigits: 2 });
+    return `${bars.toLocaleString("en", { maximumFractionDigits: 2 })} ${bars === 1 ? "bar" : "bars"}`;
   }
 </script>
 
@@ -51,7 +55,7 @@
         help="Loop length in steps, 1 to 64. What lies beyond the end is kept."
         value={lane.length}
         min={1}
-        max={64}
+        max={64 - lane.first}
         width="2ch"
         commit={(length) => set({ length })}
       />
@@ -67,22 +71,14 @@
           <option value={rate.name}>{rate.name}</option>
         {/each}
       </select>
-      <button
-        class="control w-[38px] px-0!"
-        aria-label="{name} order: {lane.order}"
-        data-help="Order in which the steps are walked: {lane.order}. Press to turn around."
-        onclick={() => set({ order: lane.order === "forward" ? "backward" : "forward" })}
-      >
-        <OrderPicture order={lane.order} />
-      </button>
+      <OrderPicker order={lane.order} label="{name} order" choose={(order) => set({ order })} />
     </div>
     {#if name !== "gate" && chartLane}
       <span
         class={["caption truncate", name !== "pitch" && "[@media(max-height:760px)]:hidden"]}
-        title="meets the gate every {inBars(bars)} bars"
+        title={chartLane.meetsGate.never ?? meets}
       >
-        meets gate every {inBars(bars)}
-        {bars === 1 ? "bar" : "bars"}
+        {meets}
       </span>
     {/if}
   {/if}

@@ -11,7 +11,7 @@
   const session = getSession();
   const view = getChartView();
   const name = $derived(spec.name as LaneName);
-  const lane = $derived(session.track.lanes[name]);
+  const lane = $derived(session.lane(name));
   const chartLane = $derived(view.chart?.lanes.find((l) => l.lane === name));
 </script>
 

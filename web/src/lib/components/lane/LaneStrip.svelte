@@ -24,7 +24,7 @@
   let width = $state(0);
   let height = $state(0);
 
-  const loop = $derived(lane.linked ? session.track.lanes.gate : lane);
+  const loop = $derived(session.loop(name));
   const chart = $derived(view.chart);
   const cells = $derived(chart ? layOut(chartLane, chart.from, chart.to, width) : []);
   const range = $derived(
@@ -33,11 +33,11 @@
   const scale = $derived(new ValueScale(range.least, range.most, height));
   const values = $derived(view.values(name));
   const cursor = $derived(view.cursor.lane === name ? view.cursor.step : undefined);
-  const cursorStep = $derived(Math.min(view.stepOf(name), loop.length - 1));
+  const cursorStep = $derived(view.stepOf(name));
   const painter = new Painter(view, () => ({ name, cells, scale, values }));
 
   function onkeydown(event: KeyboardEvent): void {
-    if (pressKey(event, view, spec, loop.length)) {
+    if (pressKey(event, view, spec, loop)) {
       event.preventDefault();
       event.stopPropagation();
     }
@@ -56,7 +56,7 @@
   bind:clientHeight={height}
   role="slider"
   tabindex="0"
-  aria-label="{name}, step {cursorStep + 1} of {loop.length}"
+  aria-label="{name}, step {cursorStep - loop.first + 1} of {loop.length}"
   aria-valuemin={spec.least}
   aria-valuemax={spec.most}
   aria-valuenow={values[cursorStep]}

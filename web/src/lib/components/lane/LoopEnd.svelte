@@ -33,14 +33,14 @@ field does the same, so readers of the page's structure need not know of it.
     if (pulled === undefined) return;
     event.stopPropagation();
     const left = event.currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0;
-    pulled = Math.min(64, Math.max(1, Math.round((event.clientX - left) / stepWidth)));
+    pulled = Math.min(64 - lane.first, Math.max(1, Math.round((event.clientX - left) / stepWidth)));
   }
 
   async function onpointerup(event: PointerEvent): Promise<void> {
     if (pulled === undefined) return;
     event.stopPropagation();
     if (pulled !== lane.length) {
-      await session.edit({ setLane: { track: session.track.id, lane: name, length: pulled } });
+      await session.edit({ setLane: { ...session.address, lane: name, length: pulled } });
     }
     pulled = undefined;
   }

@@ -23,7 +23,9 @@
       bar: i % session.project.meter.beats === 0,
     })),
   );
-  const standing = $derived(session.places.of(session.track.id, name));
+  const standing = $derived(
+    session.places.of(session.track.id, session.lane(name).linked ? "gate" : name),
+  );
   const playing = $derived(
     cells.find((cell) =>
       view.following

@@ -29,9 +29,11 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
 
   function bar(cell: Cell) {
     const forecast = byTick.get(cell.tick);
-    const length = forecast ? (forecast.end - forecast.tick) * scale : cell.width * 0.6;
+    const length = forecast ? (forecast.end - forecast.start) * scale : cell.width * 0.6;
+    const x = cell.x + (forecast ? (forecast.start - forecast.tick) * scale : 0);
     return {
-      width: Math.max(3, Math.min(length, view.width - cell.x) - 1),
+      x,
+      width: Math.max(3, Math.min(length, view.width - x) - 1),
       doubt: forecast ? 1 - forecast.probability / 100 : 0,
       sounds: forecast?.sounds ?? true,
     };
@@ -54,7 +56,7 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
     <g opacity={ink(cell)}>
       {#if b.doubt > 0}
         <rect
-          x={cell.x - 3}
+          x={b.x - 3}
           y={top - 4}
           width={b.width + 9}
           height={barHeight + 6}
@@ -63,7 +65,7 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
         />
       {/if}
       <rect
-        x={cell.x + 1.5}
+        x={b.x + 1.5}
         y={top + 0.5}
         width={b.width}
         height={barHeight}

@@ -36,7 +36,7 @@
   <GateMarks {cells} {values} {forecasts} {ink} {height} />
 {:else if spec.name === "pitch"}
   <PitchMarks {cells} {values} {scale} {ink} {heard} />
-{:else if spec.name === "velocity"}
+{:else if spec.name !== "length" && spec.name !== "probability"}
   <StemMarks {cells} {values} {scale} {ink} {heard} />
 {:else if spec.name === "length"}
   <LengthMarks {cells} {values} {scale} {ink} {heard} />

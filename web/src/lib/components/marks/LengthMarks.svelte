@@ -1,5 +1,6 @@
 <!-- @component Lengths as bars that fill their share of the step, and stand the higher the longer. -->
 <script lang="ts">
+  import { lengthInSteps } from "../../chart/values";
   import type { MarkProps } from "./props";
 
   let { cells, values, scale, ink, heard }: MarkProps = $props();
@@ -14,13 +15,13 @@
     <rect
       x={cell.x + 1.5}
       y={y - 2.5}
-      width={Math.max(1.5, (room * value) / 100)}
+      width={Math.max(1.5, room * lengthInSteps(value))}
       height="5"
       fill={heard(cell) ? "var(--ink)" : "var(--paper)"}
       stroke-width="1"
     />
     <line
-      x1={cell.x + 1.5 + (room * value) / 100}
+      x1={cell.x + 1.5 + room * Math.min(1, lengthInSteps(value))}
       x2={cell.x + 1.5 + room}
       y1={y}
       y2={y}

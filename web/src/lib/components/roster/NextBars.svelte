@@ -19,7 +19,7 @@
     const { revision } = session.snapshot;
     if (revision === 0) return;
     const stale = new AbortController();
-    getChart(track.id, from, from + bars * session.bar, stale.signal)
+    getChart(track.id, 0, from, from + bars * session.bar, stale.signal)
       .then((answer) => (chart = answer))
       // The chart of the chosen track reports it if the server is away; here the old picture stays.
       .catch(() => {});

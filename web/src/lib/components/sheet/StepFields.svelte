@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { LaneName } from "../../api/types";
   import { Gate } from "../../chart/gate";
-  import { degreeName } from "../../chart/values";
+  import { degreeName, lengthUnit } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import NumberField from "../number-field/NumberField.svelte";
 
@@ -11,9 +11,9 @@
 
   const lane = $derived(view.cursor.lane);
   const step = $derived(view.stepOf(lane));
-  const loop = $derived(session.track.lanes[lane].linked ? "gate" : lane);
-  const length = $derived(session.track.lanes[loop].length);
-  const specs = $derived(session.lists.lanes.filter((s) => loopOf(s.name as LaneName) === loop));
+  const loop = $derived(loopOf(lane));
+  const length = $derived(session.lane(loop).length);
+  const specs = $derived(session.lanes.filter((s) => loopOf(s.name as LaneName) === loop));
   const gates = [
     { value: Gate.off, name: "off" },
     { value: Gate.on, name: "on" },
@@ -21,7 +21,7 @@
   ];
 
   function loopOf(name: LaneName): LaneName {
-    return session.track.lanes[name].linked ? "gate" : name;
+    return session.lane(name).linked ? "gate" : name;
   }
 
   function set(name: LaneName, to: number): Promise<void> {
@@ -30,7 +30,6 @@
 
   const units: Partial<Record<LaneName, string>> = {
     pitch: "degree",
-    length: "%",
     probability: "%",
   };
 </script>
@@ -53,7 +52,7 @@
         {#if name === "pitch"}
           <span class="text-ink-2 font-mono">{degreeName(value, view.degrees)}</span>
         {/if}
-        <span class="caption">{units[name] ?? ""}</span>
+        <span class="caption">{name === "length" ? lengthUnit(value) : (units[name] ?? "")}</span>
         <NumberField
           label="{name} of step {step + 1}"
           {value}

@@ -1,0 +1,32 @@
+<!-- @component The lanes that the part does not have yet, to add one. -->
+<script lang="ts">
+  import type { LaneName } from "../../api/types";
+  import { laneHelp } from "../../chart/values";
+  import { getSession } from "../../state/context";
+
+  const session = getSession();
+  const missing = $derived(
+    session.lists.lanes
+      .map((spec) => spec.name as LaneName)
+      .filter((name) => !session.part.lanes[name]),
+  );
+
+  function add(select: HTMLSelectElement): void {
+    const lane = select.value as LaneName;
+    select.value = "";
+    void session.edit({ setLane: { ...session.address, lane, linked: true } });
+  }
+</script>
+
+{#if missing.length > 0}
+  <select
+    class="control mt-3 w-full"
+    aria-label="Add a lane"
+    data-help="Add a lane to the track. Undo takes it away again."
+    value=""
+    onchange={(event) => add(event.currentTarget)}
+  >
+    <option value="" disabled>+ lane</option>
+    {#each missing as name (name)}<option value={name} title={laneHelp[name]}>{name}</option>{/each}
+  </select>
+{/if}
