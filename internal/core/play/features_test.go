@@ -1,0 +1,245 @@
+package play_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
+
+const sixteenth = score.TicksPerQuarter / 4
+
+// plain returns a project whose gate lane has four steps of a 16th, the first of them on.
+func plain(change func(*score.Project, *score.Track, *score.Part)) *score.Project {
+	p := score.Blank()
+	p.Key = theory.Key{Scale: "major"}
+	part := &p.Tracks[0].Parts()[0]
+	part.Lanes.Gate.Length = 4
+	part.Lanes.Pitch.Length = 4
+	change(p, &p.Tracks[0], part)
+	return p
+}
+
+func set(lane **score.Lane, name score.LaneName, change func(*score.Lane)) {
+	if *lane == nil {
+		fresh := score.Demo().Tracks[0].Parts()[0].Lanes.Lane(name).Clone()
+		*lane = fresh
+	}
+	change(*lane)
+}
+
+// Each feature of a step by hand: when its notes start within the first bar and a bit, in 16ths and
+// percents of one.
+func TestWhenNotesStart(t *testing.T) {
+	for _, c := range []struct {
+		name   string
+		change func(*score.Project, *score.Track, *score.Part)
+		bars   score.Tick // how much is rendered, in 16ths
+		want   []score.Tick
+	}{
+		{"a plain step", func(*score.Project, *score.Track, *score.Part) {}, 8, []score.Tick{0, 400}},
+		{"swing of 75 percent", func(p *score.Project, _ *score.Track, part *score.Part) {
+			p.Swing = 75
+			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2] = score.On, score.On
+		}, 4, []score.Tick{0, 150, 200}},
+		{"the track's own swing", func(p *score.Project, track *score.Track, part *score.Part) {
+			p.Swing, track.Swing = 75, 50
+			part.Lanes.Gate.Steps[1] = score.On
+		}, 4, []score.Tick{0, 100}},
+		{"nudged late, and early at the very beginning", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Lanes.Gate.Steps[2] = score.On
+			set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0], l.Steps[2] = -50, 20 })
+		}, 8, []score.Tick{0, 220, 350, 620, 750}},
+		{"three strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
+		}, 4, []score.Tick{0, 25, 50, 75}},
+		{"gathering strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Ratchet.Spacing = score.Gathering // x·(2-x) of 0, 1/2
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+		}, 4, []score.Tick{0, 75}},
+		{"slackening strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Ratchet.Spacing = score.Slackening
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+		}, 4, []score.Tick{0, 25}},
+		{"strikes without odds", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Ratchet.Odds = 0
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 16 })
+		}, 4, []score.Tick{0}},
+		{"a skipped step", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{1: {Skip: true}}
+		}, 8, []score.Tick{0, 300, 600}},
+		{"all steps skipped", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Skip: true}, 1: {Skip: true}, 2: {Skip: true}, 3: {Skip: true}}
+		}, 6, []score.Tick{0, 400}},
+		{"stretched, struck once", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Stretch: 3}}
+		}, 12, []score.Tick{0, 600}},
+		{"stretched, struck on each", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Stretch: 3, Strike: score.Each}}
+		}, 8, []score.Tick{0, 100, 200, 600, 700}},
+		{"twice as fast", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Speed = score.Ratio{N: 2, M: 1} }, 5, []score.Tick{0, 200, 400}},
+		{"delayed", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Delay = sixteenth * 3 / 10 }, 5, []score.Tick{30, 430}},
+		{"early", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Delay = -sixteenth * 3 / 10 }, 5, []score.Tick{0, 370}},
+		{"the second pass of every three", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Condition: "2:3"}}
+		}, 24, []score.Tick{400, 1600}},
+		{"the first pass", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Condition: score.FirstPass}}
+		}, 12, []score.Tick{0}},
+		{"all but the first pass", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Condition: score.NotFirstPass}}
+		}, 12, []score.Tick{400, 800}},
+		{"only while filling", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Condition: score.WhileFilling}}
+		}, 12, nil},
+		{"after a step that sounded, and after one that did not", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			for i := range 4 {
+				part.Lanes.Gate.Steps[i] = score.On
+			}
+			part.Details = map[int]score.StepDetail{
+				0: {Condition: "2:2"}, 1: {Condition: score.AfterSound}, 2: {Condition: score.AfterSilence}, 3: {Condition: score.AfterSound},
+			}
+		}, 8, []score.Tick{200, 300, 400, 500}},
+		{"filling every off step", func(p *score.Project, _ *score.Track, part *score.Part) { p.Filling, part.Fill = true, 100 }, 4, []score.Tick{0, 100, 200, 300}},
+		{"realigned every bar of five 16ths", func(p *score.Project, track *score.Track, _ *score.Part) {
+			p.Meter, track.Realign = score.Meter{Beats: 5, Unit: 16}, 1
+		}, 12, []score.Tick{0, 400, 500, 900, 1000}},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			var starts []score.Tick
+			for _, n := range play.Render(plain(c.change), 0, c.bars*sixteenth, nil) {
+				starts = append(starts, n.Start*100/sixteenth)
+			}
+			require.Equal(t, c.want, starts)
+		})
+	}
+}
+
+func TestHowLongNotesLast(t *testing.T) {
+	for _, c := range []struct {
+		name   string
+		change func(*score.Project, *score.Track, *score.Part)
+		want   score.Tick // percent of a 16th
+	}{
+		{"a share of the step", func(_ *score.Project, _ *score.Track, part *score.Part) { part.Lanes.Length.Steps[0] = 35 }, 35},
+		{"the amount of the lane", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Lanes.Length.Steps[0], part.Lanes.Length.Amount = 80, 50
+		}, 40},
+		{"64 steps", func(_ *score.Project, _ *score.Track, part *score.Part) { part.Lanes.Length.Steps[0] = 163 }, 6400},
+		{"tied to two steps", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2] = score.Tie, score.Tie
+		}, 260},
+		{"stretched and sustained", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Stretch: 4, Strike: score.Sustain}}
+		}, 240},
+		{"a quarter of the room of four strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
+		}, 15},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			first := play.Render(plain(c.change), 0, sixteenth, nil)[0]
+			require.Equal(t, c.want, (first.End-first.Start)*100/sixteenth)
+		})
+	}
+}
+
+// What moves a lane: with gates on the first and third of four steps, the second struck twice.
+func TestMovers(t *testing.T) {
+	for mover, want := range map[score.Mover][]uint8{
+		score.ByClock:  {60, 64, 64, 67, 71, 71}, // at the gate's own rate
+		score.ByStep:   {60, 64, 64, 67, 71, 71},
+		score.ByHit:    {60, 62, 62, 64, 65, 65},
+		score.ByStrike: {60, 62, 64, 65, 67, 69},
+	} {
+		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Lanes.Gate.Steps[2] = score.On
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[2] = 2 })
+			pitch := part.Lanes.Pitch
+			pitch.Linked, pitch.Length, pitch.Moves = false, 64, mover
+			for i := range pitch.Steps {
+				pitch.Steps[i] = i % 28
+			}
+		})
+		var keys []uint8
+		for _, n := range play.Render(p, 0, 8*sixteenth, nil) {
+			keys = append(keys, n.Key)
+		}
+		require.Equal(t, want, keys, mover)
+	}
+}
+
+func TestWhatNotesAre(t *testing.T) {
+	velocity := func(p *score.Project, i int) uint8 { return play.Render(p, 0, 4*sixteenth, nil)[i].Velocity }
+	ramp := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		part.Lanes.Velocity.Steps[0], part.Ratchet.Ramp = 100, -60
+		set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 3 })
+	})
+	require.Equal(t, []uint8{100, 70, 40}, []uint8{velocity(ramp, 0), velocity(ramp, 1), velocity(ramp, 2)})
+
+	key := func(change func(*score.Project, *score.Track, *score.Part)) uint8 {
+		return play.Render(plain(change), 0, sixteenth, nil)[0].Key
+	}
+	require.Equal(t, uint8(72), key(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		set(&part.Lanes.Octave, score.Octave, func(l *score.Lane) { l.Steps[0] = 1 })
+	}))
+	require.Equal(t, uint8(64), key(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Transpose.Degrees = 2 }))
+	require.Equal(t, uint8(62), key(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Transpose.Semitones = 2 }))
+	require.Equal(t, uint8(64), key(func(p *score.Project, _ *score.Track, _ *score.Part) { p.Key.Allowed = []int{2} }))
+	require.Equal(t, uint8(36), key(func(_ *score.Project, track *score.Track, part *score.Part) { track.Kind, part.Note = score.Kit, 36 }))
+}
+
+// Hold repeats the same luck: with it every bar plays alike, without it bars differ.
+func TestHold(t *testing.T) {
+	bars := func(hold int) [8][]score.Tick {
+		p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+			track.Hold = hold
+			for i := range part.Lanes.Gate.Steps {
+				part.Lanes.Gate.Steps[i], part.Lanes.Probability.Steps[i] = score.On, 50
+			}
+		})
+		var starts [8][]score.Tick
+		bar := p.Meter.Bar()
+		for _, n := range play.Render(p, 0, 8*bar, nil) {
+			starts[n.Start/bar] = append(starts[n.Start/bar], n.Start%bar)
+		}
+		return starts
+	}
+	held, free := bars(2), bars(0)
+	for i := 2; i < 8; i++ {
+		require.Equal(t, held[i-2], held[i])
+	}
+	require.NotEqual(t, free[0], free[2])
+	require.Equal(t, free[0], held[0])
+}
+
+// A track with a luck of its own does not follow the project's.
+func TestATracksOwnLuck(t *testing.T) {
+	notes := func(project, track int) []play.Note {
+		p := score.Demo()
+		p.Luck.Number, p.Tracks[0].Luck = project, track
+		return play.Render(p, 0, 8*p.Meter.Bar(), nil)
+	}
+	require.Equal(t, notes(1, 7), notes(2, 7))
+	require.NotEqual(t, notes(1, score.FollowLuck), notes(2, score.FollowLuck))
+	require.Equal(t, notes(7, score.FollowLuck), notes(1, 7))
+}
+
+// A condition about another track follows what that track last decided.
+func TestAfterAnotherTrack(t *testing.T) {
+	p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		part.Details = map[int]score.StepDetail{0: {Condition: "2:2"}}
+		follower := track.Clone()
+		follower.ID, follower.Channel = 2, 2
+		follower.Parts()[0].Details = map[int]score.StepDetail{0: {Condition: score.AfterTrack(1)}}
+		p.Tracks = append(p.Tracks, follower)
+	})
+	require.NoError(t, p.Validate())
+	var tracks []uint32
+	for _, n := range play.Render(p, 0, 16*sixteenth, nil) {
+		tracks = append(tracks, n.Track)
+	}
+	require.Equal(t, []uint32{1, 2, 1, 2}, tracks)
+}
