@@ -17,6 +17,9 @@ const (
 	Strike Purpose = 5
 	// Shift decides how far jitter shifts a note.
 	Shift Purpose = 6
+	// RollApplies decides whether a roll writes a step, Roll what it writes.
+	RollApplies Purpose = 7
+	Roll        Purpose = 8
 )
 
 // Address names one random number. The zero value is a valid address.
