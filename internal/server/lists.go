@@ -11,13 +11,14 @@ import (
 
 // Lists are what there is to choose from.
 type Lists struct {
-	Lanes           []score.LaneSpec `json:"lanes"`
-	Rates           []Rate           `json:"rates"`
-	Orders          []score.Order    `json:"orders"`
-	Movers          []score.Mover    `json:"movers"`
-	Roots           []string         `json:"roots"`
-	Scales          []string         `json:"scales"`
-	TicksPerQuarter score.Tick       `json:"ticksPerQuarter"`
+	Lanes           []score.LaneSpec  `json:"lanes"`
+	Rates           []Rate            `json:"rates"`
+	Orders          []score.Order     `json:"orders"`
+	Movers          []score.Mover     `json:"movers"`
+	Chords          []score.ChordType `json:"chords"`
+	Roots           []string          `json:"roots"`
+	Scales          []string          `json:"scales"`
+	TicksPerQuarter score.Tick        `json:"ticksPerQuarter"`
 }
 
 // Rate is a note value and its length.
@@ -33,7 +34,7 @@ func (listsResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
-			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(),
+			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(), Chords: score.Chords(),
 			Roots: theory.RootNames(), Scales: theory.ScaleNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}
 		for _, v := range score.NoteValues() {

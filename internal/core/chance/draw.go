@@ -20,6 +20,13 @@ const (
 	// RollApplies decides whether a roll writes a step, Roll what it writes.
 	RollApplies Purpose = 7
 	Roll        Purpose = 8
+	// Weigh decides which line of a table of weights is drawn, and what of its band.
+	Weigh Purpose = 9
+	// EvolveApplies decides whether evolving re-rolls a step, Evolve what it becomes.
+	EvolveApplies Purpose = 10
+	Evolve        Purpose = 11
+	// Follow decides whether a track goes on by another's note.
+	Follow Purpose = 12
 )
 
 // Address names one random number. The zero value is a valid address.

@@ -32,13 +32,15 @@ func makePlain(t *rapid.T, p *score.Project) {
 	track.Transpose, track.Speed, track.Swing = score.Transpose{}, score.Ratio{N: 1, M: 1}, 0
 	track.Delay, track.Jitter, track.Hold, track.Realign = 0, 0, 0, 0
 	part := &track.Patterns[0].Parts[0]
-	part.Details = nil
-	part.Lanes.Ratchet, part.Lanes.Nudge = nil, nil
+	part.Details, part.Held = nil, score.Window{}
+	track.Source = score.Source{Kind: score.OwnClock}
+	part.Lanes.Ratchet, part.Lanes.Nudge, part.Lanes.Chord = nil, nil, nil
 	for _, spec := range score.LaneSpecs() {
 		if !part.Lanes.Has(spec.Name) {
 			continue
 		}
 		lane := part.Lanes.Lane(spec.Name)
+		lane.Weights, lane.Evolve = nil, nil
 		lane.Spread, lane.Amount, lane.Moves = nil, 100, score.ByClock
 		lane.Order = rapid.SampledFrom([]score.Order{score.Forward, score.Backward}).Draw(t, "plain order")
 		for i := range lane.Steps {

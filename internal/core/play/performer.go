@@ -29,13 +29,18 @@ const chunk = 4 * score.TicksPerQuarter
 // NewPerformer returns a performer at tick 0.
 func NewPerformer(p *score.Project) *Performer {
 	f := &Performer{sounded: make([]bool, len(p.Tracks))}
+	longest := 1
 	for track := range p.Tracks {
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part)
 			f.walkers = append(f.walkers, w)
 			f.ahead = max(f.ahead, w.ahead())
+			longest = max(longest, chainLength(p, w.track))
 		}
 	}
+	// A note that comes early lets the tracks that follow it come early too.
+	f.ahead *= score.Tick(longest)
+	f.arrange()
 	return f
 }
 
@@ -71,11 +76,42 @@ func (f *Performer) walkTo(to score.Tick, decided func(*walker, decision)) {
 				decided(w, d)
 			}
 		}
-		for _, n := range notes {
-			f.pending = append(f.pending, pending{n, w.order<<8 | w.index})
+		if !w.track.Mute {
+			for _, n := range notes {
+				f.pending = append(f.pending, pending{n, w.order<<8 | w.index})
+			}
 		}
 		f.sink()
+		if len(notes) > 0 && f.follow(w.track.ID, notes) {
+			f.arrange()
+		}
 	}
+}
+
+// follow lets the tracks that follow a track hear its notes, and reports whether there are any.
+func (f *Performer) follow(track int, notes []Note) (any bool) {
+	for _, follower := range f.walkers {
+		if follower.follows() && follower.track.Source.Track == track {
+			any = true
+			for _, n := range notes {
+				follower.hear(n)
+			}
+		}
+	}
+	return any
+}
+
+// arrange orders the heap anew; a sorted list is a heap.
+func (f *Performer) arrange() {
+	slices.SortFunc(f.walkers, func(a, b *walker) int {
+		switch {
+		case a.before(b):
+			return -1
+		case b.before(a):
+			return 1
+		}
+		return 0
+	})
 }
 
 // watchTo tells the moves of lanes that come between two gate steps.
@@ -83,7 +119,7 @@ func (f *Performer) watchTo(to score.Tick) {
 	for _, w := range f.walkers {
 		if w.watch != nil {
 			until := min(to, w.next) - w.aligned
-			w.seekClock((until - 1) * score.Tick(w.track.Speed.N) / score.Tick(w.track.Speed.M))
+			w.seekClock((until - 1) * score.Tick(w.speed.N) / score.Tick(w.speed.M))
 		}
 	}
 }

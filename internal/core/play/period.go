@@ -11,6 +11,7 @@ import (
 var (
 	ErrRandomOrder = errors.New("a lane walks at random")
 	ErrMovesByHits = errors.New("a lane moves by hits, which chance decides")
+	ErrFollows     = errors.New("the track follows another track's notes")
 	ErrTooLong     = errors.New("the loops meet after more time than can be counted")
 )
 
@@ -26,6 +27,9 @@ func Period(p *score.Project, t *score.Track, part *score.Part, lanes ...score.L
 }
 
 func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Tick, error) {
+	if t.Source.Kind != score.OwnClock {
+		return 0, ErrFollows
+	}
 	gateMoves, gateTicks, err := gateCycle(part)
 	if err != nil {
 		return 0, err
@@ -61,7 +65,7 @@ func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Ti
 
 // gateCycle returns after how many steps that take time, and after how many ticks, the gate lane repeats.
 func gateCycle(part *score.Part) (steps, ticks int64, err error) {
-	gate := part.Lanes.Lane(score.Gate)
+	gate := gateLane(part)
 	moves := cycle(gate)
 	if moves == 0 {
 		return 0, 0, ErrRandomOrder

@@ -43,8 +43,9 @@ func TestRepeatAndIsolation(t *testing.T) {
 		p := testkit.Project(t)
 		require.Equal(t, play.Render(p, 0, stretch, nil), play.Render(p.Clone(), 0, stretch, nil))
 
-		// A condition about another track is the one way in which a track can hear of another.
+		// A condition about another track and a clock of its notes are the ways to hear of another.
 		for i := range p.Tracks {
+			p.Tracks[i].Source.Kind = score.OwnClock
 			for _, pattern := range p.Tracks[i].Patterns {
 				for j := range pattern.Parts {
 					pattern.Parts[j].Details = nil

@@ -3,6 +3,7 @@ package play
 import (
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 // strike appends the notes of the present step. Where it does not sound only the first note is told,
@@ -36,10 +37,10 @@ func (w *walker) strike(sounds bool, detail score.StepDetail, dst []Note) []Note
 			note := Note{
 				Start: max(0, w.real(w.swung(begin+from)+shift)+moment),
 				Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(step), Channel: uint8(w.track.Channel - 1),
-				Mono: w.track.Mono, Key: w.key(step, n), Velocity: w.strength(step, n, i, ratchet),
+				Mono: w.track.Mono, Velocity: w.strength(step, n, i, ratchet),
 			}
 			note.End = max(note.Start+1, w.real(w.swung(end)+shift)+moment)
-			dst = append(dst, note)
+			dst = w.voice(step, n, note, dst)
 			if !sounds {
 				return dst
 			}
@@ -107,14 +108,34 @@ func (w *walker) tiedSteps(detail score.StepDetail) int {
 	return tied
 }
 
-// key returns the note number that the lanes ask for.
-func (w *walker) key(step int, n int64) uint8 {
+// voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it.
+func (w *walker) voice(step int, n int64, note Note, dst []Note) []Note {
 	if w.track.Kind == score.Kit {
-		return uint8(w.part.Note)
+		note.Key = uint8(w.part.Note)
+		return append(dst, note)
 	}
-	degree := w.spelling.Allow(w.pitch.read(step, n) + w.track.Transpose.Degrees)
-	note := w.spelling.Note(degree) + 12*w.octave.read(step, n) + w.track.Transpose.Semitones
-	return uint8(w.track.Register.Fold(note))
+	degree := w.pitch.read(step, n) + w.track.Transpose.Degrees
+	above := theory.Octave*w.octave.read(step, n) + w.track.Transpose.Semitones
+	chord := w.chord.read(step, n)
+	if chord == 0 {
+		note.Key = w.key(degree, above)
+		return append(dst, note)
+	}
+	degrees := w.part.Voicing.Voice(chord, w.spelling.Notes())
+	strum := w.gate.rate * score.Tick(max(w.part.Voicing.Strum, -w.part.Voicing.Strum)) / 100
+	start := note.Start
+	for i, interval := range degrees {
+		note.Start = start + strum*score.Tick(i)/score.Tick(max(1, len(degrees)-1))
+		note.End = max(note.End, note.Start+1)
+		note.Key = w.key(degree+interval, above)
+		dst = append(dst, note)
+	}
+	return dst
+}
+
+// key spells a degree and folds it into the register.
+func (w *walker) key(degree, semitones int) uint8 {
+	return uint8(w.track.Register.Fold(w.spelling.Note(w.spelling.Allow(degree)) + semitones))
 }
 
 // strength returns the velocity of the i-th of r strikes.

@@ -1,6 +1,8 @@
 package play
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
 )
@@ -12,15 +14,25 @@ type value struct {
 	linked bool
 	plain  bool // no amount and no spread
 	fixed  bool // one value for ever, and no spread
-	spread chance.Address
+	chance chance.Address
+
+	total   int                  // the sum of the weights
+	evolved *[score.MaxSteps]int // the values in force, where the lane evolves
+	rolls   int64                // how many times it has evolved
 }
 
 func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) value {
 	lane := lanes.Lane(spec.Name)
 	address.Lane = spec.Number()
-	v := value{mover: newMover(lane, address), spec: spec, linked: lane.Linked, spread: address}
+	v := value{mover: newMover(lane, address), spec: spec, linked: lane.Linked, chance: address}
 	spreads := lane.Spread != nil && lane.Spread.Chance > 0 && lane.Spread.Depth > 0
-	v.plain = lane.Amount == 100 && !spreads
+	for _, w := range lane.Weights {
+		v.total += w.Weight
+	}
+	if lane.Evolve != nil {
+		v.evolved = (*[score.MaxSteps]int)(slices.Clone(lane.Steps))
+	}
+	v.plain = lane.Amount == 100 && !spreads && v.total == 0 && v.evolved == nil
 	v.fixed = !lanes.Has(spec.Name)
 	return v
 }
@@ -39,6 +51,12 @@ func (v *value) read(gateStep int, n int64) int {
 	if v.plain {
 		return written
 	}
+	if v.evolved != nil {
+		written = v.evolved[step]
+	}
+	if v.total > 0 {
+		written = v.weigh(n)
+	}
 	varied := v.vary(written, n)
 	switch v.spec.Name {
 	case score.Velocity, score.Length, score.Probability:
@@ -53,7 +71,7 @@ func (v *value) vary(written int, n int64) int {
 	if s == nil {
 		return written
 	}
-	address := v.spread
+	address := v.chance
 	address.N = uint64(n)
 	address.Purpose = chance.Applies
 	if !chance.Happens(address, s.Chance) {
@@ -63,6 +81,38 @@ func (v *value) vary(written int, n int64) int {
 	slots := (s.Highest-s.Lowest)/s.Grain + 1
 	slot := int(uint64(chance.Lean(address, s.Lean)) * uint64(slots) >> 32)
 	return written + roundedPercent(s.Lowest+slot*s.Grain, s.Depth)
+}
+
+// weigh draws a value from the lane's table of weights.
+func (v *value) weigh(n int64) int {
+	address := v.chance
+	address.Purpose, address.N = chance.Weigh, uint64(n)
+	lineDraw, bandDraw, _, _ := chance.Draw4(address)
+	drawn := int(uint64(lineDraw) * uint64(v.total) >> 32)
+	for _, w := range v.lane.Weights {
+		if drawn < w.Weight {
+			return w.Lowest + int(uint64(bandDraw)*uint64(w.Highest-w.Lowest+1)>>32)
+		}
+		drawn -= w.Weight
+	}
+	panic("play: the weights do not add up")
+}
+
+// evolveTo re-rolls the steps until it has been done the given number of times.
+func (v *value) evolveTo(rolls int64) {
+	e := v.lane.Evolve
+	for v.rolls < rolls {
+		v.rolls++
+		for step := range v.evolved {
+			address := v.chance
+			address.Purpose, address.N = chance.EvolveApplies, uint64(v.rolls*score.MaxSteps+int64(step))
+			if !chance.Happens(address, e.Percent) || slices.Contains(e.Locked, step) {
+				continue
+			}
+			address.Purpose = chance.Evolve
+			v.evolved[step] = e.Lowest + chance.Below(address, e.Highest-e.Lowest+1)
+		}
+	}
 }
 
 // roundedPercent returns percent of a number, rounded to the nearest, halves away from 0.

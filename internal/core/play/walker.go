@@ -15,6 +15,7 @@ type walker struct {
 	order   int // of the track in the project
 	index   int // of the part in its track
 
+	speed    score.Ratio
 	spelling theory.Spelling
 	jitter   score.Tick
 	swing    score.Tick
@@ -22,8 +23,11 @@ type walker struct {
 	details  [score.MaxSteps]score.StepDetail
 	chance   chance.Address
 
-	gate                                                         mover
-	pitch, octave, velocity, length, ratchet, probability, nudge value
+	gate                                                                mover
+	pitch, octave, chord, velocity, length, ratchet, probability, nudge value
+
+	triggers  []score.Tick // of a track that follows another's notes, when it goes on, ascending
+	triggered int64        // how many notes it could have gone on by
 
 	aligned score.Tick // when the lanes were aligned last
 	local   score.Tick // the next step's time since then
@@ -33,6 +37,7 @@ type walker struct {
 
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []namedValue
+	evolving                         []*value
 
 	watch func(lane score.LaneName, move Move)
 }
@@ -40,7 +45,7 @@ type walker struct {
 func newWalker(p *score.Project, track, part int) *walker {
 	t := &p.Tracks[track]
 	w := &walker{
-		project: p, track: t, part: &t.Parts()[part], order: track, index: part,
+		project: p, track: t, part: &t.Parts()[part], order: track, index: part, speed: t.Speed,
 		spelling: p.Key.Spelling(), bar: p.Meter.Bar(), swing: score.Tick(p.Swing),
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part)},
 	}
@@ -55,9 +60,15 @@ func newWalker(p *score.Project, track, part int) *walker {
 	for step, detail := range w.part.Details {
 		w.details[step] = detail
 	}
-	w.gate = newMover(w.part.Lanes.Lane(score.Gate), w.chance)
+	w.gate = newMover(gateLane(w.part), w.chance)
+	if w.follows() {
+		w.swing, w.speed, w.next = 50, score.Ratio{N: 1, M: 1}, never
+	}
 	for _, v := range w.values() {
 		*v.value = newValue(&w.part.Lanes, v.name.Spec(), w.chance)
+		if v.value.evolved != nil {
+			w.evolving = append(w.evolving, v.value)
+		}
 		if v.value.linked || v.value.fixed {
 			continue
 		}
@@ -80,24 +91,35 @@ type namedValue struct {
 	value *value
 }
 
-func (w *walker) values() [7]namedValue {
+func (w *walker) values() [8]namedValue {
 	return [...]namedValue{
-		{score.Pitch, &w.pitch}, {score.Octave, &w.octave}, {score.Velocity, &w.velocity}, {score.Length, &w.length},
+		{score.Pitch, &w.pitch}, {score.Octave, &w.octave}, {score.Chord, &w.chord}, {score.Velocity, &w.velocity}, {score.Length, &w.length},
 		{score.Ratchet, &w.ratchet}, {score.Probability, &w.probability}, {score.Nudge, &w.nudge},
 	}
 }
 
+// gateLane returns the gate lane of a part, with the loop to which it is held.
+func gateLane(part *score.Part) *score.Lane {
+	gate := part.Lanes.Lane(score.Gate)
+	if part.Held.Length == 0 {
+		return gate
+	}
+	held := *gate
+	held.First, held.Length = part.Held.First, part.Held.Length
+	return &held
+}
+
 // real converts the walker's own time to the project's.
 func (w *walker) real(local score.Tick) score.Tick {
-	if w.track.Speed.N == w.track.Speed.M {
+	if w.speed.N == w.speed.M {
 		return w.aligned + local
 	}
-	return w.aligned + local*score.Tick(w.track.Speed.M)/score.Tick(w.track.Speed.N)
+	return w.aligned + local*score.Tick(w.speed.M)/score.Tick(w.speed.N)
 }
 
 // ahead returns how much earlier than its step a note can start.
 func (w *walker) ahead() score.Tick {
-	return w.gate.rate*score.Tick(w.track.Speed.M)/score.Tick(w.track.Speed.N) + w.jitter + max(0, -w.track.Delay)
+	return w.gate.rate*score.Tick(w.speed.M)/score.Tick(w.speed.N) + w.jitter + max(0, -w.track.Delay)
 }
 
 // decision is what became of a step that was on, or filled.
@@ -124,7 +146,7 @@ func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) 
 		notes := len(dst)
 		dst = w.strike(d.sounds, detail, dst)
 		d.first = dst[notes]
-		if !d.sounds || w.track.Mute {
+		if !d.sounds {
 			dst = dst[:notes]
 		}
 		if d.sounds {
@@ -134,7 +156,11 @@ func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) 
 	w.advanceAll(w.byStep)
 	w.local += stretch * w.gate.rate
 	w.gate.advance()
-	w.findNext()
+	if w.follows() {
+		w.findTrigger()
+	} else {
+		w.findNext()
+	}
 	return dst, d, decided
 }
 
@@ -148,6 +174,9 @@ func (w *walker) cross() {
 				v.value.drawn = 0
 			}
 		}
+	}
+	for _, v := range w.evolving {
+		v.evolveTo(int64(w.next / (score.Tick(v.lane.Evolve.Every) * w.bar)))
 	}
 	if w.local == 0 && w.watch != nil {
 		w.tell(score.Gate, w.next, &w.gate)
@@ -173,7 +202,7 @@ func (w *walker) passOver() {
 func (w *walker) findNext() {
 	w.next = w.real(w.local)
 	if boundary := w.boundary(); boundary > 0 && w.next >= boundary {
-		w.seekClock((boundary - w.aligned - 1) * score.Tick(w.track.Speed.N) / score.Tick(w.track.Speed.M))
+		w.seekClock((boundary - w.aligned - 1) * score.Tick(w.speed.N) / score.Tick(w.speed.M))
 		w.aligned, w.local, w.next = boundary, 0, boundary
 		w.gate.align()
 		for _, v := range w.values() {

@@ -46,16 +46,18 @@ func (p *Project) before(a LaneAddress) (Edit, error) {
 // SetLane changes the given properties of a lane and leaves the others, and all step values.
 type SetLane struct {
 	LaneAddress
-	Linked *bool      `json:"linked,omitempty"`
-	First  *int       `json:"first,omitempty"`
-	Length *int       `json:"length,omitempty"`
-	Rate   *NoteValue `json:"rate,omitempty"`
-	Order  *Order     `json:"order,omitempty"`
-	Drift  *DriftOdds `json:"drift,omitempty"`
-	Path   *[]int     `json:"path,omitempty"`
-	Moves  *Mover     `json:"moves,omitempty"`
-	Amount *int       `json:"amount,omitempty"`
-	Spread *Spread    `json:"spread,omitempty"`
+	Linked  *bool      `json:"linked,omitempty"`
+	First   *int       `json:"first,omitempty"`
+	Length  *int       `json:"length,omitempty"`
+	Rate    *NoteValue `json:"rate,omitempty"`
+	Order   *Order     `json:"order,omitempty"`
+	Drift   *DriftOdds `json:"drift,omitempty"`
+	Path    *[]int     `json:"path,omitempty"`
+	Moves   *Mover     `json:"moves,omitempty"`
+	Amount  *int       `json:"amount,omitempty"`
+	Spread  *Spread    `json:"spread,omitempty"`
+	Weights *[]Weight  `json:"weights,omitempty"`
+	Evolve  *Evolve    `json:"evolve,omitempty"`
 }
 
 // Label implements Edit.
@@ -89,6 +91,8 @@ func (e SetLane) Label() string {
 		add(true, fmt.Sprintf("amount %d %%", *e.Amount))
 	}
 	add(e.Spread != nil, "spread")
+	add(e.Weights != nil, "weights")
+	add(e.Evolve != nil, "evolve")
 	return strings.Join(what, " ")
 }
 
@@ -110,6 +114,11 @@ func (e SetLane) apply(p *Project) (Edit, error) {
 	swap(&lane.Path, e.Path)
 	swap(&lane.Moves, e.Moves)
 	swap(&lane.Amount, e.Amount)
+	swap(&lane.Weights, e.Weights)
+	if e.Evolve != nil {
+		evolve := *e.Evolve
+		lane.Evolve = &evolve
+	}
 	if e.Spread != nil {
 		spread := *e.Spread
 		lane.Spread = &spread

@@ -38,6 +38,8 @@ type SetPart struct {
 	Note    *int          `json:"note,omitempty"`
 	Fill    *int          `json:"fill,omitempty"`
 	Ratchet *RatchetShape `json:"ratchet,omitempty"`
+	Voicing *Voicing      `json:"voicing,omitempty"`
+	Held    *Window       `json:"held,omitempty"`
 }
 
 // Label implements Edit.
@@ -52,6 +54,8 @@ func (e SetPart) Label() string {
 	add(e.Note != nil, "note")
 	add(e.Fill != nil, "fill")
 	add(e.Ratchet != nil, "ratchet")
+	add(e.Voicing != nil, "voicing")
+	add(e.Held != nil, "held steps")
 	return strings.Join(what, ", ")
 }
 
@@ -66,6 +70,8 @@ func (e SetPart) apply(p *Project) (Edit, error) {
 		Note:        swap(&part.Note, e.Note),
 		Fill:        swap(&part.Fill, e.Fill),
 		Ratchet:     swap(&part.Ratchet, e.Ratchet),
+		Voicing:     swap(&part.Voicing, e.Voicing),
+		Held:        swap(&part.Held, e.Held),
 	}, nil
 }
 

@@ -89,6 +89,18 @@ func apply(t *testing.T, p *score.Project, edit score.Edit) *score.Project {
 	return next
 }
 
+func TestTracksThatFollowEachOtherInALoopAreRefused(t *testing.T) {
+	p := score.Demo()
+	second := p.Tracks[0].Clone()
+	second.ID, second.Name, second.Source = 2, "Tide bass", score.Source{Kind: score.NoteEnds, Track: 1}
+	p.Tracks = append(p.Tracks, second)
+	require.NoError(t, p.Validate())
+	_, _, err := score.Apply(p, score.SetTrack{Track: 1, Source: &score.Source{Kind: score.NoteStarts, Track: 2}})
+	require.EqualError(t, err, "tracks[0].source is a loop (Bell buoy, Tide bass, Bell buoy); it must be a chain that ends at a track with a clock of its own")
+	_, _, err = score.Apply(p, score.SetTrack{Track: 1, Source: &score.Source{Kind: score.NoteStarts, Track: 7}})
+	require.ErrorContains(t, err, "tracks[0].source.track is 7; it must be the id of a track that the project has")
+}
+
 func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 	for _, c := range []struct {
 		edit score.Edit

@@ -14,6 +14,7 @@ type SetTrack struct {
 	Channel   *int             `json:"channel,omitempty"`
 	Mute      *bool            `json:"mute,omitempty"`
 	Mono      *bool            `json:"mono,omitempty"`
+	Source    *Source          `json:"source,omitempty"`
 	Register  *theory.Register `json:"register,omitempty"`
 	Transpose *Transpose       `json:"transpose,omitempty"`
 	Speed     *Ratio           `json:"speed,omitempty"`
@@ -43,6 +44,7 @@ func (e SetTrack) Label() string {
 		add(!*e.Mute, "unmute")
 	}
 	add(e.Mono != nil, "mono")
+	add(e.Source != nil, "clock")
 	add(e.Register != nil, "register")
 	add(e.Transpose != nil, "transpose")
 	add(e.Speed != nil, "speed")
@@ -67,6 +69,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Channel:   swap(&track.Channel, e.Channel),
 		Mute:      swap(&track.Mute, e.Mute),
 		Mono:      swap(&track.Mono, e.Mono),
+		Source:    swap(&track.Source, e.Source),
 		Register:  swap(&track.Register, e.Register),
 		Transpose: swap(&track.Transpose, e.Transpose),
 		Speed:     swap(&track.Speed, e.Speed),

@@ -18,6 +18,7 @@ const (
 	Ratchet     LaneName = "ratchet"
 	Probability LaneName = "probability"
 	Nudge       LaneName = "nudge"
+	Chord       LaneName = "chord"
 )
 
 // Values of the gate lane.
@@ -53,6 +54,7 @@ var laneSpecs = []LaneSpec{
 	{Name: Gate, Least: Off, Most: Tie, Default: Off, Always: true, number: 0},
 	{Name: Pitch, Least: -28, Most: 28, Default: 0, Always: true, number: 1},             // degrees of the key
 	{Name: Octave, Least: -4, Most: 4, Default: 0, number: 5},                            // octaves up
+	{Name: Chord, Least: 0, Most: len(chords) - 1, Default: 0, number: 8},                // index of Chords
 	{Name: Velocity, Least: 1, Most: 127, Default: 96, Always: true, number: 2},          // MIDI velocity
 	{Name: Length, Least: 1, Most: WholeStep + 63, Default: 60, Always: true, number: 3}, // see WholeStep
 	{Name: Ratchet, Least: 1, Most: 16, Default: 1, number: 6},                           // strikes in a step
@@ -135,6 +137,10 @@ type Lane struct {
 	Amount int `json:"amount" jsonschema:"minimum=0,maximum=200"`
 	// Spread varies the values as they are played.
 	Spread *Spread `json:"spread,omitempty"`
+	// Weights, if there are any, are a table from which the value is drawn instead of from the steps.
+	Weights []Weight `json:"weights,omitempty" jsonschema:"maxItems=32"`
+	// Evolve writes new values over the steps as time goes by; the stored ones stay.
+	Evolve *Evolve `json:"evolve,omitempty"`
 	// Steps holds MaxSteps values within the bounds of the lane's LaneSpec.
 	Steps []int `json:"steps" jsonschema:"minItems=64,maxItems=64"`
 }
@@ -151,7 +157,12 @@ func newLane(spec LaneSpec) *Lane {
 // Clone returns a copy that shares nothing with l.
 func (l *Lane) Clone() *Lane {
 	clone := *l
-	clone.Steps, clone.Path = slices.Clone(l.Steps), slices.Clone(l.Path)
+	clone.Steps, clone.Path, clone.Weights = slices.Clone(l.Steps), slices.Clone(l.Path), slices.Clone(l.Weights)
+	if l.Evolve != nil {
+		evolve := *l.Evolve
+		evolve.Locked = slices.Clone(l.Evolve.Locked)
+		clone.Evolve = &evolve
+	}
 	if l.Spread != nil {
 		spread := *l.Spread
 		clone.Spread = &spread

@@ -9,6 +9,10 @@ type Part struct {
 	Fill int `json:"fill" jsonschema:"minimum=0,maximum=100"`
 	// Ratchet shapes the strikes of all ratchets.
 	Ratchet RatchetShape `json:"ratchet"`
+	// Voicing shapes all chords.
+	Voicing Voicing `json:"voicing"`
+	// Held is the range of steps to which the gate lane is held while performing.
+	Held Window `json:"held"`
 	// Details holds what is special of gate steps, by step from 0.
 	Details map[int]StepDetail `json:"details,omitempty"`
 	Lanes   Lanes              `json:"lanes"`
@@ -72,6 +76,7 @@ type Lanes struct {
 	Ratchet     *Lane `json:"ratchet,omitempty"`
 	Probability *Lane `json:"probability,omitempty"`
 	Nudge       *Lane `json:"nudge,omitempty"`
+	Chord       *Lane `json:"chord,omitempty"`
 }
 
 // field returns where the lane is kept, or nil if there is no such lane.
@@ -93,6 +98,8 @@ func (l *Lanes) field(name LaneName) **Lane {
 		return &l.Probability
 	case Nudge:
 		return &l.Nudge
+	case Chord:
+		return &l.Chord
 	}
 	return nil
 }

@@ -35,6 +35,8 @@ type Track struct {
 	Channel int `json:"channel" jsonschema:"minimum=1,maximum=16"`
 	// Mute silences the track; it decides all the same, so unmuting never changes the music.
 	Mute bool `json:"mute"`
+	// Source is what makes the gate lanes go on.
+	Source Source `json:"source"`
 	// Mono lets a new note end the ones before it.
 	Mono      bool            `json:"mono"`
 	Register  theory.Register `json:"register"`
@@ -100,6 +102,7 @@ func newTrack(id int, name string, part Part) Track {
 	return Track{
 		ID: id, Name: name, Kind: Melodic, Channel: 1,
 		Register: theory.Register{Lowest: 36, Highest: 96},
+		Source:   Source{Kind: OwnClock, Odds: 100},
 		Speed:    Ratio{N: 1, M: 1},
 		Luck:     FollowLuck,
 		Patterns: []Pattern{{Name: "A", Parts: []Part{part}}},

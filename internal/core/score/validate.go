@@ -59,6 +59,9 @@ func (p *Project) Validate() error {
 			return &FieldError{fmt.Sprintf("tracks[%d].id", i), p.Tracks[i].ID, "different from every other track's"}
 		}
 	}
+	if err := p.validateSources(); err != nil {
+		return err
+	}
 	return checkRange("the number of parts of all patterns", parts, 1, MaxAllParts)
 }
 

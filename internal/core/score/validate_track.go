@@ -14,6 +14,7 @@ func (t *Track) validate(field string, p *Project) error {
 		checkRange(field+".channel", t.Channel, 1, 16),
 		checkRange(field+".register.lowest", t.Register.Lowest, theory.LowestNote, theory.HighestNote-theory.Octave+1),
 		checkRange(field+".register.highest", t.Register.Highest, t.Register.Lowest+theory.Octave-1, theory.HighestNote),
+		t.Source.validate(field+".source", p),
 		checkRange(field+".transpose.degrees", t.Transpose.Degrees, -28, 28),
 		checkRange(field+".transpose.semitones", t.Transpose.Semitones, -48, 48),
 		checkRange(field+".speed.n", t.Speed.N, 1, 16),
@@ -64,6 +65,10 @@ func (part *Part) validate(field string, p *Project) error {
 		checkName(field+".name", part.Name),
 		checkRange(field+".note", part.Note, theory.LowestNote, theory.HighestNote),
 		checkRange(field+".fill", part.Fill, 0, 100),
+		checkRange(field+".voicing.inversion", part.Voicing.Inversion, 0, 4),
+		checkRange(field+".voicing.strum", part.Voicing.Strum, -100, 100),
+		checkRange(field+".held.length", part.Held.Length, 0, MaxSteps),
+		checkRange(field+".held.first", part.Held.First, 0, MaxSteps-max(1, part.Held.Length)),
 		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),
 		checkRange(field+".ratchet.ramp", part.Ratchet.Ramp, -100, 100),
 		checkRange(field+".ratchet.odds", part.Ratchet.Odds, 0, 100),
@@ -115,6 +120,20 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 	if l.Spread != nil {
 		checks = append(checks, l.Spread.validate(field+".spread"))
 	}
+	checks = append(checks, checkRange("the number of "+field+".weights", len(l.Weights), 0, MaxWeights))
+	for i, w := range l.Weights {
+		line := fmt.Sprintf("%s.weights[%d]", field, i)
+		checks = append(checks,
+			checkRange(line+".lowest", w.Lowest, spec.Least, spec.Most),
+			checkRange(line+".highest", w.Highest, w.Lowest, spec.Most),
+			checkRange(line+".weight", w.Weight, 0, MaxWeight))
+	}
+	if l.Evolve != nil {
+		checks = append(checks, l.Evolve.validate(field+".evolve", spec))
+	}
+	if spec.Name == Gate && (len(l.Weights) > 0 || l.Spread != nil || l.Evolve != nil) {
+		checks = append(checks, &FieldError{field, "varied", "without spread, weights and evolve, which are for the other lanes"})
+	}
 	if len(l.Steps) != MaxSteps {
 		checks = append(checks, &FieldError{"the number of " + field + ".steps", len(l.Steps), fmt.Sprint(MaxSteps)})
 	}
@@ -139,6 +158,20 @@ func (s *Spread) validate(field string) error {
 		checkRange(field+".lean", s.Lean, -100, 100),
 		checkRange(field+".grain", s.Grain, 1, 64),
 	})
+}
+
+func (e *Evolve) validate(field string, spec LaneSpec) error {
+	checks := []error{
+		checkRange(field+".every", e.Every, 1, MaxBars),
+		checkRange(field+".percent", e.Percent, 0, 100),
+		checkRange(field+".lowest", e.Lowest, spec.Least, spec.Most),
+		checkRange(field+".highest", e.Highest, e.Lowest, spec.Most),
+		checkRange("the number of "+field+".locked", len(e.Locked), 0, MaxSteps),
+	}
+	for i, step := range e.Locked {
+		checks = append(checks, checkRange(fmt.Sprintf("%s.locked[%d]", field, i), step, 0, MaxSteps-1))
+	}
+	return firstOf(checks)
 }
 
 func firstOf(checks []error) error {

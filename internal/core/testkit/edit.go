@@ -19,6 +19,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: maybe(t, 40), Ratchet: maybe(t, shape(t)),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)),
 			}
 		},
 		func() score.Edit {
@@ -60,6 +61,7 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 		First:       &drawn.First, Length: &drawn.Length,
 		Rate: maybe(t, drawn.Rate), Order: maybe(t, drawn.Order), Drift: maybe(t, drawn.Drift),
 		Path: maybe(t, drawnPath), Moves: maybe(t, drawn.Moves), Amount: maybe(t, drawn.Amount), Spread: drawn.Spread,
+		Weights: tables(t, drawn.Weights), Evolve: drawn.Evolve,
 	}
 }
 
@@ -67,6 +69,7 @@ func setTrack(t *rapid.T, track score.Track) score.SetTrack {
 	return score.SetTrack{
 		Track: track.ID, Name: maybe(t, "Renamed"), Channel: maybe(t, rapid.IntRange(1, 16).Draw(t, "channel")),
 		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Mono: maybe(t, rapid.Bool().Draw(t, "mono")),
+		Source:   maybe(t, source(t, track.ID)),
 		Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: maybe(t, 60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
 		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
@@ -98,4 +101,11 @@ func maybe[T any](t *rapid.T, value T) *T {
 		return &value
 	}
 	return nil
+}
+
+func tables(t *rapid.T, weights []score.Weight) *[]score.Weight {
+	if len(weights) == 0 {
+		return nil
+	}
+	return maybe(t, weights)
 }

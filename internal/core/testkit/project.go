@@ -71,6 +71,7 @@ func track(t *rapid.T, id, tracks int) score.Track {
 		Kind:      rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
 		Channel:   rapid.IntRange(1, 2).Draw(t, "channel"),
 		Mute:      rapid.IntRange(0, 5).Draw(t, "mute") == 0,
+		Source:    source(t, id),
 		Mono:      rapid.Bool().Draw(t, "mono"),
 		Register:  register(t),
 		Transpose: transpose(t),
@@ -111,7 +112,7 @@ func ratio(t *rapid.T) score.Ratio {
 func part(t *rapid.T, tracks int) score.Part {
 	drawn := score.Part{
 		Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
-		Ratchet: shape(t),
+		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
 	}
 	for range rapid.IntRange(0, 4).Draw(t, "details") {
 		if drawn.Details == nil {
@@ -172,6 +173,16 @@ func lane(t *rapid.T, spec score.LaneSpec) *score.Lane {
 	if drawn.Order == score.Path {
 		drawn.Path = path(t)
 	}
+	if spec.Name == score.Gate {
+		return drawn
+	}
+	if rapid.IntRange(0, 3).Draw(t, "weighs") == 0 {
+		drawn.Weights = weights(t, spec)
+	}
+	if rapid.IntRange(0, 3).Draw(t, "evolves") == 0 {
+		evolve := evolve(t, spec)
+		drawn.Evolve = &evolve
+	}
 	if rapid.Bool().Draw(t, "spreads") {
 		spread := Spread(t)
 		drawn.Spread = &spread
@@ -183,6 +194,50 @@ func lane(t *rapid.T, spec score.LaneSpec) *score.Lane {
 func steps(t *rapid.T, spec score.LaneSpec) []int {
 	few := rapid.SliceOfN(rapid.IntRange(spec.Least, spec.Most), 1, 7).Draw(t, "steps")
 	return slices.Repeat(few, score.MaxSteps)[:score.MaxSteps:score.MaxSteps]
+}
+
+func weights(t *rapid.T, spec score.LaneSpec) []score.Weight {
+	drawn := make([]score.Weight, rapid.IntRange(1, 3).Draw(t, "weights"))
+	for i := range drawn {
+		lowest := rapid.IntRange(spec.Least, spec.Most).Draw(t, "lowest")
+		drawn[i] = score.Weight{
+			Lowest: lowest, Highest: rapid.IntRange(lowest, spec.Most).Draw(t, "highest"),
+			Weight: rapid.IntRange(0, 3).Draw(t, "weight"),
+		}
+	}
+	return drawn
+}
+
+func evolve(t *rapid.T, spec score.LaneSpec) score.Evolve {
+	lowest := rapid.IntRange(spec.Least, spec.Most).Draw(t, "lowest")
+	return score.Evolve{
+		Every: rapid.IntRange(1, 3).Draw(t, "every"), Percent: rapid.IntRange(0, 100).Draw(t, "percent"),
+		Lowest: lowest, Highest: rapid.IntRange(lowest, spec.Most).Draw(t, "highest"), Locked: subset(t, 0, 5, "locked"),
+	}
+}
+
+func voicing(t *rapid.T) score.Voicing {
+	return score.Voicing{
+		Inversion: rapid.IntRange(0, 4).Draw(t, "inversion"), Open: rapid.Bool().Draw(t, "open"),
+		Strum: rapid.SampledFrom([]int{0, 0, -100, 40}).Draw(t, "strum"),
+	}
+}
+
+func window(t *rapid.T) score.Window {
+	return rapid.SampledFrom([]score.Window{{}, {}, {}, {First: 3, Length: 5}, {First: 63, Length: 1}}).Draw(t, "held")
+}
+
+// source draws a clock; a track can only follow one that comes before it, so there is no loop.
+func source(t *rapid.T, id int) score.Source {
+	drawn := score.Source{
+		Kind: score.OwnClock, Odds: rapid.SampledFrom([]int{100, 50}).Draw(t, "odds"),
+		Delay: score.Tick(rapid.SampledFrom([]int{0, 0, 5040, 777}).Draw(t, "source delay")),
+	}
+	if id > 1 {
+		drawn.Kind = rapid.SampledFrom(score.SourceKinds()).Draw(t, "source")
+		drawn.Track = rapid.IntRange(1, id-1).Draw(t, "source track")
+	}
+	return drawn
 }
 
 func drift(t *rapid.T) score.DriftOdds {

@@ -56,6 +56,7 @@ export interface Track {
   kind: "melodic" | "kit";
   channel: number;
   mute: boolean;
+  source: Source;
   mono: boolean;
   register: Register;
   transpose: Transpose;
@@ -72,6 +73,12 @@ export interface Track {
    * @maxItems 16
    */
   patterns: Pattern[];
+}
+export interface Source {
+  kind: "own" | "starts" | "ends";
+  track: number;
+  odds: number;
+  delay: number;
 }
 export interface Register {
   lowest: number;
@@ -98,6 +105,8 @@ export interface Part {
   note: number;
   fill: number;
   ratchet: RatchetShape;
+  voicing: Voicing;
+  held: Window;
   details?: {
     [k: string]: StepDetail;
   };
@@ -107,6 +116,15 @@ export interface RatchetShape {
   spacing: "even" | "gathering" | "slackening";
   ramp: number;
   odds: number;
+}
+export interface Voicing {
+  inversion: number;
+  open: boolean;
+  strum: number;
+}
+export interface Window {
+  first: number;
+  length: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema definition
@@ -127,6 +145,7 @@ export interface Lanes {
   ratchet?: Lane;
   probability?: Lane;
   nudge?: Lane;
+  chord?: Lane;
 }
 export interface Lane {
   linked: boolean;
@@ -142,6 +161,11 @@ export interface Lane {
   moves: string;
   amount: number;
   spread?: Spread;
+  /**
+   * @maxItems 32
+   */
+  weights?: Weight[];
+  evolve?: Evolve;
   /**
    * @minItems 64
    * @maxItems 64
@@ -159,6 +183,21 @@ export interface Spread {
   highest: number;
   lean: number;
   grain: number;
+}
+export interface Weight {
+  lowest: number;
+  highest: number;
+  weight: number;
+}
+export interface Evolve {
+  every: number;
+  percent: number;
+  lowest: number;
+  highest: number;
+  /**
+   * @maxItems 64
+   */
+  locked?: number[];
 }
 export interface Status {
   playing: boolean;
@@ -246,6 +285,7 @@ export interface SetTrack {
   channel?: number;
   mute?: boolean;
   mono?: boolean;
+  source?: Source;
   register?: Register;
   transpose?: Transpose;
   speed?: Ratio;
@@ -265,6 +305,8 @@ export interface SetPart {
   note?: number;
   fill?: number;
   ratchet?: RatchetShape;
+  voicing?: Voicing;
+  held?: Window;
 }
 export interface SetDetail {
   track: number;
@@ -288,6 +330,8 @@ export interface SetLane {
   moves?: string;
   amount?: number;
   spread?: Spread;
+  weights?: Weight[];
+  evolve?: Evolve;
 }
 export interface RestoreLane {
   track: number;
@@ -364,6 +408,7 @@ export interface Lists {
   rates: Rate[];
   orders: string[];
   movers: string[];
+  chords: ChordType[];
   roots: string[];
   scales: string[];
   ticksPerQuarter: number;
@@ -378,6 +423,10 @@ export interface LaneSpec {
 export interface Rate {
   name: string;
   ticks: number;
+}
+export interface ChordType {
+  name: string;
+  degrees: number[];
 }
 export interface Refusal {
   error: string;

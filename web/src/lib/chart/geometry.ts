@@ -67,6 +67,7 @@ export const laneShare: Record<LaneName, number> = {
   gate: 82,
   pitch: 236,
   octave: 62,
+  chord: 62,
   velocity: 86,
   length: 74,
   ratchet: 62,

@@ -46,6 +46,7 @@ export const laneHelp: Record<LaneName, string> = {
   velocity: "Velocity: how hard a note is struck, 1 to 127.",
   length: "Length: how much of its step a note sounds, 1 to 100 %; above that, 2 to 64 steps.",
   octave: "Octave: octaves up or down.",
+  chord: "Chord: a stack of degrees on the note, by its number; 0 is none.",
   ratchet: "Ratchet: how many times a step is struck, 1 to 16.",
   nudge: "Nudge: how early or late a note comes, in percent of its step.",
   probability: "Probability: how often a step sounds. The fog is what stays open.",

@@ -1,0 +1,37 @@
+package score
+
+// Weight is a line of a table of weights: a value, or a band of values that are equally likely.
+type Weight struct {
+	Lowest  int `json:"lowest" jsonschema:"minimum=-163,maximum=163"`
+	Highest int `json:"highest" jsonschema:"minimum=-163,maximum=163"`
+	// Weight is how likely the line is, against the sum of all weights. A table whose weights are all 0
+	// leaves the steps in force.
+	Weight int `json:"weight" jsonschema:"minimum=0,maximum=1000"`
+}
+
+// Bounds of a table of weights.
+const (
+	MaxWeights = 32
+	MaxWeight  = 1000
+)
+
+// Evolve re-rolls some of a lane's steps every so many bars while it plays. What is stored stays, so
+// that playing from the beginning, or taking Evolve away, brings it back.
+type Evolve struct {
+	// Every is after how many bars, 1 to 64.
+	Every int `json:"every" jsonschema:"minimum=1,maximum=64"`
+	// Percent is how many of the steps are re-rolled each time.
+	Percent int `json:"percent" jsonschema:"minimum=0,maximum=100"`
+	// Lowest and Highest bound the new values.
+	Lowest  int `json:"lowest" jsonschema:"minimum=-163,maximum=163"`
+	Highest int `json:"highest" jsonschema:"minimum=-163,maximum=163"`
+	// Locked are steps that keep their values.
+	Locked []int `json:"locked,omitempty" jsonschema:"maxItems=64"`
+}
+
+// Window is a range of steps to which a part's gate lane is held while performing.
+type Window struct {
+	First int `json:"first" jsonschema:"minimum=0,maximum=63"`
+	// Length is 1 to MaxSteps, or 0 for no window.
+	Length int `json:"length" jsonschema:"minimum=0,maximum=64"`
+}
