@@ -70,7 +70,7 @@ func TestLists(t *testing.T) {
 	var lists server.Lists
 	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/lists", "").body), &lists))
 	require.Len(t, lists.Lanes, len(score.LaneSpecs()))
-	require.Equal(t, score.Nudge, lists.Lanes[7].Name)
+	require.Equal(t, score.Gate, lists.Lanes[0].Name)
 	require.Len(t, lists.Rates, 21)
 	require.Contains(t, lists.Scales, "dorian")
 	require.Len(t, lists.Roots, 12)
