@@ -70,7 +70,7 @@ func TestPunchInWhilePlaying(t *testing.T) {
 
 func onAt(t *take.Take, i int) play.Message {
 	for _, m := range t.Messages {
-		if !m.On {
+		if m.Kind != play.NoteOn {
 			continue
 		}
 		if i == 0 {

@@ -118,6 +118,7 @@ func (t *Transport) perform() {
 	})
 	t.places = nil
 	t.performer.Advance(t.committed, nil)
+	t.performer.Controls(nil)
 }
 
 // changeTempo lets a tempo hold from the first tick that is not committed.
@@ -250,8 +251,8 @@ func (t *Transport) pulse() {
 
 func (t *Transport) render(to score.Tick) Batch {
 	var batch Batch
-	notes := t.performer.Advance(to, nil)
-	for _, m := range t.keys.Play(notes, to, nil) {
+	notes := t.keys.Play(t.performer.Advance(to, nil), to, nil)
+	for _, m := range play.Merge(notes, t.performer.Controls(nil), nil) {
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
 	for _, place := range t.places {
@@ -269,9 +270,10 @@ func (t *Transport) hear(now int64) {
 	for due < len(t.waiting) && t.waiting[due].At <= now {
 		m := t.waiting[due].Message
 		messages = append(messages, m)
-		if m.On {
+		switch m.Kind {
+		case play.NoteOn:
 			t.heard[heardKey{m.Channel, m.Key}] = m
-		} else {
+		case play.NoteOff:
 			delete(t.heard, heardKey{m.Channel, m.Key})
 		}
 		due++

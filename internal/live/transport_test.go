@@ -13,7 +13,9 @@ import (
 // rendered returns the messages that the core computes for the ticks before to.
 func rendered(p *score.Project, to score.Tick) []play.Message {
 	var keys play.Keys
-	return keys.Play(play.Render(p, 0, to, nil), to, nil)
+	performer := play.NewPerformer(p)
+	notes := keys.Play(performer.Advance(to, nil), to, nil)
+	return play.Merge(notes, performer.Controls(nil), nil)
 }
 
 func TestLiveAndOfflineAreTheSame(t *testing.T) {
@@ -75,7 +77,7 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 		want := play.Render(edited, edge, s.committed, nil)
 		var got []play.Message
 		for _, sound := range s.listener.sounds[before:] {
-			if sound.On {
+			if sound.Kind == play.NoteOn {
 				got = append(got, sound.Message)
 			}
 		}

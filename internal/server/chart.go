@@ -123,6 +123,9 @@ func chartOf(state studio.Snapshot, track *score.Track, index int, from, to scor
 		if part.Lanes.Lane(spec.Name).Linked {
 			moves = outlook.Moves[score.Gate]
 		}
+		if moves == nil { // a track that follows another's notes has not moved yet
+			moves = []play.Move{}
+		}
 		chart.Lanes = append(chart.Lanes, ChartLane{
 			Lane: spec.Name, Moves: moves, Loop: period(spec.Name), MeetsGate: period(score.Gate, spec.Name),
 		})

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/live"
@@ -63,10 +64,13 @@ type ClockAnswer struct {
 	Server int64   `json:"server"`
 }
 
+// wireBatch leaves out all messages but notes, since the page's bell plays nothing else.
 func wireBatch(b live.Batch) *WireBatch {
-	wire := &WireBatch{Sounds: make([]WireSound, len(b.Sounds)), Places: make([]WirePlace, len(b.Places))}
-	for i, s := range b.Sounds {
-		wire.Sounds[i] = WireSound{At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity}
+	wire := &WireBatch{Sounds: []WireSound{}, Places: make([]WirePlace, len(b.Places))}
+	for _, s := range b.Sounds {
+		if s.Kind == play.NoteOn || s.Kind == play.NoteOff {
+			wire.Sounds = append(wire.Sounds, WireSound{At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity})
+		}
 	}
 	for i, p := range b.Places {
 		wire.Places[i] = WirePlace(p)

@@ -37,10 +37,11 @@ CREATE TABLE messages (
 	seq      INTEGER NOT NULL,
 	tick     INTEGER NOT NULL,
 	track    INTEGER NOT NULL,
-	"on"     INTEGER NOT NULL,
+	kind     INTEGER NOT NULL,
 	channel  INTEGER NOT NULL,
 	key      INTEGER NOT NULL,
 	velocity INTEGER NOT NULL,
+	value    INTEGER NOT NULL,
 	PRIMARY KEY (take_id, seq)
 ) STRICT, WITHOUT ROWID;`).Error
 		}},

@@ -42,10 +42,11 @@ type messageRow struct {
 	Seq      int   `gorm:"primaryKey;autoIncrement:false"`
 	Tick     score.Tick
 	Track    uint32
-	On       bool
+	Kind     play.Kind
 	Channel  uint8
 	Key      uint8
 	Velocity uint8
+	Value    uint16
 }
 
 func (messageRow) TableName() string { return "messages" }
@@ -128,7 +129,7 @@ func replaceMessages(tx *gorm.DB, id int64, seq int, messages []play.Message) er
 	for i, m := range messages {
 		rows[i] = messageRow{
 			TakeID: id, Seq: seq + i, Tick: m.Tick, Track: m.Track,
-			On: m.On, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity,
+			Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value,
 		}
 	}
 	if len(rows) == 0 {
@@ -184,7 +185,7 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 	}
 	for _, m := range rows {
 		t.Messages = append(t.Messages, play.Message{
-			Tick: m.Tick, Track: m.Track, On: m.On, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity,
+			Tick: m.Tick, Track: m.Track, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value,
 		})
 	}
 	return t, nil

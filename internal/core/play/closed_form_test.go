@@ -34,7 +34,7 @@ func makePlain(t *rapid.T, p *score.Project) {
 	part := &track.Patterns[0].Parts[0]
 	part.Details, part.Held = nil, score.Window{}
 	track.Source = score.Source{Kind: score.OwnClock}
-	part.Lanes.Ratchet, part.Lanes.Nudge, part.Lanes.Chord = nil, nil, nil
+	part.Lanes.Ratchet, part.Lanes.Nudge, part.Lanes.Chord, part.Lanes.Slide, part.Mods = nil, nil, nil, nil, nil
 	for _, spec := range score.LaneSpecs() {
 		if !part.Lanes.Has(spec.Name) {
 			continue

@@ -32,31 +32,15 @@ func (w *walker) hear(n Note) {
 		place++
 	}
 	w.triggers = slices.Insert(w.triggers, place, at)
-	w.settleNext()
+	w.findTrigger()
 }
 
-// findTrigger goes on to the next trigger after the present one.
+// findTrigger finds the trigger by which the track goes on next.
 func (w *walker) findTrigger() {
-	w.triggers = w.triggers[1:]
-	w.settleNext()
-}
-
-// settleNext finds when the track goes on, and aligns the lanes if a boundary lies before that.
-func (w *walker) settleNext() {
 	w.next = never
-	if len(w.triggers) == 0 {
-		return
+	if len(w.triggers) > 0 {
+		w.next = w.triggers[0]
 	}
-	w.next = w.triggers[0]
-	if boundary := w.boundary(); boundary > 0 && w.next >= boundary {
-		every := score.Tick(w.track.Realign) * w.bar
-		w.aligned = w.next / every * every
-		w.gate.align()
-		for _, v := range w.values() {
-			v.value.align()
-		}
-	}
-	w.local = w.next - w.aligned
 }
 
 // chainLength returns how many tracks follow each other from the given one on, itself included.

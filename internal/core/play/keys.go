@@ -1,41 +1,10 @@
 package play
 
 import (
-	"cmp"
 	"slices"
 
 	"jettyfog/internal/core/score"
 )
-
-// Message is a note-on or a note-off of a MIDI port.
-type Message struct {
-	Tick score.Tick
-	// Track is the id of the track whose note it is.
-	Track uint32
-	// On tells a note-on from a note-off.
-	On bool
-	// Channel counts from 0.
-	Channel uint8
-	// Key is the MIDI note number.
-	Key uint8
-	// Velocity is 1 to 127 for a note-on and 0 for a note-off.
-	Velocity uint8
-}
-
-// CompareMessages orders messages by tick; at one tick note-offs come first, then by channel and key.
-func CompareMessages(a, b Message) int {
-	return cmp.Or(
-		cmp.Compare(a.Tick, b.Tick), cmp.Compare(order(a.On), order(b.On)),
-		cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key),
-	)
-}
-
-func order(on bool) int {
-	if on {
-		return 1
-	}
-	return 0
-}
 
 // Keys are the keys of a MIDI port that are down. A key has one state however many tracks play it,
 // so notes that overlap on one channel and key share it: the later note strikes it again and it stays
@@ -153,7 +122,7 @@ func (k *Keys) strike(together []Note, dst []Message) []Message {
 		}
 		d.struck, d.owner, d.lifted = n.Start, n.Track, false
 		d.holds = append(d.holds, hold{n.Track, n.End})
-		dst = append(dst, Message{Tick: n.Start, Track: n.Track, On: true, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity})
+		dst = append(dst, Message{Tick: n.Start, Track: n.Track, Kind: NoteOn, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity})
 	}
 	return dst
 }

@@ -10,12 +10,13 @@ import (
 // Performer plays a project from its beginning on, in stretches of any size. The notes of all stretches
 // together are the same however time is cut up. The project must be valid and must not be changed.
 type Performer struct {
-	walkers []*walker // a heap by the next step
-	sounded []bool    // of each track, whether its last step that was on sounded
-	pending []pending // notes that start later than the last stretch
-	ahead   score.Tick
-	played  score.Tick
-	scratch []Note
+	walkers  []*walker        // a heap by the next step
+	sounded  []bool           // of each track, whether its last step that was on sounded
+	pending  []pending        // notes that start later than the last stretch
+	controls []pendingControl // of mod lanes and slides, not yet handed over
+	ahead    score.Tick
+	played   score.Tick
+	scratch  []Note
 }
 
 type pending struct {
@@ -61,6 +62,30 @@ func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 		dst = f.take(f.played, dst)
 	}
 	f.watchTo(to)
+	for _, w := range f.walkers {
+		for _, v := range w.mods {
+			w.glide(v.control, to)
+		}
+		if !w.track.Mute {
+			f.controls = append(f.controls, w.controls...)
+		}
+		w.controls = w.controls[:0]
+	}
+	return dst
+}
+
+// Controls appends to dst the messages of mod lanes and slides that go with the notes of all stretches so
+// far and were not handed over yet, ordered by tick and kind.
+func (f *Performer) Controls(dst []Message) []Message {
+	slices.SortStableFunc(f.controls, func(a, b pendingControl) int {
+		return cmp.Or(cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind, b.Kind), cmp.Compare(a.order, b.order))
+	})
+	ready := 0
+	for ready < len(f.controls) && f.controls[ready].Tick < f.played {
+		dst = append(dst, f.controls[ready].Message)
+		ready++
+	}
+	f.controls = slices.Delete(f.controls, 0, ready)
 	return dst
 }
 
@@ -117,9 +142,8 @@ func (f *Performer) arrange() {
 // watchTo tells the moves of lanes that come between two gate steps.
 func (f *Performer) watchTo(to score.Tick) {
 	for _, w := range f.walkers {
-		if w.watch != nil {
-			until := min(to, w.next) - w.aligned
-			w.seekClock((until - 1) * score.Tick(w.speed.N) / score.Tick(w.speed.M))
+		if w.watch != nil || len(w.mods) > 0 {
+			w.seekTo(min(to, w.next))
 		}
 	}
 }

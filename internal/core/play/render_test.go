@@ -15,25 +15,35 @@ import (
 // stretch is how much of a drawn project the properties look at.
 const stretch = 12 * score.TicksPerQuarter
 
-// Invariant 2: any way of cutting a stretch gives the same notes and messages as the whole.
+// Invariant 2: any way of cutting a stretch, watched or not, gives the same notes and messages as the whole.
 func TestCut(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		whole := play.Render(p, 0, stretch, nil)
+		all := play.NewPerformer(p)
+		whole := all.Advance(stretch, nil)
+		wholeControls := all.Controls(nil)
 		var wholeKeys, cutKeys play.Keys
 		wholeMessages := wholeKeys.Play(whole, stretch, nil)
 
+		performer := play.NewPerformer(p)
+		if rapid.Bool().Draw(t, "watched") {
+			performer.Watch(func(int, int, score.LaneName, play.Move) {})
+		}
 		var cut []play.Note
-		var cutMessages []play.Message
+		var cutMessages, cutControls []play.Message
 		for from := score.Tick(0); from < stretch; {
 			to := min(stretch, from+score.Tick(rapid.IntRange(1, 60_000).Draw(t, "slice")))
-			slice := play.Render(p, from, to, nil)
+			slice := performer.Advance(to, nil)
 			cut = append(cut, slice...)
 			cutMessages = cutKeys.Play(slice, to, cutMessages)
+			cutControls = performer.Controls(cutControls)
 			from = to
 		}
 		require.Equal(t, whole, cut)
 		require.Equal(t, wholeMessages, cutMessages)
+		require.Equal(t, wholeControls, cutControls)
+		middle := score.Tick(rapid.IntRange(0, int(stretch)).Draw(t, "middle"))
+		require.Equal(t, whole, play.Render(p, middle, stretch, play.Render(p, 0, middle, nil)))
 	})
 }
 

@@ -21,6 +21,7 @@ func (w *walker) strike(sounds bool, detail score.StepDetail, dst []Note) []Note
 	moment := w.track.Delay + w.jump(n)
 	tied := w.tiedSteps(detail)
 	ratchet := w.ratchet.read(step, n)
+	slides := w.slide.read(step, n) > 0
 	for s := range segments {
 		begin := w.local + score.Tick(s)*w.gate.rate
 		for i := range ratchet {
@@ -40,6 +41,15 @@ func (w *walker) strike(sounds bool, detail score.StepDetail, dst []Note) []Note
 				Mono: w.track.Mono, Velocity: w.strength(step, n, i, ratchet),
 			}
 			note.End = max(note.Start+1, w.real(w.swung(end)+shift)+moment)
+			if last && slides {
+				if next, ok := w.nextOn(detail); ok {
+					note.End = max(note.End, w.real(w.swung(next))+w.gate.rate/slideOverlap+moment)
+				}
+			}
+			if sounds {
+				w.slideInto(note.Start)
+				w.sliding = last && slides
+			}
 			dst = w.voice(step, n, note, dst)
 			if !sounds {
 				return dst
@@ -48,6 +58,31 @@ func (w *walker) strike(sounds bool, detail score.StepDetail, dst []Note) []Note
 		}
 	}
 	return dst
+}
+
+// slideOverlap is what part of a step a note that slides lasts into the next one.
+const slideOverlap = 8
+
+// nextOn returns when the next step that is on comes, in local time; ok is false if none comes before the
+// lanes are aligned, or none is on.
+func (w *walker) nextOn(detail score.StepDetail) (local score.Tick, ok bool) {
+	ahead, time, boundary := w.gate, w.local, w.boundary()
+	stretch := max(1, detail.Stretch)
+	for range score.MaxSteps {
+		time += score.Tick(stretch) * w.gate.rate
+		ahead.advance()
+		for skipped := 0; skipped < score.MaxSteps && w.details[ahead.step()].Skip; skipped++ {
+			ahead.advance()
+		}
+		if boundary > 0 && w.real(time) >= boundary {
+			return 0, false
+		}
+		if ahead.lane.Steps[ahead.step()] == score.On {
+			return time, true
+		}
+		stretch = max(1, w.details[ahead.step()].Stretch)
+	}
+	return 0, false
 }
 
 // share returns where the i-th of r strikes lies in a segment; see score.Spacing.

@@ -80,7 +80,7 @@ func (v *value) vary(written int, n int64) int {
 	address.Purpose = chance.Spread
 	slots := (s.Highest-s.Lowest)/s.Grain + 1
 	slot := int(uint64(chance.Lean(address, s.Lean)) * uint64(slots) >> 32)
-	return written + roundedPercent(s.Lowest+slot*s.Grain, s.Depth)
+	return written + rounded((s.Lowest+slot*s.Grain)*s.Depth, 100)
 }
 
 // weigh draws a value from the lane's table of weights.
@@ -113,12 +113,4 @@ func (v *value) evolveTo(rolls int64) {
 			v.evolved[step] = e.Lowest + chance.Below(address, e.Highest-e.Lowest+1)
 		}
 	}
-}
-
-// roundedPercent returns percent of a number, rounded to the nearest, halves away from 0.
-func roundedPercent(number, percent int) int {
-	if number < 0 {
-		return -roundedPercent(-number, percent)
-	}
-	return (number*percent + 50) / 100
 }

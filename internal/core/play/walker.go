@@ -23,8 +23,8 @@ type walker struct {
 	details  [score.MaxSteps]score.StepDetail
 	chance   chance.Address
 
-	gate                                                                mover
-	pitch, octave, chord, velocity, length, ratchet, probability, nudge value
+	gate                                                                       mover
+	pitch, octave, chord, velocity, length, ratchet, probability, nudge, slide value
 
 	triggers  []score.Tick // of a track that follows another's notes, when it goes on, ascending
 	triggered int64        // how many notes it could have gone on by
@@ -38,6 +38,9 @@ type walker struct {
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []namedValue
 	evolving                         []*value
+	all, mods                        []namedValue
+	controls                         []pendingControl // not yet handed over
+	sliding, portamento              bool             // whether the last note slides, and what was sent of it
 
 	watch func(lane score.LaneName, move Move)
 }
@@ -64,7 +67,8 @@ func newWalker(p *score.Project, track, part int) *walker {
 	if w.follows() {
 		w.swing, w.speed, w.next = 50, score.Ratio{N: 1, M: 1}, never
 	}
-	for _, v := range w.values() {
+	w.all = w.lanes()
+	for _, v := range w.all {
 		*v.value = newValue(&w.part.Lanes, v.name.Spec(), w.chance)
 		if v.value.evolved != nil {
 			w.evolving = append(w.evolving, v.value)
@@ -89,13 +93,29 @@ func newWalker(p *score.Project, track, part int) *walker {
 type namedValue struct {
 	name  score.LaneName
 	value *value
+	// control is set for a mod lane that goes somewhere.
+	control *control
 }
 
-func (w *walker) values() [8]namedValue {
-	return [...]namedValue{
-		{score.Pitch, &w.pitch}, {score.Octave, &w.octave}, {score.Chord, &w.chord}, {score.Velocity, &w.velocity}, {score.Length, &w.length},
-		{score.Ratchet, &w.ratchet}, {score.Probability, &w.probability}, {score.Nudge, &w.nudge},
+// lanes returns the lanes that are read for each note, and the mod lanes that the part has.
+func (w *walker) lanes() []namedValue {
+	lanes := []namedValue{
+		{name: score.Pitch, value: &w.pitch}, {name: score.Octave, value: &w.octave}, {name: score.Chord, value: &w.chord},
+		{name: score.Velocity, value: &w.velocity}, {name: score.Length, value: &w.length}, {name: score.Ratchet, value: &w.ratchet},
+		{name: score.Probability, value: &w.probability}, {name: score.Nudge, value: &w.nudge}, {name: score.Slide, value: &w.slide},
 	}
+	for i, name := range score.ModLanes() {
+		mod := namedValue{name: name, value: new(value)}
+		switch {
+		case i < len(w.part.Mods):
+			mod.control = &control{lane: mod.value, mod: w.part.Mods[i], index: i}
+			w.mods = append(w.mods, mod)
+		case !w.part.Lanes.Has(name):
+			continue
+		}
+		lanes = append(lanes, mod)
+	}
+	return lanes
 }
 
 // gateLane returns the gate lane of a part, with the loop to which it is held.
@@ -133,12 +153,19 @@ type decision struct {
 
 // walk does the next step: it appends the notes to dst, and returns what was decided if the step was on.
 func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) {
+	// Lanes go on to just before the step first, however long ago they were looked at, so that whatever
+	// begins anew with the step does so for all alike.
+	w.seekTo(w.next)
+	if w.follows() {
+		w.local = w.next - w.aligned
+	}
 	w.cross()
 	w.passOver()
 	step := w.gate.step()
 	detail := w.details[step]
 	stretch := score.Tick(max(1, detail.Stretch))
 	w.seekClock(w.local)
+	w.turnMods()
 	d := decision{tick: w.next, step: step}
 	decided := w.decide(&d, detail, trackSounded)
 	if decided {
@@ -157,6 +184,7 @@ func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) 
 	w.local += stretch * w.gate.rate
 	w.gate.advance()
 	if w.follows() {
+		w.triggers = w.triggers[1:]
 		w.findTrigger()
 	} else {
 		w.findNext()
@@ -170,7 +198,7 @@ func (w *walker) cross() {
 		if holds := int64(w.next / hold); holds != w.luckBar {
 			w.luckBar = holds
 			w.gate.drawn = 0
-			for _, v := range w.values() {
+			for _, v := range w.all {
 				v.value.drawn = 0
 			}
 		}
@@ -180,7 +208,7 @@ func (w *walker) cross() {
 	}
 	if w.local == 0 && w.watch != nil {
 		w.tell(score.Gate, w.next, &w.gate)
-		for _, v := range w.values() {
+		for _, v := range w.all {
 			w.tellValue(v, w.next)
 		}
 	} else {
@@ -202,12 +230,9 @@ func (w *walker) passOver() {
 func (w *walker) findNext() {
 	w.next = w.real(w.local)
 	if boundary := w.boundary(); boundary > 0 && w.next >= boundary {
-		w.seekClock((boundary - w.aligned - 1) * score.Tick(w.speed.N) / score.Tick(w.speed.M))
-		w.aligned, w.local, w.next = boundary, 0, boundary
-		w.gate.align()
-		for _, v := range w.values() {
-			v.value.align()
-		}
+		w.seekTo(boundary)
+		w.align(boundary)
+		w.local, w.next = 0, boundary
 	}
 }
 
@@ -220,14 +245,33 @@ func (w *walker) boundary() score.Tick {
 	return (w.aligned/every + 1) * every
 }
 
+// seekTo brings the lanes that move by the clock to just before a tick of the project, and aligns those of
+// a track that follows another's notes, which has no steps of its own at which to do it.
+func (w *walker) seekTo(tick score.Tick) {
+	for boundary := w.boundary(); w.follows() && boundary > 0 && boundary <= tick; boundary = w.boundary() {
+		w.seekClock(boundary - w.aligned - 1)
+		w.align(boundary)
+	}
+	// The last local time whose tick, rounded down, is before the given one.
+	n, m := score.Tick(w.speed.N), score.Tick(w.speed.M)
+	w.seekClock(((tick-w.aligned)*n+m-1)/m - 1)
+}
+
+// align brings all lanes back to their first step at a boundary.
+func (w *walker) align(boundary score.Tick) {
+	w.aligned = boundary
+	w.gate.align()
+	for _, v := range w.all {
+		v.value.align()
+	}
+}
+
 // seekClock brings the lanes that move by the clock to a moment of local time.
 func (w *walker) seekClock(local score.Tick) {
 	for _, v := range w.byClock {
 		for due := score.Tick(v.value.moved+1) * v.value.rate; due <= local; due += v.value.rate {
 			v.value.advance()
-			if w.watch != nil {
-				w.tellValue(v, w.real(due))
-			}
+			w.moved(v, w.real(due))
 		}
 	}
 }
@@ -235,8 +279,26 @@ func (w *walker) seekClock(local score.Tick) {
 func (w *walker) advanceAll(lanes []namedValue) {
 	for _, v := range lanes {
 		v.value.advance()
-		if w.watch != nil {
-			w.tellValue(v, w.next)
+		w.moved(v, w.next)
+	}
+}
+
+// moved tells of a lane that has gone on by itself.
+func (w *walker) moved(v namedValue, tick score.Tick) {
+	if w.watch != nil {
+		w.tellValue(v, tick)
+	}
+	if v.control != nil && v.control.started {
+		w.turn(v.control, tick)
+	}
+}
+
+// turnMods gives the mod lanes their values at a step: those that have none yet, those that were just
+// aligned, and those that sit on the gate lane's step.
+func (w *walker) turnMods() {
+	for _, v := range w.mods {
+		if !v.control.started || w.local == 0 || v.value.linked || v.value.fixed {
+			w.turn(v.control, w.next)
 		}
 	}
 }

@@ -34,12 +34,14 @@ func (p *Project) part(a PartAddress) (*Part, error) {
 // SetPart changes the given properties of a part and leaves the others.
 type SetPart struct {
 	PartAddress
-	Name    *string       `json:"name,omitempty"`
-	Note    *int          `json:"note,omitempty"`
-	Fill    *int          `json:"fill,omitempty"`
-	Ratchet *RatchetShape `json:"ratchet,omitempty"`
-	Voicing *Voicing      `json:"voicing,omitempty"`
-	Held    *Window       `json:"held,omitempty"`
+	Name      *string       `json:"name,omitempty"`
+	Note      *int          `json:"note,omitempty"`
+	Fill      *int          `json:"fill,omitempty"`
+	Ratchet   *RatchetShape `json:"ratchet,omitempty"`
+	Voicing   *Voicing      `json:"voicing,omitempty"`
+	Held      *Window       `json:"held,omitempty"`
+	Mods      *[]Mod        `json:"mods,omitempty"`
+	SlideTime *int          `json:"slideTime,omitempty"`
 }
 
 // Label implements Edit.
@@ -56,6 +58,8 @@ func (e SetPart) Label() string {
 	add(e.Ratchet != nil, "ratchet")
 	add(e.Voicing != nil, "voicing")
 	add(e.Held != nil, "held steps")
+	add(e.Mods != nil, "mods")
+	add(e.SlideTime != nil, "slide time")
 	return strings.Join(what, ", ")
 }
 
@@ -72,6 +76,8 @@ func (e SetPart) apply(p *Project) (Edit, error) {
 		Ratchet:     swap(&part.Ratchet, e.Ratchet),
 		Voicing:     swap(&part.Voicing, e.Voicing),
 		Held:        swap(&part.Held, e.Held),
+		Mods:        swap(&part.Mods, e.Mods),
+		SlideTime:   swap(&part.SlideTime, e.SlideTime),
 	}, nil
 }
 

@@ -19,6 +19,15 @@ const (
 	Probability LaneName = "probability"
 	Nudge       LaneName = "nudge"
 	Chord       LaneName = "chord"
+	Slide       LaneName = "slide"
+	Mod1        LaneName = "mod1"
+	Mod2        LaneName = "mod2"
+	Mod3        LaneName = "mod3"
+	Mod4        LaneName = "mod4"
+	Mod5        LaneName = "mod5"
+	Mod6        LaneName = "mod6"
+	Mod7        LaneName = "mod7"
+	Mod8        LaneName = "mod8"
 )
 
 // Values of the gate lane.
@@ -60,6 +69,15 @@ var laneSpecs = []LaneSpec{
 	{Name: Ratchet, Least: 1, Most: 16, Default: 1, number: 6},                           // strikes in a step
 	{Name: Probability, Least: 0, Most: 100, Default: 100, Always: true, number: 4},      // percent
 	{Name: Nudge, Least: -50, Most: 50, Default: 0, number: 7},                           // percent of the step
+	{Name: Slide, Least: 0, Most: 1, Default: 0, number: 9},                              // 1 slides into the next step that is on
+	{Name: Mod1, Least: 0, Most: 127, Default: 0, number: 16},                            // shares of the way from least to most of a Mod
+	{Name: Mod2, Least: 0, Most: 127, Default: 0, number: 17},
+	{Name: Mod3, Least: 0, Most: 127, Default: 0, number: 18},
+	{Name: Mod4, Least: 0, Most: 127, Default: 0, number: 19},
+	{Name: Mod5, Least: 0, Most: 127, Default: 0, number: 20},
+	{Name: Mod6, Least: 0, Most: 127, Default: 0, number: 21},
+	{Name: Mod7, Least: 0, Most: 127, Default: 0, number: 22},
+	{Name: Mod8, Least: 0, Most: 127, Default: 0, number: 23},
 }
 
 // LaneSpecs lists the lanes in the order in which to show them.

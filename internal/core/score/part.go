@@ -1,5 +1,7 @@
 package score
 
+import "slices"
+
 // Part is one voice of a track: its lanes, and what each gate step asks for beyond on and off.
 type Part struct {
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
@@ -11,6 +13,10 @@ type Part struct {
 	Ratchet RatchetShape `json:"ratchet"`
 	// Voicing shapes all chords.
 	Voicing Voicing `json:"voicing"`
+	// Mods says where the lanes mod1 to mod8 go, in this order; those beyond the list go nowhere.
+	Mods []Mod `json:"mods,omitempty" jsonschema:"maxItems=8"`
+	// SlideTime is the portamento time that is sent for slides (CC 5).
+	SlideTime int `json:"slideTime" jsonschema:"minimum=0,maximum=127"`
 	// Held is the range of steps to which the gate lane is held while performing.
 	Held Window `json:"held"`
 	// Details holds what is special of gate steps, by step from 0.
@@ -77,6 +83,15 @@ type Lanes struct {
 	Probability *Lane `json:"probability,omitempty"`
 	Nudge       *Lane `json:"nudge,omitempty"`
 	Chord       *Lane `json:"chord,omitempty"`
+	Slide       *Lane `json:"slide,omitempty"`
+	Mod1        *Lane `json:"mod1,omitempty"`
+	Mod2        *Lane `json:"mod2,omitempty"`
+	Mod3        *Lane `json:"mod3,omitempty"`
+	Mod4        *Lane `json:"mod4,omitempty"`
+	Mod5        *Lane `json:"mod5,omitempty"`
+	Mod6        *Lane `json:"mod6,omitempty"`
+	Mod7        *Lane `json:"mod7,omitempty"`
+	Mod8        *Lane `json:"mod8,omitempty"`
 }
 
 // field returns where the lane is kept, or nil if there is no such lane.
@@ -100,6 +115,24 @@ func (l *Lanes) field(name LaneName) **Lane {
 		return &l.Nudge
 	case Chord:
 		return &l.Chord
+	case Slide:
+		return &l.Slide
+	case Mod1:
+		return &l.Mod1
+	case Mod2:
+		return &l.Mod2
+	case Mod3:
+		return &l.Mod3
+	case Mod4:
+		return &l.Mod4
+	case Mod5:
+		return &l.Mod5
+	case Mod6:
+		return &l.Mod6
+	case Mod7:
+		return &l.Mod7
+	case Mod8:
+		return &l.Mod8
 	}
 	return nil
 }
@@ -150,6 +183,7 @@ func (l *Lanes) Loop(name LaneName) *Lane {
 // Clone returns a copy that shares nothing with p.
 func (p *Part) Clone() Part {
 	clone := *p
+	clone.Mods = slices.Clone(p.Mods)
 	if p.Details != nil {
 		clone.Details = make(map[int]StepDetail, len(p.Details))
 		for step, detail := range p.Details {

@@ -67,6 +67,8 @@ func (part *Part) validate(field string, p *Project) error {
 		checkRange(field+".fill", part.Fill, 0, 100),
 		checkRange(field+".voicing.inversion", part.Voicing.Inversion, 0, 4),
 		checkRange(field+".voicing.strum", part.Voicing.Strum, -100, 100),
+		validateMods(field+".mods", part.Mods),
+		checkRange(field+".slideTime", part.SlideTime, 0, 127),
 		checkRange(field+".held.length", part.Held.Length, 0, MaxSteps),
 		checkRange(field+".held.first", part.Held.First, 0, MaxSteps-max(1, part.Held.Length)),
 		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),

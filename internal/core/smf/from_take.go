@@ -57,16 +57,17 @@ func noteEvents(messages []play.Message, division int) []Event {
 	for _, m := range messages {
 		key := [2]uint8{m.Channel, m.Key}
 		moment := round(m.Tick, division)
-		if !m.On {
+		if m.Kind == play.NoteOff {
 			moment = max(moment, struck[key]+1)
 		}
 		moment = max(moment, tick)
 		tick = moment
-		if m.On {
+		if m.Kind == play.NoteOn {
 			struck[key] = moment
 		}
+		first := len(data)
 		data = append(data, channelMessage(m)...)
-		events = append(events, Event{Tick: moment, Data: data[len(data)-3:]})
+		events = append(events, Event{Tick: moment, Data: data[first:]})
 	}
 	return events
 }

@@ -9,8 +9,12 @@ import (
 
 // Status bytes and meta event types of the specification.
 const (
-	statusNoteOff = 0x80
-	statusNoteOn  = 0x90
+	statusNoteOff  = 0x80
+	statusNoteOn   = 0x90
+	statusControl  = 0xB0
+	statusProgram  = 0xC0
+	statusPressure = 0xD0
+	statusBend     = 0xE0
 
 	metaTrackName     = 0x03
 	metaSetTempo      = 0x51
@@ -22,8 +26,17 @@ const (
 const releaseVelocity = 64
 
 func channelMessage(m play.Message) []byte {
-	if m.On {
+	switch m.Kind {
+	case play.NoteOn:
 		return []byte{statusNoteOn | m.Channel, m.Key, m.Velocity}
+	case play.ControlChange:
+		return []byte{statusControl | m.Channel, m.Key, byte(m.Value)}
+	case play.Program:
+		return []byte{statusProgram | m.Channel, m.Key}
+	case play.Pressure:
+		return []byte{statusPressure | m.Channel, byte(m.Value)}
+	case play.Bend: // the low seven bits go first
+		return []byte{statusBend | m.Channel, byte(m.Value & 0x7F), byte(m.Value >> 7)}
 	}
 	return []byte{statusNoteOff | m.Channel, m.Key, releaseVelocity}
 }

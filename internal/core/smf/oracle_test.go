@@ -13,6 +13,7 @@ import (
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
@@ -36,8 +37,8 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 		require.Equal(t, gosmf.MetricTicks(options.Division), read.TimeFormat)
 
 		want := map[string]int{}
-		for _, m := range recorded.Messages {
-			want[messageName(m.On, m.Channel, m.Key, m.Velocity)]++
+		for _, m := range notesOf(recorded) {
+			want[messageName(m.Kind == play.NoteOn, m.Channel, m.Key, m.Velocity)]++
 		}
 		got := map[string]int{}
 		for _, track := range read.Tracks {
@@ -57,6 +58,17 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 			requireSameTicks(t, recorded, read.Tracks[0])
 		}
 	})
+}
+
+// notesOf returns a take's messages without those of mod lanes and slides.
+func notesOf(t *take.Take) []play.Message {
+	var notes []play.Message
+	for _, m := range t.Messages {
+		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+			notes = append(notes, m)
+		}
+	}
+	return notes
 }
 
 func messageName(on bool, channel, key, velocity uint8) string {
@@ -85,12 +97,13 @@ func requireTurns(t *rapid.T, track gosmf.Track) {
 }
 
 func requireSameTicks(t *rapid.T, recorded *take.Take, track gosmf.Track) {
+	notes := notesOf(recorded)
 	var tick score.Tick
 	next := 0
 	for _, event := range track {
 		tick += score.Tick(event.Delta)
 		if event.Message.Is(midi.NoteOnMsg) || event.Message.Is(midi.NoteOffMsg) {
-			require.Equal(t, recorded.Messages[next].Tick, tick)
+			require.Equal(t, notes[next].Tick, tick)
 			next++
 		}
 	}
@@ -138,7 +151,7 @@ func TestRoundingDoesNotAddUp(t *testing.T) {
 		require.NoError(t, err)
 		m := recorded.Messages[next]
 		next++
-		if m.On {
+		if m.Kind == play.NoteOn {
 			require.Equal(t, int64(m.Tick)/21, tick)
 		} else {
 			require.InDelta(t, float64(m.Tick)/21, float64(tick), 1)
@@ -160,4 +173,32 @@ func midicsv(t *testing.T, f smf.File) [][]string {
 	rows, err := reader.ReadAll()
 	require.NoError(t, err)
 	return rows
+}
+
+// Every kind of channel message is written as MIDI 1.0 has it, by the C converter's reading.
+func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
+	recorded := take.Of(score.Demo(), "Kinds")
+	recorded.End = 21
+	recorded.Messages = []play.Message{
+		{Track: 1, Kind: play.Program, Channel: 2, Key: 12},
+		{Track: 1, Kind: play.ControlChange, Channel: 2, Key: 74, Value: 99},
+		{Track: 1, Kind: play.Bend, Channel: 2, Value: 8193},
+		{Track: 1, Kind: play.Pressure, Channel: 2, Value: 33},
+		{Track: 1, Kind: play.NoteOn, Channel: 2, Key: 60, Velocity: 90},
+		{Tick: 21, Track: 1, Kind: play.NoteOff, Channel: 2, Key: 60},
+	}
+	var read [][]string
+	for _, row := range midicsv(t, smf.FromTake(recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
+		if strings.HasSuffix(row[2], "_c") {
+			read = append(read, row[1:])
+		}
+	}
+	require.Equal(t, [][]string{
+		{"0", "Program_c", "2", "12"},
+		{"0", "Control_c", "2", "74", "99"},
+		{"0", "Pitch_bend_c", "2", "8193"},
+		{"0", "Channel_aftertouch_c", "2", "33"},
+		{"0", "Note_on_c", "2", "60", "90"},
+		{"1", "Note_off_c", "2", "60", "64"},
+	}, read)
 }

@@ -51,7 +51,9 @@ func Render(p *score.Project, bars int) *Take {
 	t := Of(p, p.Name)
 	t.End = score.Tick(bars) * p.Meter.Bar()
 	var keys play.Keys
-	t.Messages = keys.Play(play.Render(p, 0, t.End, nil), t.End, nil)
+	performer := play.NewPerformer(p)
+	notes := keys.Play(performer.Advance(t.End, nil), t.End, nil)
+	t.Messages = play.Merge(notes, performer.Controls(nil), nil)
 	t.Messages = keys.Release(t.End, t.Messages)
 	return t
 }
@@ -64,12 +66,13 @@ func (t *Take) Finish(end score.Tick) {
 	kept := t.Messages[:0]
 	for _, m := range t.Messages {
 		key := [2]uint8{m.Channel, m.Key}
-		if m.On {
+		if m.Kind == play.NoteOn {
 			down[key] = m
 			end = max(end, m.Tick+1) // a note has a length
-		} else if _, sounding := down[key]; !sounding {
-			continue
-		} else {
+		} else if m.Kind == play.NoteOff {
+			if _, sounding := down[key]; !sounding {
+				continue
+			}
 			delete(down, key)
 		}
 		kept = append(kept, m)
@@ -78,7 +81,7 @@ func (t *Take) Finish(end score.Tick) {
 	t.Messages, t.End = kept, end
 	var unfinished []play.Message
 	for _, m := range down {
-		m.Tick, m.On, m.Velocity = end, false, 0
+		m.Tick, m.Kind, m.Velocity = end, play.NoteOff, 0
 		unfinished = append(unfinished, m)
 	}
 	slices.SortFunc(unfinished, play.CompareMessages)
@@ -89,7 +92,7 @@ func (t *Take) Finish(end score.Tick) {
 func (t *Take) Notes() int {
 	notes := 0
 	for _, m := range t.Messages {
-		if m.On {
+		if m.Kind == play.NoteOn {
 			notes++
 		}
 	}

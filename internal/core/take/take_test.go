@@ -20,9 +20,12 @@ func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
 		down := map[[2]uint8]bool{}
 		for _, m := range rendered.Messages {
 			key := [2]uint8{m.Channel, m.Key}
-			require.Equal(t, !m.On, down[key])
+			if m.Kind != play.NoteOn && m.Kind != play.NoteOff {
+				continue
+			}
+			require.Equal(t, m.Kind == play.NoteOff, down[key])
 			require.LessOrEqual(t, m.Tick, rendered.End)
-			down[key] = m.On
+			down[key] = m.Kind == play.NoteOn
 		}
 		for key, isDown := range down {
 			require.False(t, isDown, "%v is left down", key)
@@ -34,16 +37,16 @@ func TestFinishMendsABrokenRecording(t *testing.T) {
 	recording := take.Of(score.Demo(), "Take 1")
 	recording.Messages = []play.Message{
 		{Tick: 5, Track: 1, Key: 50}, // its note-on came before the take
-		{Tick: 10, Track: 1, On: true, Key: 60, Velocity: 90},
-		{Tick: 20, Track: 1, On: true, Key: 62, Velocity: 90},
+		{Tick: 10, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90},
+		{Tick: 20, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},
 		{Tick: 30, Track: 1, Key: 60},
 	}
 	recording.Finish(25)
 	require.Equal(t, score.Tick(30), recording.End)
 	require.Equal(t, 2, recording.Notes())
 	require.Equal(t, []play.Message{
-		{Tick: 10, Track: 1, On: true, Key: 60, Velocity: 90},
-		{Tick: 20, Track: 1, On: true, Key: 62, Velocity: 90},
+		{Tick: 10, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90},
+		{Tick: 20, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},
 		{Tick: 30, Track: 1, Key: 60},
 		{Tick: 30, Track: 1, Key: 62},
 	}, recording.Messages)

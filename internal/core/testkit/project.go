@@ -113,6 +113,7 @@ func part(t *rapid.T, tracks int) score.Part {
 	drawn := score.Part{
 		Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
 		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
+		Mods: mods(t), SlideTime: rapid.IntRange(0, 127).Draw(t, "slide time"),
 	}
 	for range rapid.IntRange(0, 4).Draw(t, "details") {
 		if drawn.Details == nil {
@@ -126,7 +127,7 @@ func part(t *rapid.T, tracks int) score.Part {
 		drawn.Details = nil
 	}
 	for _, spec := range score.LaneSpecs() {
-		if spec.Always || rapid.Bool().Draw(t, "has") {
+		if spec.Always || rapid.IntRange(0, 2).Draw(t, "has") == 0 {
 			drawn.Lanes.Set(spec.Name, lane(t, spec))
 		}
 	}
@@ -221,6 +222,26 @@ func voicing(t *rapid.T) score.Voicing {
 		Inversion: rapid.IntRange(0, 4).Draw(t, "inversion"), Open: rapid.Bool().Draw(t, "open"),
 		Strum: rapid.SampledFrom([]int{0, 0, -100, 40}).Draw(t, "strum"),
 	}
+}
+
+func mods(t *rapid.T) []score.Mod {
+	drawn := make([]score.Mod, rapid.IntRange(0, 2).Draw(t, "mods"))
+	for i := range drawn {
+		target := rapid.SampledFrom(score.ModTargets()).Draw(t, "target")
+		most := 127
+		if target.Wide() {
+			most = 1<<14 - 1
+		}
+		drawn[i] = score.Mod{
+			Target: target, Number: rapid.IntRange(0, 31).Draw(t, "number"),
+			Least: rapid.IntRange(0, most).Draw(t, "least"), Most: rapid.IntRange(0, most).Draw(t, "most"),
+			Glide: score.Tick(rapid.SampledFrom([]int{0, 1000, 20160}).Draw(t, "glide")),
+		}
+	}
+	if len(drawn) == 0 {
+		return nil
+	}
+	return drawn
 }
 
 func window(t *rapid.T) score.Window {

@@ -1,0 +1,131 @@
+package play
+
+import "jettyfog/internal/core/score"
+
+// glideGrid is how far apart the messages of a glide are: 24 in a quarter note, as many as MIDI clocks.
+// It bounds how many messages a glide sends.
+const glideGrid = score.TicksPerQuarter / 24
+
+// Controllers of MIDI 1.0.
+const (
+	portamentoTime   = 5
+	portamentoSwitch = 65
+	lsbOffset        = 32 // from a controller of 14 bits to the controller of its lower seven
+)
+
+// control is a mod lane on its way to its target. Mod lanes follow the steps of the track without swing,
+// nudge, jitter and delay.
+type control struct {
+	lane  *value
+	mod   score.Mod
+	index int // of the mod in its part
+
+	started bool
+	sent    int        // what was sent last
+	from    int        // where the glide began, at the tick begun
+	to      int        // where it goes
+	begun   score.Tick // when
+	told    score.Tick // all of the glide before this tick has been sent
+}
+
+// turn gives a mod lane a new value, from 0 to 127, at a tick.
+func (w *walker) turn(c *control, tick score.Tick) {
+	n := w.gate.drawn
+	if !c.lane.linked {
+		n = c.lane.drawn
+	}
+	value := c.lane.read(w.gate.step(), n)
+	target := c.mod.Least + rounded((c.mod.Most-c.mod.Least)*value, 127)
+	w.glide(c, tick)
+	if !c.started || c.mod.Glide == 0 {
+		if !c.started || target != c.sent {
+			w.send(c, tick, target)
+		}
+		c.started, c.from, c.to, c.begun, c.told = true, target, target, tick, tick
+		return
+	}
+	c.from, c.to, c.begun, c.told = c.at(tick), target, tick, tick
+}
+
+// at returns where a glide is at a tick.
+func (c *control) at(tick score.Tick) int {
+	if tick >= c.begun+c.mod.Glide {
+		return c.to
+	}
+	return c.from + rounded((c.to-c.from)*int(tick-c.begun), int(c.mod.Glide))
+}
+
+// glide sends what a glide passes before a tick.
+func (w *walker) glide(c *control, until score.Tick) {
+	if until <= c.told {
+		return
+	}
+	first := c.told
+	c.told = until
+	if !c.started || c.sent == c.to {
+		return
+	}
+	for tick := (first + glideGrid - 1) / glideGrid * glideGrid; tick < until; tick += glideGrid {
+		if at := c.at(tick); at != c.sent {
+			w.send(c, tick, at)
+		}
+		if c.sent == c.to {
+			return
+		}
+	}
+}
+
+func (w *walker) send(c *control, tick score.Tick, value int) {
+	c.sent = value
+	m := Message{Tick: tick, Track: uint32(w.track.ID), Channel: uint8(w.track.Channel - 1), Value: uint16(value)}
+	switch c.mod.Target {
+	case score.ControlTarget:
+		m.Kind, m.Key = ControlChange, uint8(c.mod.Number)
+	case score.Control14Target:
+		m.Kind, m.Key, m.Value = ControlChange, uint8(c.mod.Number), uint16(value>>7)
+		w.queue(m, c.index+1)
+		m.Key, m.Value = m.Key+lsbOffset, uint16(value&0x7F)
+	case score.BendTarget:
+		m.Kind = Bend
+	case score.PressureTarget:
+		m.Kind = Pressure
+	case score.ProgramTarget:
+		m.Kind, m.Key, m.Value = Program, uint8(value), 0
+	}
+	w.queue(m, c.index+1)
+}
+
+// queue keeps a message until it is handed over. At one tick those of slides, whose place is 0, come
+// before those of mods.
+func (w *walker) queue(m Message, place int) {
+	w.controls = append(w.controls, pendingControl{m, (w.order<<8|w.index)<<4 | place})
+}
+
+type pendingControl struct {
+	Message
+	order int
+}
+
+// slideInto switches portamento for a note that starts at a tick: on if the note before it slides.
+func (w *walker) slideInto(tick score.Tick) {
+	if w.sliding == w.portamento {
+		return
+	}
+	w.portamento = w.sliding
+	m := Message{Tick: tick, Track: uint32(w.track.ID), Kind: ControlChange, Channel: uint8(w.track.Channel - 1)}
+	if w.sliding {
+		m.Key, m.Value = portamentoTime, uint16(w.part.SlideTime)
+		w.queue(m, 0)
+		m.Value = 127
+	}
+	m.Key = portamentoSwitch
+	w.queue(m, 0)
+}
+
+// rounded divides and rounds to the nearest, halves away from 0.
+func rounded(number, by int) int {
+	if number < 0 {
+		return -rounded(-number, by)
+	}
+	return (2*number + by) / (2 * by)
+}

@@ -1,0 +1,91 @@
+package play_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// controls returns what the mod lanes and slides of a project send before a tick.
+func controls(p *score.Project, to score.Tick) []play.Message {
+	performer := play.NewPerformer(p)
+	performer.Advance(to, nil)
+	return performer.Controls(nil)
+}
+
+// withMod returns a project whose first mod lane is linked and holds the given values.
+func withMod(mod score.Mod, values ...int) *score.Project {
+	return plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		part.Mods = []score.Mod{mod}
+		set(&part.Lanes.Mod1, score.Mod1, func(l *score.Lane) { copy(l.Steps, values) })
+	})
+}
+
+func TestMods(t *testing.T) {
+	cc := func(tick score.Tick, number uint8, value uint16) play.Message {
+		return play.Message{Tick: tick, Track: 1, Kind: play.ControlChange, Key: number, Value: value}
+	}
+	for _, c := range []struct {
+		name string
+		p    *score.Project
+		want []play.Message
+	}{
+		{"sent only when it changes", withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 0, 0, 127, 127),
+			[]play.Message{cc(0, 74, 0), cc(2*sixteenth, 74, 127), cc(4*sixteenth, 74, 0), cc(6*sixteenth, 74, 127)}},
+		{"a range turned around", withMod(score.Mod{Target: score.ControlTarget, Number: 1, Least: 100, Most: 50}, 0, 127, 64, 64),
+			[]play.Message{cc(0, 1, 100), cc(sixteenth, 1, 50), cc(2*sixteenth, 1, 75), cc(4*sixteenth, 1, 100), cc(5*sixteenth, 1, 50), cc(6*sixteenth, 1, 75)}},
+		{"14 bits", withMod(score.Mod{Target: score.Control14Target, Number: 2, Most: 16383}, 127, 127, 127, 127),
+			[]play.Message{cc(0, 2, 127), cc(0, 34, 127)}},
+		{"pitch bend from the middle", withMod(score.Mod{Target: score.BendTarget, Least: 8192, Most: 16383}, 0, 127, 127, 127),
+			[]play.Message{{Track: 1, Kind: play.Bend, Value: 8192}, {Tick: sixteenth, Track: 1, Kind: play.Bend, Value: 16383},
+				{Tick: 4 * sixteenth, Track: 1, Kind: play.Bend, Value: 8192}, {Tick: 5 * sixteenth, Track: 1, Kind: play.Bend, Value: 16383}}},
+		{"channel pressure", withMod(score.Mod{Target: score.PressureTarget, Most: 127}, 9, 9, 9, 9),
+			[]play.Message{{Track: 1, Kind: play.Pressure, Value: 9}}},
+		{"a program", withMod(score.Mod{Target: score.ProgramTarget, Most: 127}, 5, 5, 5, 5),
+			[]play.Message{{Track: 1, Kind: play.Program, Key: 5}}},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			require.Equal(t, c.want, controls(c.p, 8*sixteenth))
+		})
+	}
+}
+
+// A glide goes straight to its new value, in at most 24 messages a quarter note, and stops there.
+func TestGlide(t *testing.T) {
+	p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127, Glide: sixteenth}, 0, 120, 120, 120)
+	var values []uint16
+	for _, m := range controls(p, 4*sixteenth) {
+		require.Zero(t, m.Tick%(score.TicksPerQuarter/24))
+		values = append(values, m.Value)
+	}
+	// From 0 to 120 in six messages of a 24th of a quarter.
+	require.Equal(t, []uint16{0, 20, 40, 60, 80, 100, 120}, values)
+}
+
+func TestAMutedTrackSendsNoControls(t *testing.T) {
+	p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 0, 127)
+	p.Tracks[0].Mute = true
+	require.Empty(t, controls(p, 8*sixteenth))
+}
+
+// A step that slides lasts into the next one that is on, which is struck with portamento; the one after
+// is not. Controllers 5 and 65 are those of MIDI 1.0.
+func TestSlide(t *testing.T) {
+	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		part.Lanes.Gate.Steps[2], part.SlideTime = score.On, 40
+		set(&part.Lanes.Slide, score.Slide, func(l *score.Lane) { l.Steps[0] = 1 })
+	})
+	notes := play.Render(p, 0, 8*sixteenth, nil)
+	require.Greater(t, notes[0].End, notes[1].Start)
+	require.Less(t, notes[1].End, notes[2].Start)
+	slide := func(tick score.Tick, number uint8, value uint16) play.Message {
+		return play.Message{Tick: tick, Track: 1, Kind: play.ControlChange, Key: number, Value: value}
+	}
+	require.Equal(t, []play.Message{
+		slide(2*sixteenth, 5, 40), slide(2*sixteenth, 65, 127), slide(4*sixteenth, 65, 0),
+		slide(6*sixteenth, 5, 40), slide(6*sixteenth, 65, 127),
+	}, controls(p, 8*sixteenth))
+}

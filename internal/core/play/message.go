@@ -1,0 +1,58 @@
+package play
+
+import (
+	"cmp"
+
+	"jettyfog/internal/core/score"
+)
+
+// Message is a channel message of a MIDI port.
+type Message struct {
+	Tick score.Tick
+	// Track is the id of the track whose message it is.
+	Track uint32
+	Kind  Kind
+	// Channel counts from 0.
+	Channel uint8
+	// Key is the MIDI note number, the controller of a ControlChange, or the program of a Program.
+	Key uint8
+	// Velocity is 1 to 127 for a NoteOn and 0 otherwise.
+	Velocity uint8
+	// Value is that of a ControlChange or Pressure, 0 to 127, or of a Bend, 0 to 16383 with 8192 in the
+	// middle.
+	Value uint16
+}
+
+// Kind is what a message does. At one tick messages go out in the order of their kinds: keys are let go
+// before anything changes, and struck after.
+type Kind uint8
+
+// The kinds.
+const (
+	NoteOff Kind = iota
+	Program
+	ControlChange
+	Bend
+	Pressure
+	NoteOn
+)
+
+// CompareMessages orders messages by tick, then by kind, channel and key.
+func CompareMessages(a, b Message) int {
+	return cmp.Or(
+		cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind, b.Kind),
+		cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key),
+	)
+}
+
+// Merge appends two lists of messages to dst, each ordered by tick and kind, as one so ordered.
+func Merge(a, b, dst []Message) []Message {
+	for len(a) > 0 && len(b) > 0 {
+		if cmp.Or(cmp.Compare(a[0].Tick, b[0].Tick), cmp.Compare(a[0].Kind, b[0].Kind)) <= 0 {
+			dst, a = append(dst, a[0]), a[1:]
+		} else {
+			dst, b = append(dst, b[0]), b[1:]
+		}
+	}
+	return append(append(dst, a...), b...)
+}
