@@ -27,8 +27,8 @@ type Forecast struct {
 
 // Outlook is what a part is going to do in a stretch of time.
 type Outlook struct {
-	// Moves are those of each lane with a loop of its own and of the gate lane, the first of each at or
-	// before the beginning of the stretch.
+	// Moves are those of each lane with a loop of its own and of the gate lane, ascending. The first of a
+	// lane that moves by the clock is at or before the beginning of the stretch.
 	Moves     map[score.LaneName][]Move
 	Forecasts []Forecast
 }
@@ -43,6 +43,9 @@ func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
 			return
 		}
 		moves := outlook.Moves[lane]
+		if last := len(moves) - 1; last >= 0 && moves[last].Tick == move.Tick {
+			moves = moves[:last]
+		}
 		if move.Tick <= from {
 			moves = moves[:0]
 		}

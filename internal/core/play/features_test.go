@@ -243,3 +243,22 @@ func TestAfterAnotherTrack(t *testing.T) {
 	}
 	require.Equal(t, []uint32{1, 2, 1, 2}, tracks)
 }
+
+// The chart is told where each lane stands when it is read: a lane that moves by hits stands on a step
+// from one hit to the next, and no two moves of a lane are at one tick.
+func TestMovesAreToldWhereTheyAreRead(t *testing.T) {
+	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		part.Lanes.Gate.Steps[1] = score.On
+		part.Details = map[int]score.StepDetail{2: {Skip: true}}
+		for _, lane := range []*score.Lane{part.Lanes.Pitch, part.Lanes.Velocity, part.Lanes.Length} {
+			lane.Linked, lane.Length = false, 8
+		}
+		part.Lanes.Pitch.Moves, part.Lanes.Velocity.Moves, part.Lanes.Length.Moves = score.ByHit, score.ByStep, score.ByStrike
+		set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[1] = 2 })
+	})
+	moves := play.Look(p, 1, 0, 0, 5*sixteenth).Moves
+	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {2 * sixteenth, 3}, {3 * sixteenth, 0}, {4 * sixteenth, 1}}, moves[score.Gate])
+	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {3 * sixteenth, 2}, {4 * sixteenth, 3}}, moves[score.Pitch])
+	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {2 * sixteenth, 2}, {3 * sixteenth, 3}, {4 * sixteenth, 4}}, moves[score.Velocity])
+	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {sixteenth * 3 / 2, 2}, {3 * sixteenth, 3}, {4 * sixteenth, 4}, {sixteenth * 9 / 2, 5}}, moves[score.Length])
+}

@@ -132,7 +132,13 @@ func TestForecastsComeTrue(t *testing.T) {
 				starts[n.Start] = n.Key
 			}
 		}
-		for _, f := range play.Look(p, 1, 0, from, from+stretch).Forecasts {
+		outlook := play.Look(p, 1, 0, from, from+stretch)
+		for lane, moves := range outlook.Moves {
+			for i := 1; i < len(moves); i++ {
+				require.Less(t, moves[i-1].Tick, moves[i].Tick, lane)
+			}
+		}
+		for _, f := range outlook.Forecasts {
 			if f.Sounds {
 				require.Contains(t, starts, f.Start)
 			}

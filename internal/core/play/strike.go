@@ -54,7 +54,7 @@ func (w *walker) strike(sounds bool, detail score.StepDetail, dst []Note) []Note
 			if !sounds {
 				return dst
 			}
-			w.advanceAll(w.byStrike)
+			w.use(w.byStrike, w.real(begin+from))
 		}
 	}
 	return dst

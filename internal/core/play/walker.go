@@ -161,6 +161,7 @@ func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) 
 	}
 	w.cross()
 	w.passOver()
+	w.tell(score.Gate, w.next, &w.gate)
 	step := w.gate.step()
 	detail := w.details[step]
 	stretch := score.Tick(max(1, detail.Stretch))
@@ -177,10 +178,10 @@ func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) 
 			dst = dst[:notes]
 		}
 		if d.sounds {
-			w.advanceAll(w.byHit)
+			w.use(w.byHit, w.next)
 		}
 	}
-	w.advanceAll(w.byStep)
+	w.use(w.byStep, w.next)
 	w.local += stretch * w.gate.rate
 	w.gate.advance()
 	if w.follows() {
@@ -207,12 +208,9 @@ func (w *walker) cross() {
 		v.evolveTo(int64(w.next / (score.Tick(v.lane.Evolve.Every) * w.bar)))
 	}
 	if w.local == 0 && w.watch != nil {
-		w.tell(score.Gate, w.next, &w.gate)
-		for _, v := range w.all {
-			w.tellValue(v, w.next)
+		for _, v := range w.byClock {
+			w.tell(v.name, w.next, &v.value.mover)
 		}
-	} else {
-		w.tell(score.Gate, w.next, &w.gate)
 	}
 }
 
@@ -271,23 +269,22 @@ func (w *walker) seekClock(local score.Tick) {
 	for _, v := range w.byClock {
 		for due := score.Tick(v.value.moved+1) * v.value.rate; due <= local; due += v.value.rate {
 			v.value.advance()
-			w.moved(v, w.real(due))
+			w.stand(v, w.real(due))
 		}
 	}
 }
 
-func (w *walker) advanceAll(lanes []namedValue) {
+// use takes lanes that move by what happens at a tick as having been read there, and moves them on.
+func (w *walker) use(lanes []namedValue, tick score.Tick) {
 	for _, v := range lanes {
+		w.stand(v, tick)
 		v.value.advance()
-		w.moved(v, w.next)
 	}
 }
 
-// moved tells of a lane that has gone on by itself.
-func (w *walker) moved(v namedValue, tick score.Tick) {
-	if w.watch != nil {
-		w.tellValue(v, tick)
-	}
+// stand tells on which step a lane with a loop of its own stands from a tick on.
+func (w *walker) stand(v namedValue, tick score.Tick) {
+	w.tell(v.name, tick, &v.value.mover)
 	if v.control != nil && v.control.started {
 		w.turn(v.control, tick)
 	}
@@ -300,12 +297,6 @@ func (w *walker) turnMods() {
 		if !v.control.started || w.local == 0 || v.value.linked || v.value.fixed {
 			w.turn(v.control, w.next)
 		}
-	}
-}
-
-func (w *walker) tellValue(v namedValue, tick score.Tick) {
-	if !v.value.linked && !v.value.fixed {
-		w.tell(v.name, tick, &v.value.mover)
 	}
 }
 

@@ -106,6 +106,11 @@ export interface Part {
   fill: number;
   ratchet: RatchetShape;
   voicing: Voicing;
+  /**
+   * @maxItems 8
+   */
+  mods?: Mod[];
+  slideTime: number;
   held: Window;
   details?: {
     [k: string]: StepDetail;
@@ -121,6 +126,13 @@ export interface Voicing {
   inversion: number;
   open: boolean;
   strum: number;
+}
+export interface Mod {
+  target: "control" | "control14" | "bend" | "pressure" | "program";
+  number: number;
+  least: number;
+  most: number;
+  glide: number;
 }
 export interface Window {
   first: number;
@@ -146,6 +158,15 @@ export interface Lanes {
   probability?: Lane;
   nudge?: Lane;
   chord?: Lane;
+  slide?: Lane;
+  mod1?: Lane;
+  mod2?: Lane;
+  mod3?: Lane;
+  mod4?: Lane;
+  mod5?: Lane;
+  mod6?: Lane;
+  mod7?: Lane;
+  mod8?: Lane;
 }
 export interface Lane {
   linked: boolean;
@@ -307,6 +328,8 @@ export interface SetPart {
   ratchet?: RatchetShape;
   voicing?: Voicing;
   held?: Window;
+  mods?: Mod[];
+  slideTime?: number;
 }
 export interface SetDetail {
   track: number;

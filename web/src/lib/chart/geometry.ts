@@ -62,15 +62,17 @@ export class ValueScale {
   }
 }
 
-/** How high each lane is, relative to the others. */
-export const laneShare: Record<LaneName, number> = {
+/** How high each lane is, relative to the others; those that are not named take the usual share. */
+const laneShares: Partial<Record<LaneName, number>> = {
   gate: 82,
   pitch: 236,
-  octave: 62,
-  chord: 62,
   velocity: 86,
   length: 74,
-  ratchet: 62,
   probability: 92,
-  nudge: 62,
 };
+
+const usualShare = 62;
+
+export function laneShare(lane: LaneName): number {
+  return laneShares[lane] ?? usualShare;
+}

@@ -20,7 +20,7 @@ export function valueText(spec: LaneSpec, value: number, degrees: Degree[]): str
 }
 
 /** A length up to this is a share of the step in percent; above it counts steps, from 2. */
-const wholeStep = 100;
+export const wholeStep = 100;
 
 /** What a length counts. */
 export function lengthUnit(value: number): string {
@@ -38,8 +38,7 @@ export function degreeName(degree: number, degrees: Degree[]): string {
   return degrees[degree - first]?.name ?? "";
 }
 
-/** What a lane is for, in one line. */
-export const laneHelp: Record<LaneName, string> = {
+const laneHelps: Partial<Record<LaneName, string>> = {
   gate: "Gate: which steps strike a note. Click or drag to switch; Shift ties a step to the note before it.",
   pitch:
     "Pitch: a degree of the key for each step. Draw across it; the wheel moves the rows up and down.",
@@ -47,7 +46,16 @@ export const laneHelp: Record<LaneName, string> = {
   length: "Length: how much of its step a note sounds, 1 to 100 %; above that, 2 to 64 steps.",
   octave: "Octave: octaves up or down.",
   chord: "Chord: a stack of degrees on the note, by its number; 0 is none.",
+  slide: "Slide: 1 ties a step to the next note, with portamento.",
   ratchet: "Ratchet: how many times a step is struck, 1 to 16.",
   nudge: "Nudge: how early or late a note comes, in percent of its step.",
   probability: "Probability: how often a step sounds. The fog is what stays open.",
 };
+
+/** What a lane is for, in one line. */
+export function laneHelp(lane: LaneName): string {
+  return (
+    laneHelps[lane] ??
+    "Mod: a controller, from the least to the most of its range. A project file says which."
+  );
+}

@@ -10,12 +10,12 @@
 
   const session = getSession();
   const rows = $derived(
-    session.lanes.map((spec) => `minmax(0, ${laneShare[spec.name as LaneName]}fr)`).join(" "),
+    session.lanes.map((spec) => `minmax(66px, ${laneShare(spec.name as LaneName)}fr)`).join(" "),
   );
 </script>
 
 <section
-  class="relative grid min-h-0 min-w-0"
+  class="relative grid min-h-0 min-w-0 overflow-x-clip overflow-y-auto"
   aria-label="Chart"
   style:grid-template="36px {rows} / 158px 34px minmax(0, 1fr)"
 >

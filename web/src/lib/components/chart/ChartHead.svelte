@@ -6,7 +6,7 @@
   const widest = 8;
 </script>
 
-<div class="col-span-2 flex items-end gap-1 pr-2 pb-1 pl-3">
+<div class="bg-paper sticky top-0 z-10 col-span-2 flex items-end gap-1 pr-2 pb-1 pl-3">
   <button
     class="control h-[22px]! text-[11px]!"
     aria-pressed={!view.following}

@@ -22,7 +22,7 @@
   );
 </script>
 
-<div class="min-w-0" bind:clientWidth={view.width}>
+<div class="bg-paper sticky top-0 z-10 min-w-0" bind:clientWidth={view.width}>
   <svg width={view.width} {height} class="block" aria-hidden="true">
     {#each beats as beat (beat.i)}
       <rect

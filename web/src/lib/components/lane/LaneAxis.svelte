@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { LaneName, LaneSpec } from "../../api/types";
   import { ValueScale } from "../../chart/geometry";
-  import { lengthInSteps } from "../../chart/values";
+  import { lengthInSteps, wholeStep } from "../../chart/values";
   import { getChartView } from "../../state/context";
 
   interface Label {
@@ -31,12 +31,13 @@
   }
 
   function lengthLabel(value: number): string {
-    return value > 100 ? `${lengthInSteps(value)}×` : `${value}`;
+    return value > wholeStep ? `${lengthInSteps(value)}×` : `${value}`;
   }
 
   function values(): Label[] {
     if (name === "gate") return [];
-    return [range.least, Math.round((range.least + range.most) / 2), range.most].map((value) => ({
+    const middle = name === "length" ? wholeStep : Math.round((range.least + range.most) / 2);
+    return [...new Set([range.least, middle, range.most])].map((value) => ({
       value,
       text: String(name === "length" ? lengthLabel(value) : value),
       strong: false,

@@ -14,6 +14,11 @@
   let { name, lane, chartLane }: Props = $props();
 
   const session = getSession();
+
+  /** A head that is lower than this, in pixels, has no room for its caption. */
+  const roomForCaption = 76;
+  let height = $state(0);
+
   const meets = $derived(
     chartLane?.meetsGate.never
       ? "never meets the gate for sure"
@@ -30,8 +35,9 @@
 </script>
 
 <div
-  class="border-line flex min-w-0 flex-col gap-1 overflow-hidden border-t py-1.5 pl-3"
-  data-help={laneHelp[name]}
+  class="border-line flex min-w-0 flex-col gap-1 overflow-clip border-t py-1.5 pl-3"
+  bind:clientHeight={height}
+  data-help={laneHelp(name)}
 >
   <div class="flex items-center justify-between gap-2">
     <span class="text-[14px] font-semibold">{name}</span>
@@ -73,11 +79,8 @@
       </select>
       <OrderPicker order={lane.order} label="{name} order" choose={(order) => set({ order })} />
     </div>
-    {#if name !== "gate" && chartLane}
-      <span
-        class={["caption truncate", name !== "pitch" && "[@media(max-height:760px)]:hidden"]}
-        title={chartLane.meetsGate.never ?? meets}
-      >
+    {#if name !== "gate" && chartLane && height >= roomForCaption}
+      <span class="caption truncate" title={chartLane.meetsGate.never ?? meets}>
         {meets}
       </span>
     {/if}

@@ -27,6 +27,6 @@
     onchange={(event) => add(event.currentTarget)}
   >
     <option value="" disabled>+ lane</option>
-    {#each missing as name (name)}<option value={name} title={laneHelp[name]}>{name}</option>{/each}
+    {#each missing as name (name)}<option value={name} title={laneHelp(name)}>{name}</option>{/each}
   </select>
 {/if}

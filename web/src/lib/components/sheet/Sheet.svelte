@@ -2,6 +2,7 @@
 <script lang="ts">
   import AddLane from "./AddLane.svelte";
   import StepFields from "./StepFields.svelte";
+  import TimeFields from "./TimeFields.svelte";
   import TrackFields from "./TrackFields.svelte";
 </script>
 
@@ -9,4 +10,5 @@
   <StepFields />
   <AddLane />
   <TrackFields />
+  <TimeFields />
 </aside>
