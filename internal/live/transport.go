@@ -110,15 +110,12 @@ func (t *Transport) SetProject(project *score.Project) {
 // perform has the project played from the first tick that is not committed. Lanes stand where they
 // would stand if it had been played from the beginning.
 func (t *Transport) perform() {
-	t.performer = play.NewPerformer(t.project)
-	t.performer.Watch(func(track, part int, lane score.LaneName, move play.Move) {
+	t.places = nil
+	t.performer = play.NewWatchedPerformerAt(t.project, t.committed, func(track, part int, lane score.LaneName, move play.Move) {
 		if move.Tick >= t.committed {
 			t.places = append(t.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
 		}
 	})
-	t.places = nil
-	t.performer.Advance(t.committed, nil)
-	t.performer.Controls(nil)
 }
 
 // changeTempo lets a tempo hold from the first tick that is not committed.

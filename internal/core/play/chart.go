@@ -38,12 +38,13 @@ type Outlook struct {
 func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
 	outlook := Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
 	f := NewPerformer(p)
-	f.Watch(func(id, index int, lane score.LaneName, move Move) {
+	f.watch(func(id, index int, lane score.LaneName, move Move) {
 		if id != track || index != part || move.Tick >= to {
 			return
 		}
 		moves := outlook.Moves[lane]
-		if last := len(moves) - 1; last >= 0 && moves[last].Tick == move.Tick {
+		// Strikes of a stretched step can reach beyond the moment at which the lanes are aligned.
+		for last := len(moves) - 1; last >= 0 && moves[last].Tick >= move.Tick; last-- {
 			moves = moves[:last]
 		}
 		if move.Tick <= from {
@@ -51,6 +52,7 @@ func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
 		}
 		outlook.Moves[lane] = append(moves, move)
 	})
+	f.skipTo(from)
 	f.walkTo(to, func(w *walker, d decision) {
 		if w.track.ID == track && w.index == part && d.tick >= from {
 			outlook.Forecasts = append(outlook.Forecasts, Forecast{

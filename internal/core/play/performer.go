@@ -45,9 +45,29 @@ func NewPerformer(p *score.Project) *Performer {
 	return f
 }
 
-// Watch has a function called for every move of every lane that has a loop of its own, and of the gate
-// lanes. It is to be called before the first stretch. Moves can be told earlier than their notes.
-func (f *Performer) Watch(watch func(track, part int, lane score.LaneName, move Move)) {
+// NewPerformerAt returns a performer whose first stretch begins at a tick.
+func NewPerformerAt(p *score.Project, tick score.Tick) *Performer {
+	return NewWatchedPerformerAt(p, tick, nil)
+}
+
+// Watch is called for every move of every lane that has a loop of its own, and of the gate lanes. Moves
+// can be told earlier than their notes.
+type Watch func(track, part int, lane score.LaneName, move Move)
+
+// NewWatchedPerformerAt returns a performer whose first stretch begins at a tick. It tells the moves on the
+// way there too, or the last of them.
+func NewWatchedPerformerAt(p *score.Project, tick score.Tick, watch Watch) *Performer {
+	f := NewPerformer(p)
+	if watch != nil {
+		f.watch(watch)
+	}
+	f.skipTo(tick)
+	f.scratch = f.Advance(tick, f.scratch[:0])[:0]
+	f.Controls(nil)
+	return f
+}
+
+func (f *Performer) watch(watch Watch) {
 	for _, w := range f.walkers {
 		w.watch = func(lane score.LaneName, move Move) { watch(w.track.ID, w.index, lane, move) }
 	}

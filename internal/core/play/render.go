@@ -22,10 +22,9 @@ type Note struct {
 	Mono bool
 }
 
-// Render appends to dst the notes that start in [from, to), as a Performer plays them. It takes time
-// for all that comes before from as well, because lanes that move by hits stand where those brought them.
+// Render appends to dst the notes that start in [from, to), as a Performer plays them. Where a lane's
+// place depends on more than the time, as that of one that moves by hits, it takes time for all that comes
+// before as well.
 func Render(p *score.Project, from, to score.Tick, dst []Note) []Note {
-	f := NewPerformer(p)
-	f.scratch = f.Advance(from, f.scratch[:0])[:0]
-	return f.Advance(to, dst)
+	return NewPerformerAt(p, from).Advance(to, dst)
 }

@@ -27,7 +27,7 @@ func TestCut(t *testing.T) {
 
 		performer := play.NewPerformer(p)
 		if rapid.Bool().Draw(t, "watched") {
-			performer.Watch(func(int, int, score.LaneName, play.Move) {})
+			performer = play.NewWatchedPerformerAt(p, 0, func(int, int, score.LaneName, play.Move) {})
 		}
 		var cut []play.Note
 		var cutMessages, cutControls []play.Message

@@ -18,7 +18,7 @@ func (w *walker) strike(sounds bool, detail score.StepDetail, dst []Note) []Note
 	}
 	step, n := w.gate.step(), w.gate.drawn
 	shift := w.gate.rate * score.Tick(w.nudge.read(step, n)) / 100
-	moment := w.track.Delay + w.jump(n)
+	moment := w.track.Delay + w.drawShift(n)
 	tied := w.tiedSteps(detail)
 	ratchet := w.ratchet.read(step, n)
 	slides := w.slide.read(step, n) > 0
@@ -196,8 +196,8 @@ func (w *walker) swung(local score.Tick) score.Tick {
 	return pairs + pair*w.swing/100 + (within-w.gate.rate)*(100-w.swing)/50
 }
 
-// jump draws how far jitter shifts the step's notes.
-func (w *walker) jump(n int64) score.Tick {
+// drawShift draws how far jitter shifts the step's notes.
+func (w *walker) drawShift(n int64) score.Tick {
 	if w.jitter == 0 {
 		return 0
 	}

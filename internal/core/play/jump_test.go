@@ -1,0 +1,72 @@
+package play_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+)
+
+// Jumping to a far moment gives the notes and moves that playing all the way there gives.
+func TestJumpingIsPlayingThrough(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		makePlaceable(t, p)
+		from := score.Tick(rapid.IntRange(0, 200*int(score.TicksPerQuarter)).Draw(t, "from"))
+		to := from + stretch/4
+
+		through := play.NewPerformer(p)
+		through.Advance(from, nil)
+		require.Equal(t, through.Advance(to, nil), play.Render(p, from, to, nil))
+
+		var all, jumped []play.Move
+		tell := func(moves *[]play.Move) play.Watch {
+			return func(track, part int, lane score.LaneName, move play.Move) {
+				if track == 1 && part == 0 && lane == score.Pitch && move.Tick >= from && move.Tick < to {
+					*moves = append(*moves, move)
+				}
+			}
+		}
+		play.NewWatchedPerformerAt(p, 0, tell(&all)).Advance(to, nil)
+		play.NewWatchedPerformerAt(p, from, tell(&jumped)).Advance(to, nil)
+		require.Equal(t, all, jumped)
+	})
+}
+
+// makePlaceable takes away what makes a lane's place depend on more than the time.
+func makePlaceable(t *rapid.T, p *score.Project) {
+	for i := range p.Tracks {
+		track := &p.Tracks[i]
+		track.Hold, track.Realign, track.Source.Kind = 0, 0, score.OwnClock
+		for j := range track.Parts() {
+			part := &track.Parts()[j]
+			part.Mods, part.Details, part.Lanes.Slide = nil, map[int]score.StepDetail{0: {Condition: "2:3"}}, nil
+			for _, spec := range score.LaneSpecs() {
+				if !part.Lanes.Has(spec.Name) {
+					continue
+				}
+				lane := part.Lanes.Lane(spec.Name)
+				lane.Moves = score.ByClock
+				if lane.Order == score.Shuffle || lane.Order == score.Drift {
+					lane.Order = rapid.SampledFrom([]score.Order{score.Random, score.Backward}).Draw(t, "placeable")
+				}
+			}
+		}
+	}
+}
+
+// BenchmarkRenderFar renders one bar after three hours of playing, which jumping makes as quick as the
+// first bar.
+func BenchmarkRenderFar(b *testing.B) {
+	p := busyProject()
+	bar := p.Meter.Bar()
+	const threeHours = 4320 // bars at 96 bpm
+	var notes []play.Note
+	for b.Loop() {
+		notes = play.Render(p, threeHours*bar, (threeHours+1)*bar, notes[:0])
+	}
+}
