@@ -1,17 +1,26 @@
 // Package play computes what a project plays: notes from a score and a stretch of time.
 //
 //	notes := play.Render(project, 0, project.Meter.Bar(), nil)
+//	performer := play.NewPerformer(project)
+//	notes = performer.Advance(project.Meter.Bar(), nil) // the same
 //
-// Render is a pure function of the project and the stretch, so however time is cut up, the notes are
-// the same. A lane's place is computed from the time alone: after n of its own steps a lane of length
-// l stands at step n mod l, or l-1 - n mod l going backward.
+// Render is a pure function of the project and the stretch, and a Performer gives the same notes in
+// stretches of any size. A walker goes along the gate lane of each part step by step; the performer takes
+// the walkers in the order of time and sorts their notes, which swing, nudge, jitter and delay can move.
 //
-// One step. The gate lane goes on; if its step is on, the probability in force decides by the luck
-// whether it sounds. Degree, velocity and length are read from where their lanes stand at that
-// moment. The degree is spelled in the key and folded into the track's register. Ties lengthen the
-// note to the end of the last tied step, where the length lane says what share of that step sounds.
-// A tie after a step that did not sound is silent.
+// One step. The gate lane goes on, past steps that are skipped. If its step is on, the step's condition
+// and then the probability in force decide by the luck whether it sounds. Each lane is read where it
+// stands, drawn from its weights if it has any, varied by its spread, and scaled by its amount. The
+// degree is transposed, brought to an allowed note, spelled in the key, moved by octaves and semitones,
+// and only then folded into the register, so that a note is in the register always. A note's length is a
+// share of the step length, or counts steps. Ties carry it to the end of the last tied step, of which the
+// same share sounds; a tie after a step that did not sound is silent. Ratchets share the room evenly,
+// gathering or slackening.
+//
+// Chance. Where a lane goes is addressed by its own moves; what a step decides, by the gate lane's moves.
+// Both count from the beginning, or with hold from its last repetition, so realigning lanes does not
+// repeat their luck.
 //
 // Keys turns notes into the note-on and note-off messages of a MIDI port. TempoMap relates ticks to
-// nanoseconds.
+// nanoseconds. Look tells what a part is going to do, Period when its lanes meet again.
 package play
