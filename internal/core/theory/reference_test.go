@@ -14,7 +14,7 @@ const listReferenceScales = `
 import { ScaleType } from "tonal";
 const scales = {};
 for (const scale of ScaleType.all()) for (const name of [scale.name, ...scale.aliases]) scales[name] = scale.chroma;
-console.log(JSON.stringify(scales));`
+process.stdout.write(JSON.stringify(scales));`
 
 // sameScale gives the reference's name for scales that it knows under another one.
 var sameScale = map[string]string{
