@@ -16,7 +16,7 @@ import (
 const module = "jettyfog/"
 
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
-// testkit as well, and stand outside these rules otherwise.
+// testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
 	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/live", "internal/schema", "internal/server", "internal/store", "internal/studio", "web"},
 	"e2e":                   {},
@@ -29,6 +29,7 @@ var mayImport = map[string][]string{
 	"internal/core/testkit": {"internal/core/score", "internal/core/theory"},
 	"internal/core/theory":  {},
 	"internal/live":         {"internal/core/play", "internal/core/score", "internal/core/take"},
+	"internal/memory":       {"internal/core/play", "internal/core/score", "internal/core/take", "internal/studio"},
 	"internal/schema":       {"internal/core/score", "internal/core/theory", "internal/server"},
 	"internal/server":       {"internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/studio"},
 	"internal/store":        {"internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/studio"},

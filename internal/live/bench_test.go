@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/memory"
 )
 
 // BenchmarkLateness plays a busy project in real time for two seconds a round and reports how long
@@ -17,7 +18,7 @@ import (
 func BenchmarkLateness(b *testing.B) {
 	var ours, floor []float64
 	for b.Loop() {
-		transport := New(busyProject(), Options{}, NewRecorder(&disk{}, func(error) {}))
+		transport := New(busyProject(), Options{}, NewRecorder(memory.New(score.Demo()), func(error) {}))
 		heard := &listener{now: transport.Now}
 		transport.Attach(heard)
 		ctx, stop := context.WithTimeout(context.Background(), 2*time.Second)

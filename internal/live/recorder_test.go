@@ -9,6 +9,7 @@ import (
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/memory"
 )
 
 // A take holds what was heard up to the stop, to the tick, with its last notes ended by the stop.
@@ -21,7 +22,7 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 		s.Stop()
 		require.False(t, s.Status().Recording)
 		pass(time.Second)
-		recorded := s.finished(t, 0)
+		recorded := s.finished(t, 1)
 
 		want := take.Of(score.Demo(), "")
 		want.Messages = rendered(score.Demo(), at+1)
@@ -32,11 +33,12 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 	})
 }
 
-func (s *stage) finished(t *testing.T, i int) *take.Take {
+// finished returns the take with an id.
+func (s *stage) finished(t *testing.T, id int64) *take.Take {
 	t.Helper()
-	require.Greater(t, len(s.disk.takes), i)
-	require.True(t, s.disk.ended[i])
-	return s.disk.takes[i]
+	finished, err := s.disk.Take(t.Context(), id)
+	require.NoError(t, err)
+	return finished
 }
 
 // A recording that begins in the middle of a bar starts with that bar and holds only what came after.
@@ -53,8 +55,10 @@ func TestPunchInWhilePlaying(t *testing.T) {
 		s.EndRecording()
 		require.True(t, s.Status().Playing)
 		pass(time.Second)
-		recorded := s.finished(t, 0)
-		require.Len(t, s.disk.takes, 1)
+		recorded := s.finished(t, 1)
+		takes, err := s.disk.Takes(t.Context())
+		require.NoError(t, err)
+		require.Len(t, takes, 1)
 
 		bar := 2 * score.Demo().Meter.Bar()
 		notes := 0
@@ -96,7 +100,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 		pass(time.Second)
 		require.Equal(t, play.TempoMap{
 			{Tick: 0, Tempo: 96_000}, {Tick: edge - score.Demo().Meter.Bar(), Tempo: 48_000},
-		}, s.finished(t, 0).Tempo)
+		}, s.finished(t, 1).Tempo)
 	})
 }
 
@@ -105,21 +109,22 @@ func TestABrokenDiskLosesNothing(t *testing.T) {
 	perform(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Record(1)
 		pass(2 * time.Second)
-		s.disk.fail(true)
+		s.disk.Fail(true)
 		pass(3 * time.Second)
 		at := s.tickAt(s.Now())
 		s.Stop()
 		pass(3 * time.Second)
-		require.False(t, s.disk.ended[0])
-		require.ErrorIs(t, s.problems[0], errBroken)
+		_, err := s.disk.Take(t.Context(), 1)
+		require.ErrorIs(t, err, take.ErrUnknown)
+		require.ErrorIs(t, s.problems[0], memory.ErrFull)
 		for i, ahead := range s.listener.arrived {
 			require.LessOrEqual(t, ahead, s.listener.sounds[i].At)
 		}
-		s.disk.fail(false)
+		s.disk.Fail(false)
 		pass(time.Second)
 		want := take.Of(score.Demo(), "")
 		want.Messages = rendered(score.Demo(), at+1)
 		want.Finish(at)
-		require.Equal(t, want.Messages, s.finished(t, 0).Messages)
+		require.Equal(t, want.Messages, s.finished(t, 1).Messages)
 	})
 }

@@ -2,7 +2,6 @@ package live
 
 import (
 	"context"
-	"errors"
 	"sync"
 	"testing"
 	"testing/synctest"
@@ -12,7 +11,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/take"
+	"jettyfog/internal/memory"
 )
 
 // listener is an output that notes what it gets and when.
@@ -41,59 +40,10 @@ func (l *listener) Tell(s Status) {
 	l.statuses = append(l.statuses, s)
 }
 
-// disk is a store of takes in memory that can be made to fail.
-type disk struct {
-	mu     sync.Mutex
-	broken bool
-	takes  []*take.Take
-	ended  []bool
-}
-
-var errBroken = errors.New("the disk is full")
-
-func (d *disk) CreateTake(_ context.Context, t *take.Take, _ int64) (int64, error) {
-	d.mu.Lock()
-	defer d.mu.Unlock()
-	if d.broken {
-		return 0, errBroken
-	}
-	copied := *t
-	d.takes, d.ended = append(d.takes, &copied), append(d.ended, false)
-	return int64(len(d.takes)), nil
-}
-
-func (d *disk) AppendTake(_ context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error {
-	d.mu.Lock()
-	defer d.mu.Unlock()
-	if d.broken {
-		return errBroken
-	}
-	t := d.takes[id-1]
-	t.Messages, t.Tempo = append(t.Messages[:seq], messages...), tempo
-	return nil
-}
-
-func (d *disk) FinishTake(_ context.Context, id int64, end score.Tick) error {
-	d.mu.Lock()
-	defer d.mu.Unlock()
-	if d.broken {
-		return errBroken
-	}
-	d.takes[id-1].Finish(end)
-	d.ended[id-1] = true
-	return nil
-}
-
-func (d *disk) fail(broken bool) {
-	d.mu.Lock()
-	defer d.mu.Unlock()
-	d.broken = broken
-}
-
 // stage is a transport with its recorder, a disk and a listener, all running on the bubble's clock.
 type stage struct {
 	*Transport
-	disk     *disk
+	disk     *memory.Store
 	listener *listener
 	problems []error
 	mu       sync.Mutex
@@ -102,7 +52,7 @@ type stage struct {
 // perform runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
 func perform(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
 	synctest.Test(t, func(t *testing.T) {
-		s := &stage{disk: &disk{}}
+		s := &stage{disk: memory.New(project)}
 		recorder := NewRecorder(s.disk, func(problem error) {
 			s.mu.Lock()
 			defer s.mu.Unlock()

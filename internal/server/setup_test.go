@@ -17,8 +17,8 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/live"
+	"jettyfog/internal/memory"
 	"jettyfog/internal/server"
-	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 )
 
@@ -34,11 +34,8 @@ type house struct {
 
 func start(t *testing.T) *house {
 	t.Helper()
-	kept, err := store.Open(t.TempDir())
-	require.NoError(t, err)
-	document, err := kept.Document(t.Context(), score.Demo())
-	require.NoError(t, err)
-	opened, err := studio.New(t.Context(), kept, document)
+	kept := memory.New(score.Demo())
+	opened, err := studio.New(t.Context(), kept, kept.Document())
 	require.NoError(t, err)
 
 	var handler *server.Server
@@ -62,7 +59,6 @@ func start(t *testing.T) *house {
 		listener.Close()
 		stop()
 		running.Wait()
-		require.NoError(t, kept.Close())
 	})
 	return &house{t: t, url: listener.URL, host: host, studio: opened}
 }

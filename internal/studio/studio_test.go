@@ -2,7 +2,6 @@ package studio_test
 
 import (
 	"context"
-	"errors"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -10,56 +9,21 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/memory"
 	"jettyfog/internal/studio"
 )
 
-// memory is a store that can be made to fail.
-type memory struct {
-	document studio.Document
-	changes  []studio.Change
-	broken   bool
-}
-
-var errBroken = errors.New("the disk is full")
-
-func (m *memory) SaveEdit(_ context.Context, d studio.Document, c studio.Change) error {
-	if m.broken {
-		return errBroken
-	}
-	m.document, m.changes = d, append(m.changes[:d.Position-1], c)
-	return nil
-}
-
-func (m *memory) SaveMove(_ context.Context, d studio.Document) error {
-	if m.broken {
-		return errBroken
-	}
-	m.document = d
-	return nil
-}
-
-func (m *memory) Change(_ context.Context, position int) (studio.Change, bool, error) {
-	if position < 1 || position > len(m.changes) {
-		return studio.Change{}, false, nil
-	}
-	return m.changes[position-1], true, nil
-}
-
-func open(t require.TestingT, m *memory) *studio.Studio {
-	s, err := studio.New(context.Background(), m, m.document)
+func open(t require.TestingT, store *memory.Store) *studio.Studio {
+	s, err := studio.New(context.Background(), store, store.Document())
 	require.NoError(t, err)
 	return s
-}
-
-func inMemory() *memory {
-	return &memory{document: studio.Document{Project: score.Demo(), Revision: 1}}
 }
 
 // Any sequence of edits, undos, redos and restarts behaves like a list of projects with a finger on it.
 func TestHistory(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		ctx := context.Background()
-		store := inMemory()
+		store := memory.New(score.Demo())
 		s := open(t, store)
 		projects, at := []*score.Project{score.Demo()}, 0
 		for range rapid.IntRange(1, 25).Draw(t, "acts") {
@@ -100,7 +64,7 @@ func TestHistory(t *testing.T) {
 }
 
 func TestAnEditOfAnOldRevisionIsRefused(t *testing.T) {
-	s := open(t, inMemory())
+	s := open(t, memory.New(score.Demo()))
 	ctx := context.Background()
 	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})
 	require.NoError(t, err)
@@ -117,7 +81,7 @@ func TestAnEditOfAnOldRevisionIsRefused(t *testing.T) {
 }
 
 func TestListenersHearEveryChangeInOrder(t *testing.T) {
-	s := open(t, inMemory())
+	s := open(t, memory.New(score.Demo()))
 	ctx := context.Background()
 	var heard []studio.Snapshot
 	s.Listen(func(state studio.Snapshot) { heard = append(heard, state) })
@@ -141,16 +105,16 @@ func TestListenersHearEveryChangeInOrder(t *testing.T) {
 
 // What could not be stored has not happened.
 func TestAFailingStoreChangesNothing(t *testing.T) {
-	store := inMemory()
+	store := memory.New(score.Demo())
 	s := open(t, store)
 	ctx := context.Background()
 	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})
 	require.NoError(t, err)
 	before := s.State()
-	store.broken = true
+	store.Fail(true)
 	_, err = s.Edit(ctx, 2, score.ChangeLuck{Number: 6})
-	require.ErrorIs(t, err, errBroken)
+	require.ErrorIs(t, err, memory.ErrFull)
 	_, err = s.Undo(ctx, 2)
-	require.ErrorIs(t, err, errBroken)
+	require.ErrorIs(t, err, memory.ErrFull)
 	require.Equal(t, before, s.State())
 }
