@@ -14,7 +14,7 @@ import (
 
 // A take holds what was heard up to the stop, to the tick, with its last notes ended by the stop.
 func TestATakeHoldsWhatWasHeard(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Record(7)
 		require.True(t, s.Status().Recording)
 		pass(10_500 * time.Millisecond)
@@ -43,7 +43,7 @@ func (s *stage) finished(t *testing.T, id int64) *take.Take {
 
 // A recording that begins in the middle of a bar starts with that bar and holds only what came after.
 func TestPunchInWhilePlaying(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(6 * time.Second) // bar 3 of 2.5 s each
 		from := s.tickAt(s.Now())
@@ -86,7 +86,7 @@ func onAt(t *take.Take, i int) play.Message {
 }
 
 func TestATakeKnowsItsTempoChanges(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second) // in bar 2
 		s.Record(1)
@@ -106,7 +106,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 
 // A disk that fails for a while delays nothing and loses nothing, and the trouble is told.
 func TestABrokenDiskLosesNothing(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Record(1)
 		pass(2 * time.Second)
 		s.disk.Fail(true)

@@ -49,8 +49,8 @@ type stage struct {
 	mu       sync.Mutex
 }
 
-// perform runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
-func perform(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
+// onStage runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
+func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
 	synctest.Test(t, func(t *testing.T) {
 		s := &stage{disk: memory.New(project)}
 		recorder := NewRecorder(s.disk, func(problem error) {
@@ -88,7 +88,7 @@ func (l *listener) messages() []play.Message {
 	return messages
 }
 
-// pass lets time pass in the bubble of perform, where it takes none, until everybody waits again.
+// pass lets time pass in the bubble of onStage, where it takes none, until everybody waits again.
 func pass(d time.Duration) {
 	time.Sleep(d)
 	synctest.Wait()

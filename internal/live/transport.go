@@ -29,15 +29,14 @@ type Transport struct {
 	project *score.Project
 	outputs map[Output]struct{}
 
-	playing   bool
-	started   int64 // the time of tick 0
-	tempo     play.TempoMap
-	committed score.Tick // all before this tick has been handed over
-	performer *play.Performer
-	places    []Place   // told by the performer and not yet handed over
-	keys      play.Keys // the keys that are down once all that was handed over is heard
-	waiting   []Sound   // handed over, not yet heard
-	heard     map[heardKey]play.Message
+	playing     bool
+	started     int64 // the time of tick 0
+	tempo       play.TempoMap
+	committed   score.Tick   // all before this tick has been handed over
+	performance *performance // nil while standing still
+	keys        play.Keys    // the keys that are down once all that was handed over is heard
+	waiting     []Sound      // handed over, not yet heard
+	heard       map[heardKey]play.Message
 }
 
 type heardKey struct{ channel, key uint8 }
@@ -89,14 +88,29 @@ func (t *Transport) Detach(o Output) {
 	delete(t.outputs, o)
 }
 
-// SetProject has everything that is not yet committed played from another state of the project.
+// SetProject has everything that is not yet committed played from another state of the project. It must
+// not be called twice at once.
 func (t *Transport) SetProject(project *score.Project) {
+	// Finding where the lanes stand can take long after hours of playing, so the old project plays on
+	// until that is known.
+	t.mu.Lock()
+	playing, started, committed := t.playing, t.started, t.committed
+	t.mu.Unlock()
+	var next *performance
+	if playing {
+		next = perform(project, committed)
+	}
+
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	before := t.project.Tempo
 	t.project = project
 	if t.playing {
-		t.perform()
+		if next == nil || t.started != started {
+			next = perform(project, t.committed)
+		}
+		next.skip(t.committed)
+		t.performance = next
 	}
 	if before == project.Tempo {
 		return
@@ -105,17 +119,6 @@ func (t *Transport) SetProject(project *score.Project) {
 		t.changeTempo(project.Tempo)
 	}
 	t.tell()
-}
-
-// perform has the project played from the first tick that is not committed. Lanes stand where they
-// would stand if it had been played from the beginning.
-func (t *Transport) perform() {
-	t.places = nil
-	t.performer = play.NewWatchedPerformerAt(t.project, t.committed, func(track, part int, lane score.LaneName, move play.Move) {
-		if move.Tick >= t.committed {
-			t.places = append(t.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
-		}
-	})
 }
 
 // changeTempo lets a tempo hold from the first tick that is not committed.
@@ -144,7 +147,7 @@ func (t *Transport) play() {
 	t.started = t.Now() + int64(t.options.LookAhead)
 	t.tempo = play.TempoMap{{Tick: 0, Tempo: t.project.Tempo}}
 	t.committed = 0
-	t.perform()
+	t.performance = perform(t.project, 0)
 }
 
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
@@ -164,7 +167,7 @@ func (t *Transport) Stop() {
 	slices.SortFunc(releases, play.CompareMessages)
 	t.recorder.add(releases)
 	t.recorder.end(at)
-	t.playing, t.waiting, t.keys, t.performer, t.places = false, nil, play.Keys{}, nil, nil
+	t.playing, t.waiting, t.keys, t.performance = false, nil, play.Keys{}, nil
 	clear(t.heard)
 	t.tell()
 }
@@ -248,15 +251,14 @@ func (t *Transport) pulse() {
 
 func (t *Transport) render(to score.Tick) Batch {
 	var batch Batch
-	notes := t.keys.Play(t.performer.Advance(to, nil), to, nil)
-	for _, m := range play.Merge(notes, t.performer.Controls(nil), nil) {
+	messages, places := t.performance.advance(to, &t.keys)
+	for _, m := range messages {
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
-	for _, place := range t.places {
+	for _, place := range places {
 		place.At = t.timeOf(place.Tick)
 		batch.Places = append(batch.Places, place)
 	}
-	t.places = nil
 	return batch
 }
 

@@ -19,7 +19,7 @@ func rendered(p *score.Project, to score.Tick) []play.Message {
 }
 
 func TestLiveAndOfflineAreTheSame(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(time.Minute)
 		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages())
@@ -30,7 +30,7 @@ func TestLiveAndOfflineAreTheSame(t *testing.T) {
 // Every sound arrives before its time, by the look-ahead less one pulse at least, and its time is
 // the tick's.
 func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(20 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
@@ -46,7 +46,7 @@ func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
 
 // Each lane is told its own steps, at the times at which the chart has them.
 func TestEveryLaneIsToldItsPlaces(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(10 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
@@ -64,7 +64,7 @@ func TestEveryLaneIsToldItsPlaces(t *testing.T) {
 
 // An edit is heard within the look-ahead: what is handed over after it comes from the new project.
 func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(5 * time.Second)
 		edited := score.Demo()
@@ -92,7 +92,7 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 
 // A change of tempo holds from the first tick that was not handed over; no time jumps.
 func TestTempoChangesWhilePlaying(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second)
 		edge := s.committed
@@ -116,7 +116,7 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 }
 
 func TestStopAndPlayBeginAnew(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		require.False(t, s.Status().Playing)
 		s.Stop()
 		s.Play()
@@ -135,10 +135,36 @@ func TestStopAndPlayBeginAnew(t *testing.T) {
 
 // A detached output hears nothing more.
 func TestDetach(t *testing.T) {
-	perform(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		s.Detach(s.listener)
 		s.Play()
 		pass(time.Second)
 		require.Empty(t, s.listener.sounds)
+	})
+}
+
+// An edit of a project whose lanes' places depend on all that was played takes effect at the right places:
+// as if the edited project had been played from the beginning.
+func TestAnEditOfLanesThatMoveByHits(t *testing.T) {
+	project := score.Demo()
+	project.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByHit
+	onStage(t, project, func(t *testing.T, s *stage) {
+		s.Play()
+		pass(20 * time.Second)
+		edited := project.Clone()
+		edited.Key.Root = 7
+		before, edge := len(s.listener.sounds), s.committed
+		s.SetProject(edited)
+		pass(5 * time.Second)
+		want := play.Render(edited, edge, s.committed, nil)
+		require.Greater(t, len(want), 10)
+		next := 0
+		for _, sound := range s.listener.sounds[before:] {
+			if sound.Kind == play.NoteOn {
+				require.Equal(t, want[next].Key, sound.Key)
+				next++
+			}
+		}
+		require.Equal(t, len(want), next)
 	})
 }

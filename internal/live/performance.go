@@ -1,0 +1,45 @@
+package live
+
+import (
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// performance is a project being played, and what was told of its lanes and not yet handed over.
+type performance struct {
+	performer *play.Performer
+	places    []Place
+}
+
+// perform returns a performance whose lanes stand where they would stand at a tick if it had been played
+// from the beginning. Where places do not follow from the time it is played through in silence.
+func perform(project *score.Project, from score.Tick) *performance {
+	p := &performance{}
+	p.performer = play.NewWatchedPerformerAt(project, from, func(track, part int, lane score.LaneName, move play.Move) {
+		if move.Tick >= from {
+			p.places = append(p.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
+		}
+	})
+	return p
+}
+
+// skip goes on to a tick in silence.
+func (p *performance) skip(to score.Tick) {
+	p.performer.Advance(to, nil)
+	p.performer.Controls(nil)
+	kept := p.places[:0]
+	for _, place := range p.places {
+		if place.Tick >= to {
+			kept = append(kept, place)
+		}
+	}
+	p.places = kept
+}
+
+// advance plays on to a tick.
+func (p *performance) advance(to score.Tick, keys *play.Keys) (messages []play.Message, places []Place) {
+	notes := keys.Play(p.performer.Advance(to, nil), to, nil)
+	messages = play.Merge(notes, p.performer.Controls(nil), nil)
+	places, p.places = p.places, nil
+	return messages, places
+}
