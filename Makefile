@@ -14,7 +14,7 @@ STATICCHECK := go tool -modfile=tools.mod staticcheck
 TYPES := web/src/lib/api/generated.ts
 BANNER := // Made from the Go types by \`make generate\`. Do not edit.
 
-.PHONY: build demo serve test check unit race e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
+.PHONY: build demo serve test compile check unit race e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
 
 ## build: build the whole program into bin/jettyfog
 build: $(BINARY)
@@ -28,7 +28,8 @@ serve: build
 	$(BINARY) serve
 
 ## test: set up, build, and run every check and test
-test: test-tools build
+test: test-tools
+	@$(MAKE) --no-print-directory -j2 -O compile $(PAGE)
 	@$(MAKE) --no-print-directory -j2 -O check lint-go lint-web unit race
 	@$(MAKE) --no-print-directory e2e
 
@@ -50,6 +51,10 @@ $(PAGE): $(MODULES) $(shell find web/src web/public -type f 2>/dev/null) web/ind
 
 $(BINARY): $(PAGE) $(shell find cmd internal web/embed.go -name '*.go' 2>/dev/null) go.mod go.sum
 	go build -ldflags '-s -w -X main.version=$(VERSION)' -o $@ ./cmd/jettyfog
+
+# compile: fetch and compile what needs no page, while that is being built
+compile: tools
+	go build ./internal/...
 
 ## check: formatting of Go, and that generated files are up to date
 check: build
