@@ -28,6 +28,7 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"no change", "POST", "/api/edits", `{"revision":1,"edit":{}}`, nil, 400, "exactly one change"},
 		{"a wrong type", "POST", "/api/edits", `{"revision":"one"}`, nil, 400, "revision holds a JSON string"},
 		{"out of range", "POST", "/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":-1}}}`, nil, 422, "it must be 0 to 999999"},
+		{"an edit of nothing", "POST", "/api/edits", `{"revision":1,"edit":{"setTrack":{"track":1}}}`, nil, 422, "changes nothing"},
 		{"an unknown track", "POST", "/api/edits", `{"revision":1,"edit":{"setTrack":{"track":9,"mute":true}}}`, nil, 404, "there is no such track"},
 		{"an old revision", "POST", "/api/edits", strings.Replace(edit, "1", "0", 1), nil, 409, "it is at revision 1, not 0"},
 		{"no former luck", "POST", "/api/edits", `{"revision":1,"edit":{"backLuck":{}}}`, nil, 409, "no former luck"},

@@ -44,7 +44,7 @@ func fail(w http.ResponseWriter, err error) {
 	switch {
 	case errors.As(err, &file):
 		status = http.StatusBadRequest
-	case errors.As(err, &field):
+	case errors.As(err, &field), errors.Is(err, score.ErrEmptyEdit):
 		status = http.StatusUnprocessableEntity
 	case errors.As(err, &stale):
 		status = http.StatusConflict

@@ -8,7 +8,7 @@ import (
 // Edit is one change that a musician makes to a project: a value that can be stored, sent, applied
 // and undone.
 type Edit interface {
-	// Label says in a few words what the edit does, to follow "Undo " or "Redo ".
+	// Label says in a few words what the edit does, to follow "Undo " or "Redo "; empty if it does nothing.
 	Label() string
 	// apply changes p in place and returns the edit that undoes it.
 	apply(p *Project) (inverse Edit, err error)
@@ -20,9 +20,15 @@ var ErrUnknownTrack = errors.New("there is no such track")
 // ErrNothingBefore is returned for going back to a former luck when there is none.
 var ErrNothingBefore = errors.New("there is no former luck to go back to")
 
+// ErrEmptyEdit is returned for an edit that names nothing to change.
+var ErrEmptyEdit = errors.New("the edit changes nothing")
+
 // Apply returns p with the edit made, and the edit that undoes it. p itself stays as it is. The
-// error is ErrUnknownTrack, ErrNothingBefore or a *FieldError, perhaps wrapped.
+// error is ErrEmptyEdit, ErrUnknownTrack, ErrUnknownPart, ErrNothingBefore or a *FieldError, perhaps wrapped.
 func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
+	if e.Label() == "" {
+		return nil, nil, ErrEmptyEdit
+	}
 	next = p.Clone()
 	inverse, err = e.apply(next)
 	if err == nil {

@@ -11,8 +11,9 @@ type LaneAddress struct {
 	Lane LaneName `json:"lane"`
 }
 
-// own returns the part and its own lane, which is made if the part had none.
-func (p *Project) own(a LaneAddress) (*Part, *Lane, error) {
+// own returns a lane of the part's own, which is made if the part had none, and the edit that brings the
+// lane back to what it is now.
+func (p *Project) own(a LaneAddress) (lane *Lane, inverse Edit, err error) {
 	part, err := p.part(a.PartAddress)
 	if err != nil {
 		return nil, nil, err
@@ -24,23 +25,13 @@ func (p *Project) own(a LaneAddress) (*Part, *Lane, error) {
 		}
 		return nil, nil, checkListed("lane", a.Lane, names)
 	}
-	if !part.Lanes.Has(a.Lane) {
-		part.Lanes.Set(a.Lane, newLane(a.Lane.Spec()))
-	}
-	return part, part.Lanes.Lane(a.Lane), nil
-}
-
-// before returns the edit that brings the lane back to what it is now.
-func (p *Project) before(a LaneAddress) (Edit, error) {
-	part, err := p.part(a.PartAddress)
-	if err != nil {
-		return nil, err
-	}
 	restore := RestoreLane{LaneAddress: a}
 	if part.Lanes.Has(a.Lane) {
 		restore.Value = part.Lanes.Lane(a.Lane).Clone()
+	} else {
+		part.Lanes.Set(a.Lane, newLane(a.Lane.Spec()))
 	}
-	return restore, nil
+	return part.Lanes.Lane(a.Lane), restore, nil
 }
 
 // SetLane changes the given properties of a lane and leaves the others, and all step values.
@@ -97,11 +88,7 @@ func (e SetLane) Label() string {
 }
 
 func (e SetLane) apply(p *Project) (Edit, error) {
-	inverse, err := p.before(e.LaneAddress)
-	if err != nil {
-		return nil, err
-	}
-	_, lane, err := p.own(e.LaneAddress)
+	lane, inverse, err := p.own(e.LaneAddress)
 	if err != nil {
 		return nil, err
 	}
@@ -137,19 +124,18 @@ type RestoreLane struct {
 func (e RestoreLane) Label() string { return string(e.Lane) }
 
 func (e RestoreLane) apply(p *Project) (Edit, error) {
-	inverse, err := p.before(e.LaneAddress)
+	_, inverse, err := p.own(e.LaneAddress)
 	if err != nil {
 		return nil, err
 	}
-	part, _, err := p.own(e.LaneAddress)
+	part, err := p.part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}
-	if e.Value == nil {
-		part.Lanes.Set(e.Lane, nil)
-		return inverse, nil
+	part.Lanes.Set(e.Lane, nil)
+	if e.Value != nil {
+		part.Lanes.Set(e.Lane, e.Value.Clone())
 	}
-	part.Lanes.Set(e.Lane, e.Value.Clone())
 	return inverse, nil
 }
 
@@ -177,11 +163,7 @@ func (e SetSteps) Label() string {
 }
 
 func (e SetSteps) apply(p *Project) (Edit, error) {
-	inverse, err := p.before(e.LaneAddress)
-	if err != nil {
-		return nil, err
-	}
-	_, lane, err := p.own(e.LaneAddress)
+	lane, inverse, err := p.own(e.LaneAddress)
 	if err != nil {
 		return nil, err
 	}

@@ -21,7 +21,7 @@ func TestEveryEditHasAnInverse(t *testing.T) {
 		after, undo, err := score.Apply(before, edit)
 		require.NoError(t, err)
 		require.Equal(t, kept, before, "Apply must leave its argument alone")
-		require.NotEmpty(t, edit.Label()+"-")
+		require.NotEmpty(t, edit.Label())
 
 		undone, redo, err := score.Apply(after, throughJSON(t, undo))
 		require.NoError(t, err)
@@ -89,6 +89,13 @@ func apply(t *testing.T, p *score.Project, edit score.Edit) *score.Project {
 	return next
 }
 
+func TestEditsOfNothingAreRefused(t *testing.T) {
+	for _, edit := range []score.Edit{score.SetProject{}, score.SetTrack{Track: 1}, score.SetPart{PartAddress: score.PartAddress{Track: 1}}} {
+		_, _, err := score.Apply(score.Demo(), edit)
+		require.ErrorIs(t, err, score.ErrEmptyEdit)
+	}
+}
+
 func TestTracksThatFollowEachOtherInALoopAreRefused(t *testing.T) {
 	p := score.Demo()
 	second := p.Tracks[0].Clone()
@@ -131,8 +138,8 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Step: 64}, "step is 64; it must be 0 to 63"},
 		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: score.StepDetail{Condition: "5:4"}}, "condition is \"5:4\"; it must be like"},
 		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: score.StepDetail{Condition: "track 9"}}, "about a track that the project has"},
-		{score.SetPart{PartAddress: score.PartAddress{Track: 1, Part: 1}}, "part 1 of track 1: there is no such part"},
-		{score.SetPart{PartAddress: score.PartAddress{Track: 1, Pattern: 1}}, "pattern 1 of track 1: there is no such part"},
+		{score.SetPart{PartAddress: score.PartAddress{Track: 1, Part: 1}, Fill: ptr(1)}, "part 1 of track 1: there is no such part"},
+		{score.SetPart{PartAddress: score.PartAddress{Track: 1, Pattern: 1}, Fill: ptr(1)}, "pattern 1 of track 1: there is no such part"},
 		{score.SetProject{Key: &theory.Key{Scale: theory.Custom, Notes: []int{1, 4}}}, "key.notes is [1 4]; it must be begun by the root"},
 		{score.SetProject{Key: &theory.Key{Scale: "major", Allowed: []int{0, 7}}}, "key.allowed[1] is 7; it must be 0 to 6"},
 		{score.SetProject{Key: &theory.Key{Scale: "major", Allowed: []int{4, 4}}}, "key.allowed[1] is 4; it must be above 4"},

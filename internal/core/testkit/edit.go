@@ -18,7 +18,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 		func() score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
-				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: maybe(t, 40), Ratchet: maybe(t, shape(t)),
+				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: given(40), Ratchet: maybe(t, shape(t)),
 				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)),
 			}
 		},
@@ -71,7 +71,7 @@ func setTrack(t *rapid.T, track score.Track) score.SetTrack {
 		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Mono: maybe(t, rapid.Bool().Draw(t, "mono")),
 		Source:   maybe(t, source(t, track.ID)),
 		Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
-		Swing: maybe(t, 60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
+		Swing: given(60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
 		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
 	}
 }
@@ -79,7 +79,7 @@ func setTrack(t *rapid.T, track score.Track) score.SetTrack {
 func setProject(t *rapid.T) score.SetProject {
 	return score.SetProject{
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, score.Tempo(rapid.IntRange(10_000, 400_000).Draw(t, "tempo"))),
-		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: maybe(t, 60),
+		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: given(60),
 		Filling: maybe(t, rapid.Bool().Draw(t, "filling")),
 	}
 }
@@ -109,3 +109,6 @@ func tables(t *rapid.T, weights []score.Weight) *[]score.Weight {
 	}
 	return maybe(t, weights)
 }
+
+// given returns a property that is always named, so that no edit is one of nothing.
+func given[T any](value T) *T { return &value }
