@@ -15,11 +15,11 @@ type performance struct {
 // from the beginning. Where places do not follow from the time it is played through in silence.
 func perform(project *score.Project, from score.Tick) *performance {
 	p := &performance{}
-	p.performer = play.NewWatchedPerformerAt(project, from, func(track, part int, lane score.LaneName, move play.Move) {
+	p.performer = play.NewPerformerAt(project, from, play.Past{Watch: func(track, part int, lane score.LaneName, move play.Move) {
 		if move.Tick >= from {
 			p.places = append(p.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
 		}
-	})
+	}})
 	return p
 }
 

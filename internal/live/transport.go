@@ -126,7 +126,7 @@ func (t *Transport) changeTempo(tempo score.Tempo) {
 	if last := len(t.tempo) - 1; t.tempo[last].Tick == t.committed {
 		t.tempo[last].Tempo = tempo
 	} else {
-		t.tempo = append(t.tempo, play.TempoChange{Tick: t.committed, Tempo: tempo})
+		t.tempo = append(t.tempo, score.TempoChange{Tick: t.committed, Tempo: tempo})
 	}
 	t.recorder.setTempo(t.tempo)
 }

@@ -27,6 +27,10 @@ const (
 	Evolve        Purpose = 11
 	// Follow decides whether a track goes on by another's note.
 	Follow Purpose = 12
+	// ShiftBy decides by which division a note is shifted.
+	ShiftBy Purpose = 13
+	// Duration decides which line of a table of durations is drawn.
+	Duration Purpose = 14
 )
 
 // Address names one random number. The zero value is a valid address.
@@ -35,7 +39,7 @@ type Address struct {
 	Luck uint64
 	// Track is the track's id, which stays with it when tracks are reordered.
 	Track uint32
-	// Part is the part's place in its track: 0 in a melodic track.
+	// Part is the part's id, which stays with it when parts are reordered.
 	Part uint8
 	// Lane is the lane's number within the part.
 	Lane uint8

@@ -53,14 +53,20 @@ func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
 		outlook.Moves[lane] = append(moves, move)
 	})
 	f.skipTo(from)
-	f.walkTo(to, func(w *walker, d decision) {
-		if w.track.ID == track && w.index == part && d.tick >= from {
-			outlook.Forecasts = append(outlook.Forecasts, Forecast{
-				Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
-				Probability: d.probability, Sounds: d.sounds, Key: int(d.first.Key),
-			})
+	for _, w := range f.walkers {
+		if w.track.ID != track || w.index != part {
+			continue
 		}
-	})
+		w.decided = func(d decision) {
+			if d.tick >= from {
+				outlook.Forecasts = append(outlook.Forecasts, Forecast{
+					Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
+					Probability: d.probability, Sounds: d.sounds, Key: int(d.first.Key),
+				})
+			}
+		}
+	}
+	f.walkTo(to)
 	f.watchTo(to)
 	return outlook
 }

@@ -27,14 +27,15 @@ func TestClosedForm(t *testing.T) {
 func makePlain(t *rapid.T, p *score.Project) {
 	p.Tracks, p.Swing, p.Filling = p.Tracks[:1], 50, false
 	track := &p.Tracks[0]
-	track.Kind, track.Mute, track.Mono, track.Playing = score.Melodic, false, false, 0
+	track.Kind, track.Mute, track.Voices, track.Overlap, track.Playing = score.Melodic, false, 0, 0, 0
 	track.Patterns[0].Parts = track.Patterns[0].Parts[:1]
 	track.Transpose, track.Speed, track.Swing = score.Transpose{}, score.Ratio{N: 1, M: 1}, 0
-	track.Delay, track.Jitter, track.Hold, track.Realign = 0, 0, 0, 0
+	track.Delay, track.Jitter, track.Shifts, track.Hold, track.Realign = 0, 0, nil, 0, 0
 	part := &track.Patterns[0].Parts[0]
-	part.Details, part.Held = nil, score.Window{}
+	part.Details, part.Held, part.LengthUnit, part.Durations = nil, score.Window{}, "", nil
 	track.Source = score.Source{Kind: score.OwnClock}
 	part.Lanes.Ratchet, part.Lanes.Nudge, part.Lanes.Chord, part.Lanes.Slide, part.Mods = nil, nil, nil, nil, nil
+	part.Lanes.Swing = nil
 	for _, spec := range score.LaneSpecs() {
 		if !part.Lanes.Has(spec.Name) {
 			continue
@@ -79,7 +80,8 @@ func readOff(p *score.Project, to score.Tick) []play.Note {
 		if lanes.Gate.Order == score.Backward {
 			step = lanes.Gate.Length - 1 - step
 		}
-		note := spelling.Note(spelling.Allow(value[score.Pitch][at])) + theory.Octave*value[score.Octave][at]
+		note := spelling.Note(spelling.Allow(value[score.Pitch][at])) + theory.Octave*value[score.Octave][at] +
+			value[score.Alteration][at]
 		notes = append(notes, play.Note{
 			Start: at, End: last + sounding, Track: uint32(track.ID), Step: uint8(lanes.Gate.First + step),
 			Channel: uint8(track.Channel - 1), Key: uint8(track.Register.Fold(note)),

@@ -95,10 +95,10 @@ func (w *walker) send(c *control, tick score.Tick, value int) {
 	w.queue(m, c.index+1)
 }
 
-// queue keeps a message until it is handed over. At one tick those of slides, whose place is 0, come
+// queue keeps a message until it is handed over. At one tick those of slides, whose slot is 0, come
 // before those of mods.
-func (w *walker) queue(m Message, place int) {
-	w.controls = append(w.controls, pendingControl{m, (w.order<<8|w.index)<<4 | place})
+func (w *walker) queue(m Message, slot int) {
+	w.controls = append(w.controls, pendingControl{m, w.order<<4 | slot})
 }
 
 type pendingControl struct {

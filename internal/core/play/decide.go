@@ -5,50 +5,51 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// decide finds whether the present step sounds; decided is false for a step that never could.
-func (w *walker) decide(d *decision, detail score.StepDetail, trackSounded []bool) (decided bool) {
-	address := w.chance
-	address.Lane, address.Purpose, address.N = score.Gate.Spec().Number(), chance.Sound, uint64(w.gate.drawn)
-	switch w.gate.lane.Steps[d.step] {
-	case score.On:
-		d.probability = w.probability.read(d.step, w.gate.drawn)
-		d.sounds = w.allows(detail.Condition, trackSounded) && chance.Happens(address, d.probability)
-		return true
-	case score.Off:
-		if w.project.Filling && w.part.Fill > 0 {
-			d.probability = w.part.Fill
-			d.sounds = chance.Happens(address, d.probability)
-			return true
-		}
-	}
-	return false
+// decision is what became of a step that was on, or filled.
+type decision struct {
+	tick        score.Tick
+	step        int
+	probability int
+	sounds      bool
+	first       Note // the first note that it has or would have
 }
 
-// allows reports whether a condition holds.
-func (w *walker) allows(c score.Condition, trackSounded []bool) bool {
-	switch c {
-	case score.Always:
-		return true
-	case score.FirstPass:
-		return w.gate.moved < w.gate.length
-	case score.NotFirstPass:
-		return w.gate.moved >= w.gate.length
-	case score.WhileFilling:
-		return w.project.Filling
-	case score.AfterSound:
-		return w.sounded
-	case score.AfterSilence:
-		return !w.sounded
-	}
-	if a, b, ok := c.Passes(); ok {
-		return w.gate.moved/w.gate.length%int64(b) == int64(a-1)
-	}
-	if id, ok := c.Track(); ok {
-		for i := range w.project.Tracks {
-			if w.project.Tracks[i].ID == id {
-				return trackSounded[i]
-			}
+// decide finds whether the present step sounds; decided is false for a step that never could.
+func (w *walker) decide(s *step, trackSounded []bool) (probability int, sounds, decided bool) {
+	address := w.soundChance
+	address.N = uint64(w.gate.drawn)
+	switch s.gate {
+	case score.On:
+		probability = w.probability.read(w.gate.step(), w.gate.drawn)
+		sounds = w.allows(s, trackSounded) && chance.Happens(address, probability) &&
+			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.drawn))
+		return probability, sounds, true
+	case score.Off:
+		if w.project.Filling && w.part.Fill > 0 {
+			return w.part.Fill, chance.Happens(address, w.part.Fill), true
 		}
 	}
-	return false
+	return 0, false, false
+}
+
+// allows reports whether a step's condition holds.
+func (w *walker) allows(s *step, trackSounded []bool) bool {
+	length := int64(w.gate.length)
+	switch s.condition {
+	case firstPass:
+		return w.gate.moved < length
+	case notFirstPass:
+		return w.gate.moved >= length
+	case whileFilling:
+		return w.project.Filling
+	case afterSound:
+		return w.sounded
+	case afterSilence:
+		return !w.sounded
+	case onPass:
+		return w.gate.moved/length%int64(s.of) == int64(s.pass)
+	case afterTrack:
+		return trackSounded[s.track]
+	}
+	return true
 }

@@ -8,23 +8,45 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// never is when a track goes on that follows another's notes, until there is one.
+// never is when a track goes on that has no clock of its own, until something makes it.
 const never = score.Tick(math.MaxInt64)
 
-// follows reports whether the track goes on by another track's notes instead of by the clock.
-func (w *walker) follows() bool { return w.track.Source.Kind != score.OwnClock }
-
-// hear has the track go on by a note of the track that it follows, if the odds are with it.
+// hear has the track go on by a note of the track that it follows.
 func (w *walker) hear(n Note) {
+	if w.track.Source.Kind == score.NoteEnds {
+		w.trigger(n.End)
+	} else {
+		w.trigger(n.Start)
+	}
+}
+
+// hearInput has the track go on by a message that comes in, if it is one that counts.
+func (w *walker) hearInput(m Message) {
+	source := &w.track.Source
+	if source.Channel != 0 && int(m.Channel) != source.Channel-1 {
+		return
+	}
+	switch {
+	case source.Kind == score.InputNotes && m.Kind == NoteOn:
+		if source.Lowest <= int(m.Key) && int(m.Key) <= source.Highest {
+			w.trigger(m.Tick)
+		}
+	case source.Kind == score.InputControl && m.Kind == ControlChange && int(m.Key) == source.Controller:
+		before := w.control
+		w.control = int(m.Value)
+		if before < source.Level && w.control >= source.Level {
+			w.trigger(m.Tick)
+		}
+	}
+}
+
+// trigger has the track go on after its delay, if the odds are with it.
+func (w *walker) trigger(at score.Tick) {
 	address := w.chance
 	address.Lane, address.Purpose, address.N = score.Gate.Spec().Number(), chance.Follow, uint64(w.triggered)
 	w.triggered++
 	if !chance.Happens(address, w.track.Source.Odds) {
 		return
-	}
-	at := n.Start
-	if w.track.Source.Kind == score.NoteEnds {
-		at = n.End
 	}
 	at += w.track.Source.Delay
 	place, _ := slices.BinarySearch(w.triggers, at)
@@ -46,7 +68,7 @@ func (w *walker) findTrigger() {
 // chainLength returns how many tracks follow each other from the given one on, itself included.
 func chainLength(p *score.Project, t *score.Track) int {
 	length := 1
-	for t.Source.Kind != score.OwnClock {
+	for t.Source.FollowsTrack() {
 		t = p.Track(t.Source.Track)
 		length++
 	}

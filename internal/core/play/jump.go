@@ -6,26 +6,20 @@ import "jettyfog/internal/core/score"
 // place follows from the time alone. Tracks for which it does not are played through in silence. The
 // music from there on is the same either way.
 func (f *Performer) skipTo(tick score.Tick) {
-	for _, w := range f.walkers {
-		if w.hearsOthers() {
-			return // which must then have been played
-		}
-	}
-	for _, w := range f.walkers {
+	for _, w := range f.loners {
 		if w.jumps() {
 			w.jump(tick)
 		}
 	}
-	f.arrange()
 }
 
 // hearsOthers reports whether what the part plays depends on other tracks.
 func (w *walker) hearsOthers() bool {
-	if w.follows() {
+	if !w.ownClock {
 		return true
 	}
-	for _, detail := range w.details {
-		if _, other := detail.Condition.Track(); other {
+	for i := range w.steps {
+		if w.steps[i].condition == afterTrack {
 			return true
 		}
 	}
@@ -34,12 +28,12 @@ func (w *walker) hearsOthers() bool {
 
 // jumps reports whether every lane's place follows from the time alone, and nothing else is remembered.
 func (w *walker) jumps() bool {
-	if w.track.Hold > 0 || w.track.Realign > 0 || len(w.mods) > 0 || !w.slide.fixed {
+	if w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || len(w.mods) > 0 || !w.slide.fixed {
 		return false
 	}
-	for _, detail := range w.details {
-		afterLast := detail.Condition == score.AfterSound || detail.Condition == score.AfterSilence
-		if detail.Skip || detail.Stretch > 1 || afterLast {
+	for i := range w.steps {
+		s := &w.steps[i]
+		if s.skip || s.stretch > 1 || s.condition == afterSound || s.condition == afterSilence {
 			return false
 		}
 	}
@@ -47,7 +41,7 @@ func (w *walker) jumps() bool {
 		return false
 	}
 	for _, v := range w.byClock {
-		if !placeable(v.value.lane) {
+		if !placeable(v.lane) {
 			return false
 		}
 	}
@@ -62,7 +56,10 @@ func placeable(lane *score.Lane) bool {
 // jump goes on to a step that is so far before a tick that no note of an earlier step starts at it or later.
 func (w *walker) jump(tick score.Tick) {
 	const most = 4 // steps by which swing, nudge, ratchets and strums can delay a note
-	late := w.jitter + max(0, w.track.Delay)
+	late := w.jitter(w.tempo.fastest()) + max(0, w.track.Delay)
+	for _, shift := range w.track.Shifts {
+		late += shift.Ticks()
+	}
 	local := (tick - late) * score.Tick(w.speed.N) / score.Tick(w.speed.M)
 	steps := int64(local/w.gate.rate) - most
 	if steps <= 0 {
@@ -70,16 +67,12 @@ func (w *walker) jump(tick score.Tick) {
 	}
 	w.local = score.Tick(steps) * w.gate.rate
 	w.next = w.real(w.local)
-	w.gate.setMoves(steps)
+	w.gate.setMoves(steps - 1)
+	w.aligning = false
 	for _, v := range w.byClock {
-		moves := int64(w.local / v.value.rate)
-		v.value.setMoves(moves)
-		w.tell(v.name, w.real(score.Tick(moves)*v.value.rate), &v.value.mover)
+		moves := int64(w.local / v.rate)
+		v.setMoves(moves)
+		v.due = score.Tick(moves+1) * v.rate
+		w.tell(v.name, w.real(score.Tick(moves)*v.rate), &v.mover)
 	}
-}
-
-// setMoves sets how often the lane has moved since the beginning.
-func (m *mover) setMoves(moves int64) {
-	m.moved, m.drawn = moves, moves
-	m.settle()
 }

@@ -31,8 +31,8 @@ func TestJumpingIsPlayingThrough(t *testing.T) {
 				}
 			}
 		}
-		play.NewWatchedPerformerAt(p, 0, tell(&all)).Advance(to, nil)
-		play.NewWatchedPerformerAt(p, from, tell(&jumped)).Advance(to, nil)
+		play.NewPerformerAt(p, 0, play.Past{Watch: tell(&all)}).Advance(to, nil)
+		play.NewPerformerAt(p, from, play.Past{Watch: tell(&jumped)}).Advance(to, nil)
 		require.Equal(t, all, jumped)
 	})
 }
@@ -44,6 +44,7 @@ func makePlaceable(t *rapid.T, p *score.Project) {
 		track.Hold, track.Realign, track.Source.Kind = 0, 0, score.OwnClock
 		for j := range track.Parts() {
 			part := &track.Parts()[j]
+			part.Durations = nil
 			part.Mods, part.Details, part.Lanes.Slide = nil, map[int]score.StepDetail{0: {Condition: "2:3"}}, nil
 			for _, spec := range score.LaneSpecs() {
 				if !part.Lanes.Has(spec.Name) {

@@ -27,8 +27,9 @@ type downKey struct {
 
 // hold is a note that keeps a key down.
 type hold struct {
-	track uint32
-	until score.Tick
+	track        uint32
+	since, until score.Tick
+	stolen       bool
 }
 
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
@@ -85,20 +86,54 @@ func (k *Keys) lift(before score.Tick, dst []Message) []Message {
 	return dst
 }
 
-// steal ends the notes of tracks that play one note at a time and now play another.
+// steal ends the oldest notes of tracks that have no voice left for those that start now. Notes that start
+// together do not end each other.
 func (k *Keys) steal(together []Note) {
-	for _, n := range together {
-		if !n.Mono {
+	for i, n := range together {
+		if n.Voices == 0 {
 			continue
 		}
-		for i := range k.down {
-			for j := range k.down[i].holds {
-				if h := &k.down[i].holds[j]; h.track == n.Track {
-					h.until = min(h.until, n.Start)
-				}
+		// Each note takes a voice of those that were left by the ones before it.
+		voices := int(n.Voices)
+		for _, other := range together[:i+1] {
+			if other.Track == n.Track {
+				voices--
+			}
+		}
+		for k.sounding(n.Track, n.Start) > max(0, voices) {
+			h := k.oldest(n.Track, n.Start)
+			h.until, h.stolen = min(h.until, n.Start+score.Tick(n.Overlap)), true
+		}
+	}
+}
+
+// sounding returns how many notes of a track last beyond a moment and were not told to end.
+func (k *Keys) sounding(track uint32, at score.Tick) (count int) {
+	for i := range k.down {
+		for j := range k.down[i].holds {
+			if h := &k.down[i].holds[j]; h.lasts(track, at) {
+				count++
 			}
 		}
 	}
+	return count
+}
+
+// oldest returns the one of those notes that sounds for the longest.
+func (k *Keys) oldest(track uint32, at score.Tick) (oldest *hold) {
+	for i := range k.down {
+		for j := range k.down[i].holds {
+			h := &k.down[i].holds[j]
+			if h.lasts(track, at) && (oldest == nil || h.since < oldest.since) {
+				oldest = h
+			}
+		}
+	}
+	return oldest
+}
+
+func (h *hold) lasts(track uint32, at score.Tick) bool {
+	return h.track == track && !h.stolen && h.until > at
 }
 
 // strike presses the keys of notes that start together. Of two that are struck at the same moment
@@ -117,11 +152,11 @@ func (k *Keys) strike(together []Note, dst []Message) []Message {
 			k.down = append(k.down, downKey{channel: n.Channel, key: n.Key})
 			d = &k.down[len(k.down)-1]
 		case !d.lifted:
-			d.holds = append(d.holds, hold{n.Track, n.End})
+			d.holds = append(d.holds, hold{track: n.Track, since: n.Start, until: n.End})
 			continue
 		}
 		d.struck, d.owner, d.lifted = n.Start, n.Track, false
-		d.holds = append(d.holds, hold{n.Track, n.End})
+		d.holds = append(d.holds, hold{track: n.Track, since: n.Start, until: n.End})
 		dst = append(dst, Message{Tick: n.Start, Track: n.Track, Kind: NoteOn, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity})
 	}
 	return dst

@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -35,8 +36,8 @@ func TestBalance(t *testing.T) {
 		requireOrdered(t, messages)
 		down := requireTurns(t, messages)
 		require.Empty(t, down, "a key is left down")
-		for _, n := range notes {
-			n.End = min(n.End, from, stolen(notes, n))
+		for _, n := range steal(notes) {
+			n.End = min(n.End, from)
 			requireDown(t, messages, n)
 		}
 	})
@@ -71,15 +72,42 @@ func requireTurns(t *rapid.T, messages []play.Message) map[key]score.Tick {
 	return down
 }
 
-// stolen returns when a later note of the same track ends a note, if that track plays one at a time.
-func stolen(notes []play.Note, n play.Note) score.Tick {
-	end := n.End
-	for _, later := range notes {
-		if later.Mono && later.Track == n.Track && later.Start > n.Start {
-			end = min(end, later.Start)
+// steal returns the notes as they end where tracks have no voice left.
+func steal(notes []play.Note) []play.Note {
+	ended := slices.Clone(notes)
+	told := make([]bool, len(ended))
+	for i := 0; i < len(ended); {
+		next := i
+		for next < len(ended) && ended[next].Start == ended[i].Start {
+			next++
 		}
+		for j := i; j < next; j++ {
+			n := ended[j]
+			if n.Voices == 0 {
+				continue
+			}
+			together := 0
+			for _, other := range ended[i : j+1] {
+				if other.Track == n.Track {
+					together++
+				}
+			}
+			var lasting []int // in the order of their starts
+			for k := range ended[:i] {
+				if ended[k].Track == n.Track && !told[k] && ended[k].End > n.Start {
+					lasting = append(lasting, k)
+				}
+			}
+			for len(lasting) > max(0, int(n.Voices)-together) {
+				oldest := &ended[lasting[0]]
+				oldest.End = min(oldest.End, n.Start+score.Tick(n.Overlap))
+				told[lasting[0]] = true
+				lasting = lasting[1:]
+			}
+		}
+		i = next
 	}
-	return end
+	return ended
 }
 
 // requireDown checks that the note's key is never up for longer than an instant while it lasts.
@@ -106,7 +134,20 @@ func TestTwoTracksOnOneKey(t *testing.T) {
 		return play.Note{Start: start, End: end, Track: track, Key: 60, Velocity: velocity}
 	}
 	mono := func(track uint32, key uint8, start, end score.Tick) play.Note {
-		return play.Note{Start: start, End: end, Track: track, Key: key, Velocity: 90, Mono: true}
+		return play.Note{Start: start, End: end, Track: track, Key: key, Velocity: 90, Voices: 1}
+	}
+	voices := func(voices, key uint8, start, end score.Tick) play.Note {
+		return play.Note{Start: start, End: end, Track: 1, Key: key, Velocity: 90, Voices: voices}
+	}
+	legato := func(key uint8, start, end score.Tick) play.Note {
+		return play.Note{Start: start, End: end, Track: 1, Key: key, Velocity: 90, Voices: 1, Overlap: 7}
+	}
+	key := func(tick score.Tick, kind play.Kind, key uint8) play.Message {
+		m := play.Message{Tick: tick, Track: 1, Kind: kind, Key: key}
+		if kind == play.NoteOn {
+			m.Velocity = 90
+		}
+		return m
 	}
 	on := func(tick score.Tick, track uint32, velocity uint8) play.Message {
 		return play.Message{Tick: tick, Track: track, Kind: play.NoteOn, Key: 60, Velocity: velocity}
@@ -129,6 +170,14 @@ func TestTwoTracksOnOneKey(t *testing.T) {
 			[]play.Message{on(0, 1, 90), off(20, 1), on(20, 2, 50), off(80, 2)}},
 		{"one note at a time", []play.Note{note(1, 0, 90, 90), mono(1, 62, 50, 80)},
 			[]play.Message{on(0, 1, 90), off(50, 1), {Tick: 50, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90}, {Tick: 80, Track: 1, Key: 62}}},
+		{"two notes at a time, of which one is over", []play.Note{voices(2, 60, 0, 50), voices(2, 62, 10, 90), voices(2, 64, 50, 60)},
+			[]play.Message{key(0, play.NoteOn, 60), key(10, play.NoteOn, 62), key(50, play.NoteOff, 60), key(50, play.NoteOn, 64),
+				key(60, play.NoteOff, 64), key(90, play.NoteOff, 62)}},
+		{"two notes at a time, and a third", []play.Note{voices(2, 60, 0, 80), voices(2, 62, 10, 90), voices(2, 64, 50, 60)},
+			[]play.Message{key(0, play.NoteOn, 60), key(10, play.NoteOn, 62), key(50, play.NoteOff, 60), key(50, play.NoteOn, 64),
+				key(60, play.NoteOff, 64), key(90, play.NoteOff, 62)}},
+		{"one note at a time, legato", []play.Note{legato(60, 0, 80), legato(62, 50, 90)},
+			[]play.Message{key(0, play.NoteOn, 60), key(50, play.NoteOn, 62), key(57, play.NoteOff, 60), key(90, play.NoteOff, 62)}},
 		{"one note at a time, whose key another track holds", []play.Note{note(1, 0, 90, 90), note(2, 20, 70, 50), mono(1, 62, 50, 60)},
 			[]play.Message{on(0, 1, 90), off(20, 1), on(20, 2, 50), {Tick: 50, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},
 				{Tick: 60, Track: 1, Key: 62}, off(70, 2)}},

@@ -2,33 +2,44 @@ package play
 
 import "jettyfog/internal/core/score"
 
-// namedValue is one of the lanes that a walker reads.
-type namedValue struct {
-	name  score.LaneName
-	value *value
-	// control is set for a mod lane that goes somewhere.
-	control *control
-}
-
-// lanes returns the lanes that are read for each note, and the mod lanes that the part has.
-func (w *walker) lanes() []namedValue {
-	lanes := []namedValue{
-		{name: score.Pitch, value: &w.pitch}, {name: score.Octave, value: &w.octave}, {name: score.Chord, value: &w.chord},
-		{name: score.Velocity, value: &w.velocity}, {name: score.Length, value: &w.length}, {name: score.Ratchet, value: &w.ratchet},
-		{name: score.Probability, value: &w.probability}, {name: score.Nudge, value: &w.nudge}, {name: score.Slide, value: &w.slide},
+// readLanes makes the lanes that are read for each note, and the mod lanes that the part has.
+func (w *walker) readLanes() {
+	add := func(name score.LaneName) *value {
+		v := newValue(&w.part.Lanes, name.Spec(), w.chance)
+		w.all = append(w.all, v)
+		return v
 	}
+	w.pitch, w.octave, w.alteration, w.chord = add(score.Pitch), add(score.Octave), add(score.Alteration), add(score.Chord)
+	w.velocity, w.length, w.ratchet = add(score.Velocity), add(score.Length), add(score.Ratchet)
+	w.probability, w.nudge, w.swings, w.slide = add(score.Probability), add(score.Nudge), add(score.Swing), add(score.Slide)
 	for i, name := range score.ModLanes() {
-		mod := namedValue{name: name, value: new(value)}
 		switch {
 		case i < len(w.part.Mods):
-			mod.control = &control{lane: mod.value, mod: w.part.Mods[i], index: i}
-			w.mods = append(w.mods, mod)
-		case !w.part.Lanes.Has(name):
+			v := add(name)
+			v.control = &control{lane: v, mod: w.part.Mods[i], index: i}
+			w.mods = append(w.mods, v)
+		case w.part.Lanes.Has(name):
+			add(name)
+		}
+	}
+	for _, v := range w.all {
+		if v.evolved != nil {
+			w.evolving = append(w.evolving, v)
+		}
+		if v.linked || v.fixed {
 			continue
 		}
-		lanes = append(lanes, mod)
+		switch v.lane.Moves {
+		case score.ByClock:
+			w.byClock = append(w.byClock, v)
+		case score.ByStep:
+			w.byStep = append(w.byStep, v)
+		case score.ByHit:
+			w.byHit = append(w.byHit, v)
+		case score.ByStrike:
+			w.byStrike = append(w.byStrike, v)
+		}
 	}
-	return lanes
 }
 
 // gateLane returns the gate lane of a part, with the loop to which it is held.
@@ -43,9 +54,9 @@ func gateLane(part *score.Part) *score.Lane {
 }
 
 // seekTo brings the lanes that move by the clock to just before a tick of the project, and aligns those of
-// a track that follows another's notes, which has no steps of its own at which to do it.
+// a track that does not go by the clock, which has no steps of its own at which to do it.
 func (w *walker) seekTo(tick score.Tick) {
-	for boundary := w.boundary(); w.follows() && boundary > 0 && boundary <= tick; boundary = w.boundary() {
+	for boundary := w.boundary(); !w.ownClock && boundary > 0 && boundary <= tick; boundary = w.boundary() {
 		w.seekClock(boundary - w.aligned - 1)
 		w.align(boundary)
 	}
@@ -56,34 +67,43 @@ func (w *walker) seekTo(tick score.Tick) {
 
 // align brings all lanes back to their first step at a boundary.
 func (w *walker) align(boundary score.Tick) {
-	w.aligned = boundary
-	w.gate.align()
+	w.aligned, w.aligning = boundary, true
 	for _, v := range w.all {
-		v.value.align()
+		v.align()
 	}
 }
 
 // seekClock brings the lanes that move by the clock to a moment of local time.
 func (w *walker) seekClock(local score.Tick) {
 	for _, v := range w.byClock {
-		for due := score.Tick(v.value.moved+1) * v.value.rate; due <= local; due += v.value.rate {
-			v.value.advance()
-			w.stand(v, w.real(due))
+		for v.due <= local {
+			v.advance()
+			if w.watch != nil || v.control != nil {
+				w.stand(v, w.real(v.due))
+			}
+			v.due += v.rate
 		}
 	}
 }
 
-// use takes lanes that move by what happens at a tick as having been read there, and moves them on.
-func (w *walker) use(lanes []namedValue, tick score.Tick) {
+// use takes lanes that move by what happens at a tick as being read there.
+func (w *walker) use(lanes []*value, tick score.Tick) {
 	for _, v := range lanes {
 		w.stand(v, tick)
-		v.value.advance()
+		v.used = true
+	}
+}
+
+// goOnAll moves lanes on that were read where they stood.
+func goOnAll(lanes []*value) {
+	for _, v := range lanes {
+		v.goOn()
 	}
 }
 
 // stand tells on which step a lane with a loop of its own stands from a tick on.
-func (w *walker) stand(v namedValue, tick score.Tick) {
-	w.tell(v.name, tick, &v.value.mover)
+func (w *walker) stand(v *value, tick score.Tick) {
+	w.tell(v.name, tick, &v.mover)
 	if v.control != nil && v.control.started {
 		w.turn(v.control, tick)
 	}
@@ -93,7 +113,7 @@ func (w *walker) stand(v namedValue, tick score.Tick) {
 // aligned, and those that sit on the gate lane's step.
 func (w *walker) turnMods() {
 	for _, v := range w.mods {
-		if !v.control.started || w.local == 0 || v.value.linked || v.value.fixed {
+		if !v.control.started || w.local == 0 || v.linked || v.fixed {
 			w.turn(v.control, w.next)
 		}
 	}

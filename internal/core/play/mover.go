@@ -7,41 +7,67 @@ import (
 
 // mover is where a lane stands, and how it goes on.
 type mover struct {
-	lane   *score.Lane
-	length int64
+	order  orderCode
+	length int32
+	place  int32 // the step on which it stands, counted from the loop's first
+	first  int32
+	moved  int64 // moves since the lanes were aligned
+	drawn  int64 // moves since the luck began, from which chance follows
 	rate   score.Tick
-	chance chance.Address // of where it goes on to
 
-	moved int64 // moves since the lanes were aligned
-	drawn int64 // moves since the luck began, from which chance follows
-	place int   // the step on which it stands, counted from the loop's first
+	lane     *score.Lane
+	chance   chance.Address         // of where it goes on to
+	shuffled *[score.MaxSteps]uint8 // the order of the present pass
+}
 
-	shuffled [score.MaxSteps]uint8 // the order of the present pass
+// orderCode stands for a score.Order, which is slower to compare.
+type orderCode uint8
+
+const (
+	forward orderCode = iota
+	backward
+	thereAndBack
+	turnTwice
+	random
+	shuffle
+	drift
+	path
+)
+
+var orderCodes = map[score.Order]orderCode{
+	score.Forward: forward, score.Backward: backward, score.ThereAndBack: thereAndBack, score.TurnTwice: turnTwice,
+	score.Random: random, score.Shuffle: shuffle, score.Drift: drift, score.Path: path,
 }
 
 func newMover(lane *score.Lane, address chance.Address) mover {
 	address.Purpose = chance.Step
-	m := mover{lane: lane, length: int64(lane.Length), rate: lane.Rate.Ticks(), chance: address}
+	m := mover{
+		order: orderCodes[lane.Order], length: int32(lane.Length), first: int32(lane.First),
+		rate: lane.Rate.Ticks(), lane: lane, chance: address,
+	}
+	if m.order == shuffle {
+		m.shuffled = new([score.MaxSteps]uint8)
+	}
 	m.settle()
 	return m
 }
 
 // step returns the step on which the lane stands.
-func (m *mover) step() int { return m.lane.First + m.place }
+func (m *mover) step() int { return int(m.first + m.place) }
 
 // advance goes on by one move.
 func (m *mover) advance() {
 	m.moved++
 	m.drawn++
 	// The two commonest orders need no division.
-	switch m.lane.Order {
-	case score.Forward:
-		if m.place++; m.place == int(m.length) {
+	switch m.order {
+	case forward:
+		if m.place++; m.place == m.length {
 			m.place = 0
 		}
-	case score.Backward:
+	case backward:
 		if m.place--; m.place < 0 {
-			m.place = int(m.length) - 1
+			m.place = m.length - 1
 		}
 	default:
 		m.settle()
@@ -56,32 +82,33 @@ func (m *mover) align() {
 
 // settle finds the place after a move.
 func (m *mover) settle() {
-	last := m.length - 1
-	switch m.lane.Order {
-	case score.Forward:
-		m.place = int(m.moved % m.length)
-	case score.Backward:
-		m.place = int(last - m.moved%m.length)
-	case score.ThereAndBack:
+	length := int64(m.length)
+	last := length - 1
+	switch m.order {
+	case forward:
+		m.place = int32(m.moved % length)
+	case backward:
+		m.place = int32(last - m.moved%length)
+	case thereAndBack:
 		at := m.moved % max(1, 2*last)
-		m.place = int(min(at, 2*last-at))
-	case score.TurnTwice:
+		m.place = int32(min(at, 2*last-at))
+	case turnTwice:
 		// Going back, the last step comes again before the others: length … 2·length-1 mirror 0 … last.
-		at := m.moved % (2 * m.length)
-		m.place = int(min(at, 2*m.length-1-at))
-	case score.Random:
-		m.place = chance.Below(m.at(m.drawn), int(m.length))
-	case score.Shuffle:
-		if m.moved%m.length == 0 {
+		at := m.moved % (2 * length)
+		m.place = int32(min(at, 2*length-1-at))
+	case random:
+		m.place = int32(chance.Below(m.at(m.drawn), int(length)))
+	case shuffle:
+		if m.moved%length == 0 {
 			m.shuffle()
 		}
-		m.place = int(m.shuffled[m.moved%m.length])
-	case score.Drift:
+		m.place = int32(m.shuffled[m.moved%length])
+	case drift:
 		m.drift()
-	case score.Path:
-		m.place = int(m.moved % m.length)
-		if path := m.lane.Path; len(path) > 0 {
-			m.place = path[m.moved%int64(len(path))] % int(m.length)
+	case path:
+		m.place = int32(m.moved % length)
+		if steps := m.lane.Path; len(steps) > 0 {
+			m.place = int32(int64(steps[m.moved%int64(len(steps))]) % length)
 		}
 	}
 }
@@ -98,7 +125,7 @@ func (m *mover) shuffle() {
 		m.shuffled[i] = uint8(i)
 	}
 	for i := m.length - 1; i > 0; i-- {
-		j := chance.Below(m.at(m.drawn*score.MaxSteps+i), int(i)+1)
+		j := chance.Below(m.at(m.drawn*score.MaxSteps+int64(i)), int(i)+1)
 		m.shuffled[i], m.shuffled[j] = m.shuffled[j], m.shuffled[i]
 	}
 }
@@ -113,9 +140,25 @@ func (m *mover) drift() {
 	case drawn < odds.Forward:
 		m.place++
 	case drawn < odds.Forward+odds.Back:
-		m.place += int(m.length) - 1
+		m.place += m.length - 1
 	}
-	m.place %= int(m.length)
+	m.place %= m.length
+}
+
+// fork returns a mover that goes on from here on its own.
+func (m *mover) fork() mover {
+	forked := *m
+	if m.shuffled != nil {
+		shuffled := *m.shuffled
+		forked.shuffled = &shuffled
+	}
+	return forked
+}
+
+// setMoves sets how often the lane has moved since the beginning.
+func (m *mover) setMoves(moves int64) {
+	m.moved, m.drawn = moves, moves
+	m.settle()
 }
 
 // cycle returns after how many moves the walk repeats; 0 if chance keeps it from repeating.

@@ -1,7 +1,6 @@
 package play
 
 import (
-	"cmp"
 	"slices"
 
 	"jettyfog/internal/core/score"
@@ -10,18 +9,17 @@ import (
 // Performer plays a project from its beginning on, in stretches of any size. The notes of all stretches
 // together are the same however time is cut up. The project must be valid and must not be changed.
 type Performer struct {
-	walkers  []*walker        // a heap by the next step
-	sounded  []bool           // of each track, whether its last step that was on sounded
-	pending  []pending        // notes that start later than the last stretch
-	controls []pendingControl // of mod lanes and slides, not yet handed over
-	ahead    score.Tick
-	played   score.Tick
-	scratch  []Note
-}
+	walkers   []*walker   // in the order of tracks and parts
+	loners    []*walker   // those that neither hear others nor are heard by others
+	company   []*walker   // the others, a heap by the next step
+	followers [][]*walker // of each track
+	inputs    []*walker   // those that go on by what comes in
+	sounded   []bool      // of each track, whether its last step that was on sounded
 
-type pending struct {
-	Note
-	order int
+	ahead  score.Tick // how much earlier than their steps notes can start
+	walked score.Tick // all steps before this tick are done
+	played score.Tick // all notes before this tick are handed over
+	waiting
 }
 
 // chunk is how much is walked at once, so that notes that wait to be sorted stay few.
@@ -29,11 +27,12 @@ const chunk = 4 * score.TicksPerQuarter
 
 // NewPerformer returns a performer at tick 0.
 func NewPerformer(p *score.Project) *Performer {
-	f := &Performer{sounded: make([]bool, len(p.Tracks))}
+	f := &Performer{sounded: make([]bool, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
+	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
 	longest := 1
 	for track := range p.Tracks {
 		for part := range p.Tracks[track].Parts() {
-			w := newWalker(p, track, part)
+			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
 			f.walkers = append(f.walkers, w)
 			f.ahead = max(f.ahead, w.ahead())
 			longest = max(longest, chainLength(p, w.track))
@@ -41,30 +40,71 @@ func NewPerformer(p *score.Project) *Performer {
 	}
 	// A note that comes early lets the tracks that follow it come early too.
 	f.ahead *= score.Tick(longest)
-	f.arrange()
+	f.introduce(p)
 	return f
 }
 
-// NewPerformerAt returns a performer whose first stretch begins at a tick.
-func NewPerformerAt(p *score.Project, tick score.Tick) *Performer {
-	return NewWatchedPerformerAt(p, tick, nil)
+// introduce finds out which parts hear which.
+func (f *Performer) introduce(p *score.Project) {
+	heard := make([]bool, len(p.Tracks))
+	for _, w := range f.walkers {
+		switch {
+		case w.track.Source.FollowsTrack():
+			place := placeOf(p, w.track.Source.Track)
+			heard[place] = true
+			f.followers[place] = append(f.followers[place], w)
+		case !w.ownClock:
+			f.inputs = append(f.inputs, w)
+		}
+		for i := range w.steps {
+			if w.steps[i].condition == afterTrack {
+				heard[w.steps[i].track] = true
+			}
+		}
+	}
+	for _, w := range f.walkers {
+		if heard[w.place] || w.hearsOthers() {
+			f.company = append(f.company, w)
+		} else {
+			f.loners = append(f.loners, w)
+		}
+	}
+	f.arrange()
+}
+
+// Past is what a performer that begins in the middle needs to know of what came before.
+type Past struct {
+	// Watch, if it is set, is told of all moves from the beginning on, or of the last of them.
+	Watch Watch
+	// Inputs are the messages that came in, ascending; see Performer.Hear.
+	Inputs []Message
 }
 
 // Watch is called for every move of every lane that has a loop of its own, and of the gate lanes. Moves
 // can be told earlier than their notes.
 type Watch func(track, part int, lane score.LaneName, move Move)
 
-// NewWatchedPerformerAt returns a performer whose first stretch begins at a tick. It tells the moves on the
-// way there too, or the last of them.
-func NewWatchedPerformerAt(p *score.Project, tick score.Tick, watch Watch) *Performer {
+// NewPerformerAt returns a performer whose first stretch begins at a tick.
+func NewPerformerAt(p *score.Project, tick score.Tick, past Past) *Performer {
 	f := NewPerformer(p)
-	if watch != nil {
-		f.watch(watch)
+	if past.Watch != nil {
+		f.watch(past.Watch)
+	}
+	for _, m := range past.Inputs {
+		f.Hear(m)
 	}
 	f.skipTo(tick)
-	f.scratch = f.Advance(tick, f.scratch[:0])[:0]
-	f.Controls(nil)
+	f.pass(tick)
 	return f
+}
+
+// pass plays on to a tick in silence.
+func (f *Performer) pass(tick score.Tick) {
+	var silent []Note
+	for f.played < tick {
+		silent = f.Advance(min(tick, f.played+chunk), silent[:0])
+		f.controls = f.controls[:0]
+	}
 }
 
 func (f *Performer) watch(watch Watch) {
@@ -73,13 +113,25 @@ func (f *Performer) watch(watch Watch) {
 	}
 }
 
+// Hear lets the tracks hear a message that comes in and have it for their clock. One that comes in later
+// than what has been computed already counts at the first moment that has not; Hear returns when that is.
+func (f *Performer) Hear(m Message) score.Tick {
+	m.Tick = max(m.Tick, f.walked)
+	for _, w := range f.inputs {
+		w.hearInput(m)
+	}
+	f.arrange()
+	return m.Tick
+}
+
 // Advance appends to dst the notes that start before the tick to and after all those it gave before,
 // ordered by start, then by the order of the tracks and parts.
 func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 	for f.played < to {
+		from := f.played
 		f.played = min(to, f.played+chunk)
-		f.walkTo(f.played+f.ahead, nil)
-		dst = f.take(f.played, dst)
+		f.walkTo(f.played + f.ahead)
+		dst = f.handOver(from, f.played, dst)
 	}
 	f.watchTo(to)
 	for _, w := range f.walkers {
@@ -94,69 +146,42 @@ func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 	return dst
 }
 
-// Controls appends to dst the messages of mod lanes and slides that go with the notes of all stretches so
-// far and were not handed over yet, ordered by tick and kind.
-func (f *Performer) Controls(dst []Message) []Message {
-	slices.SortStableFunc(f.controls, func(a, b pendingControl) int {
-		return cmp.Or(cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind, b.Kind), cmp.Compare(a.order, b.order))
-	})
-	ready := 0
-	for ready < len(f.controls) && f.controls[ready].Tick < f.played {
-		dst = append(dst, f.controls[ready].Message)
-		ready++
-	}
-	f.controls = slices.Delete(f.controls, 0, ready)
-	return dst
-}
-
 // walkTo does all steps before a tick.
-func (f *Performer) walkTo(to score.Tick, decided func(*walker, decision)) {
-	for len(f.walkers) > 0 && f.walkers[0].next < to {
-		w := f.walkers[0]
-		notes, d, was := w.walk(f.sounded, f.scratch[:0])
-		f.scratch = notes
-		if was {
-			f.sounded[w.order] = d.sounds
-			if decided != nil {
-				decided(w, d)
-			}
+func (f *Performer) walkTo(to score.Tick) {
+	f.walked = to
+	for _, w := range f.loners {
+		for w.next < to {
+			f.walk(w)
 		}
-		if !w.track.Mute {
-			for _, n := range notes {
-				f.pending = append(f.pending, pending{n, w.order<<8 | w.index})
-			}
-		}
+	}
+	for len(f.company) > 0 && f.company[0].next < to {
+		w := f.company[0]
+		notes := f.walk(w)
 		f.sink()
-		if len(notes) > 0 && f.follow(w.track.ID, notes) {
+		if followers := f.followers[w.place]; len(followers) > 0 && len(notes) > 0 {
+			for _, follower := range followers {
+				for _, n := range notes {
+					follower.hear(n)
+				}
+			}
 			f.arrange()
 		}
 	}
 }
 
-// follow lets the tracks that follow a track hear its notes, and reports whether there are any.
-func (f *Performer) follow(track int, notes []Note) (any bool) {
-	for _, follower := range f.walkers {
-		if follower.follows() && follower.track.Source.Track == track {
-			any = true
-			for _, n := range notes {
-				follower.hear(n)
-			}
-		}
+// walk does the next step of a part, keeps its notes unless its track is muted, and returns them.
+func (f *Performer) walk(w *walker) []Note {
+	first := len(f.notes)
+	f.notes = w.walk(f.sounded, f.notes)
+	notes := f.notes[first:]
+	if w.track.Mute {
+		f.notes = f.notes[:first]
+		return notes
 	}
-	return any
-}
-
-// arrange orders the heap anew; a sorted list is a heap.
-func (f *Performer) arrange() {
-	slices.SortFunc(f.walkers, func(a, b *walker) int {
-		switch {
-		case a.before(b):
-			return -1
-		case b.before(a):
-			return 1
-		}
-		return 0
-	})
+	for range notes {
+		f.orders = append(f.orders, uint16(w.order))
+	}
+	return notes
 }
 
 // watchTo tells the moves of lanes that come between two gate steps.
@@ -168,41 +193,37 @@ func (f *Performer) watchTo(to score.Tick) {
 	}
 }
 
-// take hands over the pending notes that start before a tick.
-func (f *Performer) take(to score.Tick, dst []Note) []Note {
-	slices.SortStableFunc(f.pending, func(a, b pending) int {
-		return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.order, b.order))
+// arrange orders the heap anew; a sorted list is a heap.
+func (f *Performer) arrange() {
+	slices.SortFunc(f.company, func(a, b *walker) int {
+		switch {
+		case a.before(b):
+			return -1
+		case b.before(a):
+			return 1
+		}
+		return 0
 	})
-	ready := 0
-	for ready < len(f.pending) && f.pending[ready].Start < to {
-		dst = append(dst, f.pending[ready].Note)
-		ready++
-	}
-	f.pending = slices.Delete(f.pending, 0, ready)
-	return dst
 }
 
 // sink restores the heap after the first walker has gone on.
 func (f *Performer) sink() {
 	for i := 0; ; {
 		least := i
-		for child := 2*i + 1; child <= 2*i+2 && child < len(f.walkers); child++ {
-			if f.walkers[child].before(f.walkers[least]) {
+		for child := 2*i + 1; child <= 2*i+2 && child < len(f.company); child++ {
+			if f.company[child].before(f.company[least]) {
 				least = child
 			}
 		}
 		if least == i {
 			return
 		}
-		f.walkers[i], f.walkers[least] = f.walkers[least], f.walkers[i]
+		f.company[i], f.company[least] = f.company[least], f.company[i]
 		i = least
 	}
 }
 
 // before orders walkers by their next step; of two at one moment the first track's goes first.
 func (w *walker) before(other *walker) bool {
-	if w.next != other.next {
-		return w.next < other.next
-	}
-	return cmp.Or(cmp.Compare(w.order, other.order), cmp.Compare(w.index, other.index)) < 0
+	return w.next < other.next || w.next == other.next && w.order < other.order
 }

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"math/big"
 
+	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
 )
 
@@ -12,6 +13,8 @@ var (
 	ErrRandomOrder = errors.New("a lane walks at random")
 	ErrMovesByHits = errors.New("a lane moves by hits, which chance decides")
 	ErrFollows     = errors.New("the track follows another track's notes")
+	ErrDurations   = errors.New("the durations of steps are drawn")
+	ErrNoClock     = errors.New("the track goes on by what comes in")
 	ErrTooLong     = errors.New("the loops meet after more time than can be counted")
 )
 
@@ -27,8 +30,16 @@ func Period(p *score.Project, t *score.Track, part *score.Part, lanes ...score.L
 }
 
 func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Tick, error) {
-	if t.Source.Kind != score.OwnClock {
+	switch {
+	case t.Source.FollowsTrack():
 		return 0, ErrFollows
+	case t.Source.Kind != score.OwnClock:
+		return 0, ErrNoClock
+	}
+	for _, d := range part.Durations {
+		if d.Weight > 0 {
+			return 0, ErrDurations
+		}
 	}
 	gateMoves, gateTicks, err := gateCycle(part)
 	if err != nil {
@@ -71,8 +82,7 @@ func gateCycle(part *score.Part) (steps, ticks int64, err error) {
 		return 0, 0, ErrRandomOrder
 	}
 	rate := int64(gate.Rate.Ticks())
-	walk := mover{lane: gate, length: int64(gate.Length)}
-	walk.settle()
+	walk := newMover(gate, chance.Address{})
 	for range moves {
 		detail := part.Details[walk.step()]
 		if !detail.Skip {

@@ -18,13 +18,16 @@ type Note struct {
 	Key uint8
 	// Velocity is 1 to 127.
 	Velocity uint8
-	// Mono lets the note end all notes of its track that sound when it starts.
-	Mono bool
+	// Voices is how many notes of its track can sound once it has started, itself included; the oldest end.
+	// 0 is any number.
+	Voices uint8
+	// Overlap is how long those sound on into it, in ticks.
+	Overlap uint16
 }
 
 // Render appends to dst the notes that start in [from, to), as a Performer plays them. Where a lane's
 // place depends on more than the time, as that of one that moves by hits, it takes time for all that comes
 // before as well.
 func Render(p *score.Project, from, to score.Tick, dst []Note) []Note {
-	return NewPerformerAt(p, from).Advance(to, dst)
+	return NewPerformerAt(p, from, Past{}).Advance(to, dst)
 }

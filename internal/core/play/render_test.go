@@ -19,31 +19,39 @@ const stretch = 12 * score.TicksPerQuarter
 func TestCut(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		all := play.NewPerformer(p)
-		whole := all.Advance(stretch, nil)
-		wholeControls := all.Controls(nil)
-		var wholeKeys, cutKeys play.Keys
-		wholeMessages := wholeKeys.Play(whole, stretch, nil)
-
 		performer := play.NewPerformer(p)
 		if rapid.Bool().Draw(t, "watched") {
-			performer = play.NewWatchedPerformerAt(p, 0, func(int, int, score.LaneName, play.Move) {})
+			performer = play.NewPerformerAt(p, 0, play.Past{Watch: func(int, int, score.LaneName, play.Move) {}})
 		}
+		var past play.Past
 		var cut []play.Note
+		var cutKeys play.Keys
 		var cutMessages, cutControls []play.Message
 		for from := score.Tick(0); from < stretch; {
 			to := min(stretch, from+score.Tick(rapid.IntRange(1, 60_000).Draw(t, "slice")))
+			if rapid.Bool().Draw(t, "comes in") {
+				m := testkit.Input(t, from)
+				m.Tick = performer.Hear(m)
+				past.Inputs = append(past.Inputs, m)
+			}
 			slice := performer.Advance(to, nil)
 			cut = append(cut, slice...)
 			cutMessages = cutKeys.Play(slice, to, cutMessages)
 			cutControls = performer.Controls(cutControls)
 			from = to
 		}
+
+		all := play.NewPerformerAt(p, 0, past)
+		whole := all.Advance(stretch, nil)
+		wholeControls := all.Controls(nil)
+		var wholeKeys play.Keys
+		wholeMessages := wholeKeys.Play(whole, stretch, nil)
 		require.Equal(t, whole, cut)
 		require.Equal(t, wholeMessages, cutMessages)
 		require.Equal(t, wholeControls, cutControls)
 		middle := score.Tick(rapid.IntRange(0, int(stretch)).Draw(t, "middle"))
-		require.Equal(t, whole, play.Render(p, middle, stretch, play.Render(p, 0, middle, nil)))
+		halves := play.NewPerformerAt(p, 0, past).Advance(middle, nil)
+		require.Equal(t, whole, play.NewPerformerAt(p, middle, past).Advance(stretch, halves))
 	})
 }
 
@@ -96,11 +104,18 @@ func others(notes []play.Note, track uint32) []play.Note {
 	return kept
 }
 
-// Invariant 4: every pitch that sounds is in the scale, allowed, and in the register, but for a
-// transposition by semitones; a part of a kit sounds at its own note.
+// Invariant 4: every pitch that sounds is in the scale, allowed, and in the register; a part of a kit sounds
+// at its own note. Out of the scale lead only a transposition by semitones, alterations and chords of a fixed
+// quality.
 func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
+		for i := range p.Tracks {
+			for j := range p.Tracks[i].Parts() {
+				lanes := &p.Tracks[i].Parts()[j].Lanes
+				lanes.Alteration, lanes.Chord = nil, chordOfDegrees(t)
+			}
+		}
 		spelling := p.Key.Spelling()
 		for _, n := range play.Render(p, 0, stretch, nil) {
 			track := p.Track(int(n.Track))
@@ -116,6 +131,13 @@ func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 			require.Equal(t, degree, spelling.Allow(degree), "allowed")
 		}
 	})
+}
+
+func chordOfDegrees(t *rapid.T) *score.Lane {
+	lane := score.Demo().Tracks[0].Parts()[0].Lanes.Lane(score.Chord).Clone()
+	lane.Steps[0] = rapid.IntRange(0, 10).Draw(t, "chord")
+	require.NotEmpty(t, score.Chords()[lane.Steps[0]].Degrees)
+	return lane
 }
 
 // What the screen shows beforehand is what sounds.

@@ -6,14 +6,44 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// TempoChange is a tempo and the moment from which it holds.
-type TempoChange struct {
-	Tick  score.Tick
-	Tempo score.Tempo
+// TempoMap is a list of tempo changes, ascending; the first is at tick 0.
+type TempoMap []score.TempoChange
+
+// TempoMapOf returns the tempos of a project.
+func TempoMapOf(p *score.Project) TempoMap {
+	return append(TempoMap{{Tick: 0, Tempo: p.Tempo}}, p.TempoChanges...)
 }
 
-// TempoMap is a list of tempo changes, ascending; the first is at tick 0.
-type TempoMap []TempoChange
+func (m TempoMap) fastest() score.Tempo {
+	fastest := m[0].Tempo
+	for _, change := range m {
+		fastest = max(fastest, change.Tempo)
+	}
+	return fastest
+}
+
+// At returns the tempo that holds at a tick.
+func (m TempoMap) At(t score.Tick) score.Tempo {
+	tempo := m[0].Tempo
+	for _, change := range m {
+		if change.Tick > t {
+			break
+		}
+		tempo = change.Tempo
+	}
+	return tempo
+}
+
+// From returns the tempo at a tick as if it began there, and what follows. The ticks stay.
+func (m TempoMap) From(t score.Tick) TempoMap {
+	from := TempoMap{{Tick: t, Tempo: m.At(t)}}
+	for _, change := range m {
+		if change.Tick > t {
+			from = append(from, change)
+		}
+	}
+	return from
+}
 
 // nanosPerMinuteOfThousandths is a minute in nanoseconds, times 1000 because a Tempo counts
 // thousandths of a beat a minute.

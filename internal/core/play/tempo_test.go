@@ -20,7 +20,7 @@ func TestTempo(t *testing.T) {
 	require.Zero(t, m.TickAt(-5))
 	require.Zero(t, play.TempoMap{}.TickAt(5))
 
-	m = append(m, play.TempoChange{Tick: score.TicksPerQuarter, Tempo: 60_000})
+	m = append(m, score.TempoChange{Tick: score.TicksPerQuarter, Tempo: 60_000})
 	require.Equal(t, int64(1_500_000_000), m.Nanos(2*score.TicksPerQuarter))
 	require.Equal(t, 2*score.TicksPerQuarter, m.TickAt(1_500_000_000))
 }
@@ -44,7 +44,7 @@ func TestTickAtInvertsNanos(t *testing.T) {
 		at := score.Tick(0)
 		for range rapid.IntRange(1, 5).Draw(t, "changes") {
 			tempo := score.Tempo(rapid.IntRange(int(score.MinTempo), int(score.MaxTempo)).Draw(t, "tempo"))
-			m = append(m, play.TempoChange{Tick: at, Tempo: tempo})
+			m = append(m, score.TempoChange{Tick: at, Tempo: tempo})
 			at += score.Tick(rapid.IntRange(1, 1_000_000).Draw(t, "gap"))
 		}
 		tick := score.Tick(rapid.Int64Range(0, 10_000_000_000).Draw(t, "tick"))

@@ -10,30 +10,45 @@ import (
 // value is a lane's contribution to a note: where it stands, what it holds, how it varies.
 type value struct {
 	mover
-	spec   score.LaneSpec
+	name   score.LaneName
 	linked bool
-	plain  bool // no amount and no spread
-	fixed  bool // one value for ever, and no spread
-	chance chance.Address
+	plain  bool // no amount, no spread and the like: the step's value is the one in force
+	fixed  bool // the part has no such lane: the default is in force
+	used   bool // read where it stands, so that it goes on before it is read again
+	due    score.Tick
+	scale  int // the amount, where it scales the value itself
+
+	least, most, standard int
+	steps                 []int // the written values
+	chance                chance.Address
 
 	total   int                  // the sum of the weights
+	rests   bool                 // whether the weights have rests
 	evolved *[score.MaxSteps]int // the values in force, where the lane evolves
 	rolls   int64                // how many times it has evolved
+	control *control             // of a mod lane that goes somewhere
 }
 
-func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) value {
+func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) *value {
 	lane := lanes.Lane(spec.Name)
 	address.Lane = spec.Number()
-	v := value{mover: newMover(lane, address), spec: spec, linked: lane.Linked, chance: address}
+	v := &value{
+		mover: newMover(lane, address), name: spec.Name, linked: lane.Linked, fixed: !lanes.Has(spec.Name), scale: 100,
+		least: spec.Least, most: spec.Most, standard: spec.Default, steps: lane.Steps, chance: address,
+	}
+	v.due = v.rate
 	spreads := lane.Spread != nil && lane.Spread.Chance > 0 && lane.Spread.Depth > 0
 	for _, w := range lane.Weights {
 		v.total += w.Weight
+		v.rests = v.rests || w.Rest && w.Weight > 0
 	}
 	if lane.Evolve != nil {
 		v.evolved = (*[score.MaxSteps]int)(slices.Clone(lane.Steps))
 	}
-	v.plain = lane.Amount == 100 && !spreads && v.total == 0 && v.evolved == nil
-	v.fixed = !lanes.Has(spec.Name)
+	if spec.Name == score.Velocity || spec.Name == score.Probability {
+		v.scale = lane.Amount
+	}
+	v.plain = v.scale == 100 && !spreads && v.total == 0 && v.evolved == nil
 	return v
 }
 
@@ -41,32 +56,42 @@ func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) v
 // its spread and scaled by its amount. n counts the gate's moves since the luck began.
 func (v *value) read(gateStep int, n int64) int {
 	if v.fixed {
-		return v.spec.Default
+		return v.standard
 	}
 	step := gateStep
 	if !v.linked {
 		step = v.step()
 	}
-	written := v.lane.Steps[step]
 	if v.plain {
-		return written
+		return v.steps[step]
 	}
+	return v.vary(step, n)
+}
+
+func (v *value) vary(step int, n int64) int {
+	written := v.steps[step]
 	if v.evolved != nil {
 		written = v.evolved[step]
 	}
 	if v.total > 0 {
-		written = v.weigh(n)
+		line, drawn := v.weigh(n)
+		if !line.Rest {
+			written = drawn
+		}
 	}
-	varied := v.vary(written, n)
-	switch v.spec.Name {
-	case score.Velocity, score.Length, score.Probability:
-		varied = varied * v.lane.Amount / 100
+	least, most := v.least, v.most
+	if v.name == score.Length { // a share of a step stays a share, and a number of steps stays one
+		if written <= score.WholeStep {
+			most = score.WholeStep
+		} else {
+			least = score.WholeStep + 1
+		}
 	}
-	return min(v.spec.Most, max(v.spec.Least, varied))
+	return min(most, max(least, v.spread(written, n)*v.scale/100))
 }
 
-// vary adds the spread.
-func (v *value) vary(written int, n int64) int {
+// spread adds the lane's spread.
+func (v *value) spread(written int, n int64) int {
 	s := v.lane.Spread
 	if s == nil {
 		return written
@@ -83,19 +108,50 @@ func (v *value) vary(written int, n int64) int {
 	return written + rounded((s.Lowest+slot*s.Grain)*s.Depth, 100)
 }
 
-// weigh draws a value from the lane's table of weights.
-func (v *value) weigh(n int64) int {
+// weigh draws a line of the lane's table of weights, and a value of its band.
+func (v *value) weigh(n int64) (line score.Weight, drawn int) {
 	address := v.chance
 	address.Purpose, address.N = chance.Weigh, uint64(n)
 	lineDraw, bandDraw, _, _ := chance.Draw4(address)
-	drawn := int(uint64(lineDraw) * uint64(v.total) >> 32)
-	for _, w := range v.lane.Weights {
-		if drawn < w.Weight {
-			return w.Lowest + int(uint64(bandDraw)*uint64(w.Highest-w.Lowest+1)>>32)
+	weight := int(uint64(lineDraw) * uint64(v.total) >> 32)
+	for _, line := range v.lane.Weights {
+		if weight < line.Weight {
+			return line, line.Lowest + int(uint64(bandDraw)*uint64(line.Highest-line.Lowest+1)>>32)
 		}
-		drawn -= w.Weight
+		weight -= line.Weight
 	}
 	panic("play: the weights do not add up")
+}
+
+// rest reports whether the table of weights draws a rest.
+func (v *value) rest(n int64) bool {
+	if !v.rests {
+		return false
+	}
+	line, _ := v.weigh(n)
+	return line.Rest
+}
+
+// goOn moves a lane on that was read where it stood.
+func (v *value) goOn() {
+	if v.used {
+		v.used = false
+		v.advance()
+	}
+}
+
+// align goes back to the first step.
+func (v *value) align() {
+	v.used, v.due = false, v.rate
+	v.mover.align()
+}
+
+// restart begins the luck anew at a moment of local time.
+func (v *value) restart(local score.Tick) {
+	v.drawn = 0
+	if v.used || v.lane.Moves == score.ByClock && v.due <= local {
+		v.drawn = -1 // it moves at this moment, and that is its first move
+	}
 }
 
 // evolveTo re-rolls the steps until it has been done the given number of times.

@@ -3,165 +3,165 @@ package play
 import (
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/theory"
 )
 
 // walker goes along the gate lane of one part, step by step. Its own time, local, is counted in ticks
 // at the speed of the track since the lanes were aligned last.
 type walker struct {
+	next  score.Tick // when the next step comes, before swing, nudge, jitter and delay
+	order int        // of the part among all parts of all tracks
+	place int        // of the track in the project
+	index int        // of the part in its track
+
 	project *score.Project
 	track   *score.Track
 	part    *score.Part
-	order   int // of the track in the project
-	index   int // of the part in its track
+	steps   *[score.MaxSteps]step
+	pitches *pitches
+	speed   score.Ratio
+	tempo   TempoMap
+	swing   int        // percent
+	hold    score.Tick // 0 for none
+	bar     score.Tick
+	unit    score.Tick // of lengths; 0 is the step itself
+	// Whether the walker's time is the project's, whether it goes by the clock, and whether it needs to
+	// look ahead for ties.
+	straight, ownClock, ties bool
 
-	speed    score.Ratio
-	spelling theory.Spelling
-	jitter   score.Tick
-	swing    score.Tick
-	bar      score.Tick
-	details  [score.MaxSteps]score.StepDetail
-	chance   chance.Address
+	chance, soundChance chance.Address
+	durations           int // the sum of the weights of the durations
 
-	gate                                                                       mover
-	pitch, octave, chord, velocity, length, ratchet, probability, nudge, slide value
+	gate                                               mover
+	pitch, octave, alteration, chord, velocity         *value
+	length, ratchet, probability, nudge, swings, slide *value
 
-	triggers  []score.Tick // of a track that follows another's notes, when it goes on, ascending
-	triggered int64        // how many notes it could have gone on by
+	triggers  []score.Tick // of a track without a clock of its own, when it goes on, ascending
+	triggered int64        // how many times it could have gone on
+	control   int          // the last value of the controller that it hears
 
-	aligned score.Tick // when the lanes were aligned last
-	local   score.Tick // the next step's time since then
-	luckBar int64      // how many holds have gone by
-	next    score.Tick // when the next step comes, before swing, nudge, jitter and delay
-	sounded bool       // whether the part's last step that was on sounded
+	aligned  score.Tick // when the lanes were aligned last
+	aligning bool       // whether the next step is the first since then
+	local    score.Tick // the next step's time since then
+	luckBar  int64      // how many holds have gone by
+	sounded  bool       // whether the part's last step that was on sounded
 
 	// The lanes with a loop of their own, by what moves them.
-	byClock, byStep, byHit, byStrike []namedValue
-	evolving                         []*value
-	all, mods                        []namedValue
+	byClock, byStep, byHit, byStrike []*value
+	all, mods, evolving              []*value
 	controls                         []pendingControl // not yet handed over
 	sliding, portamento              bool             // whether the last note slides, and what was sent of it
+	intervals                        []score.Interval // of a chord, scratch
 
-	watch func(lane score.LaneName, move Move)
+	watch   func(lane score.LaneName, move Move)
+	decided func(decision)
 }
 
-func newWalker(p *score.Project, track, part int) *walker {
-	t := &p.Tracks[track]
+func newWalker(p *score.Project, place, index, order int, pitches *pitches, tempo TempoMap) *walker {
+	t := &p.Tracks[place]
+	part := &t.Parts()[index]
 	w := &walker{
-		project: p, track: t, part: &t.Parts()[part], order: track, index: part, speed: t.Speed,
-		spelling: p.Key.Spelling(), bar: p.Meter.Bar(), swing: score.Tick(p.Swing),
-		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part)},
+		project: p, track: t, part: part, place: place, index: index, order: order, pitches: pitches,
+		steps: readSteps(p, part), speed: t.Speed, tempo: tempo, swing: p.Swing,
+		bar: p.Meter.Bar(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock, aligning: true,
+		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
 	if t.Luck != score.FollowLuck {
 		w.chance.Luck = uint64(t.Luck)
 	}
+	w.soundChance = w.chance
+	w.soundChance.Lane, w.soundChance.Purpose = score.Gate.Spec().Number(), chance.Sound
 	if t.Swing != 0 {
-		w.swing = score.Tick(t.Swing)
+		w.swing = t.Swing
 	}
-	// A millisecond lasts tempo·ticks per quarter / (60 s · 1000) ticks.
-	w.jitter = score.Tick(t.Jitter) * score.Tick(p.Tempo) * score.TicksPerQuarter / 60_000_000
-	for step, detail := range w.part.Details {
-		w.details[step] = detail
-	}
-	w.gate = newMover(gateLane(w.part), w.chance)
-	if w.follows() {
+	if !w.ownClock {
 		w.swing, w.speed, w.next = 50, score.Ratio{N: 1, M: 1}, never
 	}
-	w.all = w.lanes()
-	for _, v := range w.all {
-		*v.value = newValue(&w.part.Lanes, v.name.Spec(), w.chance)
-		if v.value.evolved != nil {
-			w.evolving = append(w.evolving, v.value)
-		}
-		if v.value.linked || v.value.fixed {
-			continue
-		}
-		switch v.value.lane.Moves {
-		case score.ByClock:
-			w.byClock = append(w.byClock, v)
-		case score.ByStep:
-			w.byStep = append(w.byStep, v)
-		case score.ByHit:
-			w.byHit = append(w.byHit, v)
-		case score.ByStrike:
-			w.byStrike = append(w.byStrike, v)
-		}
+	w.straight = w.speed.N == w.speed.M
+	w.hold = score.Tick(t.Hold) * w.bar
+	for _, d := range part.Durations {
+		w.durations += d.Weight
 	}
+	w.gate = newMover(gateLane(part), w.chance)
+	w.gate.drawn = -1 // its first move is the first step
+	for i := range w.steps {
+		w.ties = w.ties || w.steps[i].gate == score.Tie
+	}
+	w.readLanes()
 	return w
 }
 
 // real converts the walker's own time to the project's.
 func (w *walker) real(local score.Tick) score.Tick {
-	if w.speed.N == w.speed.M {
+	if w.straight {
 		return w.aligned + local
 	}
 	return w.aligned + local*score.Tick(w.speed.M)/score.Tick(w.speed.N)
 }
 
-// ahead returns how much earlier than its step a note can start.
-func (w *walker) ahead() score.Tick {
-	return w.gate.rate*score.Tick(w.speed.M)/score.Tick(w.speed.N) + w.jitter + max(0, -w.track.Delay)
-}
-
-// decision is what became of a step that was on, or filled.
-type decision struct {
-	tick        score.Tick
-	step        int
-	probability int
-	sounds      bool
-	first       Note // the first note that it has or would have
-}
-
-// walk does the next step: it appends the notes to dst, and returns what was decided if the step was on.
-func (w *walker) walk(trackSounded []bool, dst []Note) ([]Note, decision, bool) {
-	// Lanes go on to just before the step first, however long ago they were looked at, so that whatever
-	// begins anew with the step does so for all alike.
-	w.seekTo(w.next)
-	if w.follows() {
+// walk does the next step and appends its notes to dst.
+func (w *walker) walk(sounded []bool, dst []Note) []Note {
+	if !w.ownClock {
+		w.seekTo(w.next)
 		w.local = w.next - w.aligned
 	}
-	w.cross()
-	w.passOver()
+	w.begin()
 	w.tell(score.Gate, w.next, &w.gate)
-	step := w.gate.step()
-	detail := w.details[step]
-	stretch := score.Tick(max(1, detail.Stretch))
+	at := w.gate.step()
+	s := &w.steps[at]
+	duration, rest := w.duration(w.gate.drawn)
 	w.seekClock(w.local)
-	w.turnMods()
-	d := decision{tick: w.next, step: step}
-	decided := w.decide(&d, detail, trackSounded)
-	if decided {
-		w.sounded = d.sounds
-		notes := len(dst)
-		dst = w.strike(d.sounds, detail, dst)
-		d.first = dst[notes]
-		if !d.sounds {
-			dst = dst[:notes]
-		}
-		if d.sounds {
-			w.use(w.byHit, w.next)
-		}
+	goOnAll(w.byStep)
+	if len(w.mods) > 0 {
+		w.turnMods()
+	}
+	if !rest {
+		dst = w.act(s, duration, sounded, dst)
 	}
 	w.use(w.byStep, w.next)
-	w.local += stretch * w.gate.rate
-	w.gate.advance()
-	if w.follows() {
+	w.local += score.Tick(s.stretch) * duration
+	if w.ownClock {
+		w.findNext()
+	} else {
 		w.triggers = w.triggers[1:]
 		w.findTrigger()
-	} else {
-		w.findNext()
 	}
-	return dst, d, decided
+	return dst
 }
 
-// cross starts the luck anew where a hold ends, and lets the lanes evolve where it is time.
-func (w *walker) cross() {
-	if hold := score.Tick(w.track.Hold) * w.bar; hold > 0 {
-		if holds := int64(w.next / hold); holds != w.luckBar {
-			w.luckBar = holds
-			w.gate.drawn = 0
+// act decides whether the present step sounds, and appends its notes if it does.
+func (w *walker) act(s *step, duration score.Tick, sounded []bool, dst []Note) []Note {
+	probability, sounds, decided := w.decide(s, sounded)
+	if !decided {
+		return dst
+	}
+	w.sounded, sounded[w.place] = sounds, sounds
+	goOnAll(w.byHit)
+	goOnAll(w.byStrike)
+	if !sounds && w.decided == nil {
+		return dst
+	}
+	notes := len(dst)
+	dst = w.strike(s, duration, sounds, dst)
+	if w.decided != nil {
+		w.decided(decision{tick: w.next, step: w.gate.step(), probability: probability, sounds: sounds, first: dst[notes]})
+	}
+	if !sounds {
+		return dst[:notes]
+	}
+	w.use(w.byHit, w.next)
+	return dst
+}
+
+// begin moves the gate lane on to the step that comes now. It starts the luck anew where a hold ends, and
+// lets the lanes evolve where it is time.
+func (w *walker) begin() {
+	if w.hold > 0 {
+		if holds := int64(w.next / w.hold); holds != w.luckBar {
+			// Lanes go on to just before the step first, however long ago they were looked at, so that the
+			// luck begins anew for all alike.
+			w.seekTo(w.next)
 			for _, v := range w.all {
-				v.value.drawn = 0
+				v.restart(w.local)
 			}
 		}
 	}
@@ -170,25 +170,44 @@ func (w *walker) cross() {
 	}
 	if w.local == 0 && w.watch != nil {
 		for _, v := range w.byClock {
-			w.tell(v.name, w.next, &v.value.mover)
+			w.tell(v.name, w.next, &v.mover)
 		}
 	}
+	w.luckBar = w.goOn(&w.gate, w.luckBar, w.aligning, w.next)
+	w.aligning = false
 }
 
-// passOver goes past steps that are skipped, in no time; a loop of nothing else plays on in silence.
-func (w *walker) passOver() {
-	for range score.MaxSteps {
-		if !w.details[w.gate.step()].Skip {
-			return
+// goOn moves a gate lane on to the step that comes at a tick, past steps that are skipped, which take no
+// time; a loop of nothing else plays on in silence. It starts the luck of its moves anew where a hold ends,
+// and returns how many holds have gone by.
+func (w *walker) goOn(gate *mover, holds int64, aligning bool, tick score.Tick) int64 {
+	if w.hold > 0 {
+		if now := int64(tick / w.hold); now != holds {
+			holds, gate.drawn = now, -1
 		}
-		w.gate.advance()
 	}
+	if aligning {
+		gate.drawn++
+		gate.align()
+	} else {
+		gate.advance()
+	}
+	for range score.MaxSteps {
+		if !w.steps[gate.step()].skip {
+			break
+		}
+		gate.advance()
+	}
+	return holds
 }
 
 // findNext finds when the next step comes, which may be the moment at which the lanes are aligned.
 func (w *walker) findNext() {
 	w.next = w.real(w.local)
-	if boundary := w.boundary(); boundary > 0 && w.next >= boundary {
+	if w.track.Realign == 0 {
+		return
+	}
+	if boundary := w.boundary(); w.next >= boundary {
 		w.seekTo(boundary)
 		w.align(boundary)
 		w.local, w.next = 0, boundary

@@ -2,33 +2,55 @@ package score
 
 import "slices"
 
-// ChordType is a stack of degrees above a root, so that a chord is always in the scale. Names: common
-// practice for scales of seven notes.
+// ChordType is a stack of notes above a root: of degrees, so that the chord is always in the scale, or of
+// semitones, so that it has its quality wherever it stands.
 type ChordType struct {
-	Name    string `json:"name"`
-	Degrees []int  `json:"degrees"`
+	Name      string `json:"name"`
+	Degrees   []int  `json:"degrees,omitempty"`
+	Semitones []int  `json:"semitones,omitempty"`
 }
 
-// chords is indexed by the values of the chord lane, so its order never changes.
+// chords is indexed by the values of the chord lane, so its order never changes. Names: common practice,
+// those of degrees for scales of seven notes.
 var chords = []ChordType{
-	{"none", []int{0}},
-	{"fifth", []int{0, 4}},
-	{"triad", []int{0, 2, 4}},
-	{"seventh", []int{0, 2, 4, 6}},
-	{"ninth", []int{0, 2, 4, 6, 8}},
-	{"sixth", []int{0, 2, 4, 5}},
-	{"added ninth", []int{0, 2, 4, 8}},
-	{"suspended second", []int{0, 1, 4}},
-	{"suspended fourth", []int{0, 3, 4}},
-	{"fourths", []int{0, 3, 6}},
-	{"third", []int{0, 2}},
+	{Name: "none", Degrees: []int{0}},
+	{Name: "fifth", Degrees: []int{0, 4}},
+	{Name: "triad", Degrees: []int{0, 2, 4}},
+	{Name: "seventh", Degrees: []int{0, 2, 4, 6}},
+	{Name: "ninth", Degrees: []int{0, 2, 4, 6, 8}},
+	{Name: "sixth", Degrees: []int{0, 2, 4, 5}},
+	{Name: "added ninth", Degrees: []int{0, 2, 4, 8}},
+	{Name: "suspended second", Degrees: []int{0, 1, 4}},
+	{Name: "suspended fourth", Degrees: []int{0, 3, 4}},
+	{Name: "fourths", Degrees: []int{0, 3, 6}},
+	{Name: "third", Degrees: []int{0, 2}},
+	{Name: "5", Semitones: []int{0, 7}},
+	{Name: "major", Semitones: []int{0, 4, 7}},
+	{Name: "minor", Semitones: []int{0, 3, 7}},
+	{Name: "diminished", Semitones: []int{0, 3, 6}},
+	{Name: "augmented", Semitones: []int{0, 4, 8}},
+	{Name: "sus2", Semitones: []int{0, 2, 7}},
+	{Name: "sus4", Semitones: []int{0, 5, 7}},
+	{Name: "6", Semitones: []int{0, 4, 7, 9}},
+	{Name: "m6", Semitones: []int{0, 3, 7, 9}},
+	{Name: "7", Semitones: []int{0, 4, 7, 10}},
+	{Name: "maj7", Semitones: []int{0, 4, 7, 11}},
+	{Name: "m7", Semitones: []int{0, 3, 7, 10}},
+	{Name: "m/maj7", Semitones: []int{0, 3, 7, 11}},
+	{Name: "m7b5", Semitones: []int{0, 3, 6, 10}},
+	{Name: "dim7", Semitones: []int{0, 3, 6, 9}},
+	{Name: "7#5", Semitones: []int{0, 4, 8, 10}},
+	{Name: "7sus4", Semitones: []int{0, 5, 7, 10}},
+	{Name: "9", Semitones: []int{0, 4, 7, 10, 14}},
+	{Name: "maj9", Semitones: []int{0, 4, 7, 11, 14}},
+	{Name: "m9", Semitones: []int{0, 3, 7, 10, 14}},
 }
 
 // Chords lists the types of chords by the values of the chord lane.
 func Chords() []ChordType {
 	list := make([]ChordType, len(chords))
 	for i, chord := range chords {
-		list[i] = ChordType{Name: chord.Name, Degrees: slices.Clone(chord.Degrees)}
+		list[i] = ChordType{chord.Name, slices.Clone(chord.Degrees), slices.Clone(chord.Semitones)}
 	}
 	return list
 }
@@ -44,20 +66,39 @@ type Voicing struct {
 	Strum int `json:"strum" jsonschema:"minimum=-100,maximum=100"`
 }
 
-// Voice returns the degrees of a chord in a voicing, in the order in which they are struck, in a scale
-// of so many notes.
-func (v Voicing) Voice(chord, notes int) []int {
-	degrees := slices.Clone(chords[chord].Degrees)
-	for range min(v.Inversion, len(degrees)-1) {
-		degrees = append(degrees[1:], degrees[0]+notes)
+// Interval is how far a note of a chord lies above the chord's root: so many degrees, then so many
+// semitones.
+type Interval struct{ Degrees, Semitones int }
+
+// Voice appends to dst the notes of a chord in a voicing, in the order in which they are struck, where an
+// octave has so many degrees and so many semitones.
+func (v Voicing) Voice(chord, degrees, semitones int, dst []Interval) []Interval {
+	first := len(dst)
+	up := Interval{Degrees: degrees}
+	for _, degree := range chords[chord].Degrees {
+		dst = append(dst, Interval{Degrees: degree})
+	}
+	for _, semitone := range chords[chord].Semitones {
+		up = Interval{Semitones: semitones}
+		dst = append(dst, Interval{Semitones: semitone})
+	}
+	notes := dst[first:]
+	for range min(v.Inversion, len(notes)-1) {
+		lowest := notes[0]
+		copy(notes, notes[1:])
+		notes[len(notes)-1] = lowest.plus(up)
 	}
 	if v.Open {
-		for i := 1; i < len(degrees); i += 2 {
-			degrees[i] += notes
+		for i := 1; i < len(notes); i += 2 {
+			notes[i] = notes[i].plus(up)
 		}
 	}
 	if v.Strum < 0 {
-		slices.Reverse(degrees)
+		slices.Reverse(notes)
 	}
-	return degrees
+	return dst
+}
+
+func (i Interval) plus(other Interval) Interval {
+	return Interval{i.Degrees + other.Degrees, i.Semitones + other.Semitones}
 }

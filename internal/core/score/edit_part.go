@@ -34,14 +34,16 @@ func (p *Project) part(a PartAddress) (*Part, error) {
 // SetPart changes the given properties of a part and leaves the others.
 type SetPart struct {
 	PartAddress
-	Name      *string       `json:"name,omitempty"`
-	Note      *int          `json:"note,omitempty"`
-	Fill      *int          `json:"fill,omitempty"`
-	Ratchet   *RatchetShape `json:"ratchet,omitempty"`
-	Voicing   *Voicing      `json:"voicing,omitempty"`
-	Held      *Window       `json:"held,omitempty"`
-	Mods      *[]Mod        `json:"mods,omitempty"`
-	SlideTime *int          `json:"slideTime,omitempty"`
+	Name       *string       `json:"name,omitempty"`
+	Note       *int          `json:"note,omitempty"`
+	Fill       *int          `json:"fill,omitempty"`
+	Ratchet    *RatchetShape `json:"ratchet,omitempty"`
+	Voicing    *Voicing      `json:"voicing,omitempty"`
+	Held       *Window       `json:"held,omitempty"`
+	Mods       *[]Mod        `json:"mods,omitempty"`
+	SlideTime  *int          `json:"slideTime,omitempty"`
+	LengthUnit *NoteValue    `json:"lengthUnit,omitempty"`
+	Durations  *[]Duration   `json:"durations,omitempty"`
 }
 
 // Label implements Edit.
@@ -60,6 +62,8 @@ func (e SetPart) Label() string {
 	add(e.Held != nil, "held steps")
 	add(e.Mods != nil, "mods")
 	add(e.SlideTime != nil, "slide time")
+	add(e.LengthUnit != nil, "unit of lengths")
+	add(e.Durations != nil, "durations")
 	return strings.Join(what, ", ")
 }
 
@@ -78,6 +82,8 @@ func (e SetPart) apply(p *Project) (Edit, error) {
 		Held:        swap(&part.Held, e.Held),
 		Mods:        swap(&part.Mods, e.Mods),
 		SlideTime:   swap(&part.SlideTime, e.SlideTime),
+		LengthUnit:  swap(&part.LengthUnit, e.LengthUnit),
+		Durations:   swap(&part.Durations, e.Durations),
 	}, nil
 }
 

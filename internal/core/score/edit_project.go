@@ -10,12 +10,13 @@ import (
 
 // SetProject changes the given properties of the project and leaves the others.
 type SetProject struct {
-	Name    *string     `json:"name,omitempty"`
-	Tempo   *Tempo      `json:"tempo,omitempty"`
-	Meter   *Meter      `json:"meter,omitempty"`
-	Key     *theory.Key `json:"key,omitempty"`
-	Swing   *int        `json:"swing,omitempty"`
-	Filling *bool       `json:"filling,omitempty"`
+	Name         *string        `json:"name,omitempty"`
+	Tempo        *Tempo         `json:"tempo,omitempty"`
+	TempoChanges *[]TempoChange `json:"tempoChanges,omitempty"`
+	Meter        *Meter         `json:"meter,omitempty"`
+	Key          *theory.Key    `json:"key,omitempty"`
+	Swing        *int           `json:"swing,omitempty"`
+	Filling      *bool          `json:"filling,omitempty"`
 }
 
 // Label implements Edit.
@@ -26,6 +27,9 @@ func (e SetProject) Label() string {
 	}
 	if e.Tempo != nil {
 		what = append(what, fmt.Sprintf("tempo %g", float64(*e.Tempo)/1000))
+	}
+	if e.TempoChanges != nil {
+		what = append(what, "tempo changes")
 	}
 	if e.Meter != nil {
 		what = append(what, fmt.Sprintf("meter %d/%d", e.Meter.Beats, e.Meter.Unit))
@@ -44,11 +48,12 @@ func (e SetProject) Label() string {
 
 func (e SetProject) apply(p *Project) (Edit, error) {
 	return SetProject{
-		Name:  swap(&p.Name, e.Name),
-		Tempo: swap(&p.Tempo, e.Tempo),
-		Meter: swap(&p.Meter, e.Meter),
-		Key:   swap(&p.Key, e.Key),
-		Swing: swap(&p.Swing, e.Swing), Filling: swap(&p.Filling, e.Filling),
+		Name:         swap(&p.Name, e.Name),
+		Tempo:        swap(&p.Tempo, e.Tempo),
+		TempoChanges: swap(&p.TempoChanges, e.TempoChanges),
+		Meter:        swap(&p.Meter, e.Meter),
+		Key:          swap(&p.Key, e.Key),
+		Swing:        swap(&p.Swing, e.Swing), Filling: swap(&p.Filling, e.Filling),
 	}, nil
 }
 

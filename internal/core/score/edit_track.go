@@ -13,7 +13,8 @@ type SetTrack struct {
 	Name      *string          `json:"name,omitempty"`
 	Channel   *int             `json:"channel,omitempty"`
 	Mute      *bool            `json:"mute,omitempty"`
-	Mono      *bool            `json:"mono,omitempty"`
+	Voices    *int             `json:"voices,omitempty"`
+	Overlap   *Tick            `json:"overlap,omitempty"`
 	Source    *Source          `json:"source,omitempty"`
 	Register  *theory.Register `json:"register,omitempty"`
 	Transpose *Transpose       `json:"transpose,omitempty"`
@@ -21,6 +22,7 @@ type SetTrack struct {
 	Swing     *int             `json:"swing,omitempty"`
 	Delay     *Tick            `json:"delay,omitempty"`
 	Jitter    *int             `json:"jitter,omitempty"`
+	Shifts    *[]NoteValue     `json:"shifts,omitempty"`
 	Luck      *int             `json:"luck,omitempty"`
 	Hold      *int             `json:"hold,omitempty"`
 	Realign   *int             `json:"realign,omitempty"`
@@ -43,7 +45,8 @@ func (e SetTrack) Label() string {
 		add(*e.Mute, "mute")
 		add(!*e.Mute, "unmute")
 	}
-	add(e.Mono != nil, "mono")
+	add(e.Voices != nil, "voices")
+	add(e.Overlap != nil, "overlap")
 	add(e.Source != nil, "clock")
 	add(e.Register != nil, "register")
 	add(e.Transpose != nil, "transpose")
@@ -51,6 +54,7 @@ func (e SetTrack) Label() string {
 	add(e.Swing != nil, "track swing")
 	add(e.Delay != nil, "delay")
 	add(e.Jitter != nil, "jitter")
+	add(e.Shifts != nil, "shifts")
 	add(e.Luck != nil, "track luck")
 	add(e.Hold != nil, "hold")
 	add(e.Realign != nil, "realign")
@@ -68,7 +72,8 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Name:      swap(&track.Name, e.Name),
 		Channel:   swap(&track.Channel, e.Channel),
 		Mute:      swap(&track.Mute, e.Mute),
-		Mono:      swap(&track.Mono, e.Mono),
+		Voices:    swap(&track.Voices, e.Voices),
+		Overlap:   swap(&track.Overlap, e.Overlap),
 		Source:    swap(&track.Source, e.Source),
 		Register:  swap(&track.Register, e.Register),
 		Transpose: swap(&track.Transpose, e.Transpose),
@@ -76,6 +81,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Swing:     swap(&track.Swing, e.Swing),
 		Delay:     swap(&track.Delay, e.Delay),
 		Jitter:    swap(&track.Jitter, e.Jitter),
+		Shifts:    swap(&track.Shifts, e.Shifts),
 		Luck:      swap(&track.Luck, e.Luck),
 		Hold:      swap(&track.Hold, e.Hold),
 		Realign:   swap(&track.Realign, e.Realign),

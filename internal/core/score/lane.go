@@ -13,11 +13,13 @@ const (
 	Gate        LaneName = "gate"
 	Pitch       LaneName = "pitch"
 	Octave      LaneName = "octave"
+	Alteration  LaneName = "alteration"
 	Velocity    LaneName = "velocity"
 	Length      LaneName = "length"
 	Ratchet     LaneName = "ratchet"
 	Probability LaneName = "probability"
 	Nudge       LaneName = "nudge"
+	Swing       LaneName = "swing"
 	Chord       LaneName = "chord"
 	Slide       LaneName = "slide"
 	Mod1        LaneName = "mod1"
@@ -63,12 +65,14 @@ var laneSpecs = []LaneSpec{
 	{Name: Gate, Least: Off, Most: Tie, Default: Off, Always: true, number: 0},
 	{Name: Pitch, Least: -28, Most: 28, Default: 0, Always: true, number: 1},             // degrees of the key
 	{Name: Octave, Least: -4, Most: 4, Default: 0, number: 5},                            // octaves up
+	{Name: Alteration, Least: -2, Most: 2, Default: 0, number: 10},                       // sharps above 0, flats below
 	{Name: Chord, Least: 0, Most: len(chords) - 1, Default: 0, number: 8},                // index of Chords
 	{Name: Velocity, Least: 1, Most: 127, Default: 96, Always: true, number: 2},          // MIDI velocity
 	{Name: Length, Least: 1, Most: WholeStep + 63, Default: 60, Always: true, number: 3}, // see WholeStep
 	{Name: Ratchet, Least: 1, Most: 16, Default: 1, number: 6},                           // strikes in a step
 	{Name: Probability, Least: 0, Most: 100, Default: 100, Always: true, number: 4},      // percent
 	{Name: Nudge, Least: -50, Most: 50, Default: 0, number: 7},                           // percent of the step
+	{Name: Swing, Least: 0, Most: 200, Default: 100, number: 11},                         // percent of the swing in force
 	{Name: Slide, Least: 0, Most: 1, Default: 0, number: 9},                              // 1 slides into the next step that is on
 	{Name: Mod1, Least: 0, Most: 127, Default: 0, number: 16},                            // shares of the way from least to most of a Mod
 	{Name: Mod2, Least: 0, Most: 127, Default: 0, number: 17},

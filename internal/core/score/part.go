@@ -4,11 +4,20 @@ import "slices"
 
 // Part is one voice of a track: its lanes, and what each gate step asks for beyond on and off.
 type Part struct {
+	// ID stays with the part, because its random numbers follow from it. It is different from those of the
+	// other parts of the pattern; copies of the pattern keep it.
+	ID   int    `json:"id" jsonschema:"minimum=0,maximum=255"`
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Note is the MIDI note of a part of a kit; a melodic part plays its pitch lane.
 	Note int `json:"note" jsonschema:"minimum=0,maximum=127"`
 	// Fill is how often an off step sounds while the project is filling, in percent.
 	Fill int `json:"fill" jsonschema:"minimum=0,maximum=100"`
+	// LengthUnit is the note value of which the length lane's values are shares and multiples; empty is the
+	// step itself.
+	LengthUnit NoteValue `json:"lengthUnit,omitempty"`
+	// Durations, if there are any, are a table from which each step's duration is drawn instead of all
+	// lasting the gate lane's rate.
+	Durations []Duration `json:"durations,omitempty" jsonschema:"maxItems=32"`
 	// Ratchet shapes the strikes of all ratchets.
 	Ratchet RatchetShape `json:"ratchet"`
 	// Voicing shapes all chords.
@@ -77,11 +86,13 @@ type Lanes struct {
 	Gate        *Lane `json:"gate,omitempty"`
 	Pitch       *Lane `json:"pitch,omitempty"`
 	Octave      *Lane `json:"octave,omitempty"`
+	Alteration  *Lane `json:"alteration,omitempty"`
 	Velocity    *Lane `json:"velocity,omitempty"`
 	Length      *Lane `json:"length,omitempty"`
 	Ratchet     *Lane `json:"ratchet,omitempty"`
 	Probability *Lane `json:"probability,omitempty"`
 	Nudge       *Lane `json:"nudge,omitempty"`
+	Swing       *Lane `json:"swing,omitempty"`
 	Chord       *Lane `json:"chord,omitempty"`
 	Slide       *Lane `json:"slide,omitempty"`
 	Mod1        *Lane `json:"mod1,omitempty"`
@@ -103,6 +114,8 @@ func (l *Lanes) field(name LaneName) **Lane {
 		return &l.Pitch
 	case Octave:
 		return &l.Octave
+	case Alteration:
+		return &l.Alteration
 	case Velocity:
 		return &l.Velocity
 	case Length:
@@ -113,6 +126,8 @@ func (l *Lanes) field(name LaneName) **Lane {
 		return &l.Probability
 	case Nudge:
 		return &l.Nudge
+	case Swing:
+		return &l.Swing
 	case Chord:
 		return &l.Chord
 	case Slide:
@@ -183,7 +198,7 @@ func (l *Lanes) Loop(name LaneName) *Lane {
 // Clone returns a copy that shares nothing with p.
 func (p *Part) Clone() Part {
 	clone := *p
-	clone.Mods = slices.Clone(p.Mods)
+	clone.Mods, clone.Durations = slices.Clone(p.Mods), slices.Clone(p.Durations)
 	if p.Details != nil {
 		clone.Details = make(map[int]StepDetail, len(p.Details))
 		for step, detail := range p.Details {

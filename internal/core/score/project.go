@@ -8,21 +8,24 @@ import (
 
 // Bounds of a project.
 const (
-	MaxTracks     = 32
-	MaxAllParts   = 512 // of all patterns of all tracks
-	MaxLuck       = 999_999
-	MaxFormerLuck = 1000
-	MaxNameRunes  = 60
+	MaxTracks       = 32
+	MaxAllParts     = 512 // of all patterns of all tracks
+	MaxLuck         = 999_999
+	MaxFormerLuck   = 1000
+	MaxTempoChanges = 256
+	MaxNameRunes    = 60
 )
 
 // Project is the whole document.
 type Project struct {
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
-	// Tempo is in thousandths of a quarter note per minute.
-	Tempo Tempo      `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
-	Meter Meter      `json:"meter"`
-	Key   theory.Key `json:"key"`
-	Luck  Luck       `json:"luck"`
+	// Tempo is in thousandths of a quarter note per minute; it holds from the beginning.
+	Tempo Tempo `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
+	// TempoChanges are other tempos and when they begin, ascending.
+	TempoChanges []TempoChange `json:"tempoChanges,omitempty" jsonschema:"maxItems=256"`
+	Meter        Meter         `json:"meter"`
+	Key          theory.Key    `json:"key"`
+	Luck         Luck          `json:"luck"`
 	// Swing is the share of a pair of gate steps that the first one takes, in percent: 50 is straight.
 	Swing int `json:"swing" jsonschema:"minimum=50,maximum=75"`
 	// Filling turns conditions and off steps of fills on.
@@ -52,6 +55,7 @@ func (p *Project) Track(id int) *Track {
 func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
+	clone.TempoChanges = slices.Clone(p.TempoChanges)
 	clone.Key = p.Key.Clone()
 	clone.Tracks = make([]Track, len(p.Tracks))
 	for i := range p.Tracks {

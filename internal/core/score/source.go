@@ -3,17 +3,27 @@ package score
 import (
 	"fmt"
 	"strings"
+
+	"jettyfog/internal/core/theory"
 )
 
 // Source is what makes a track's gate lanes go on.
 type Source struct {
 	// Kind is what the source is; OwnClock needs no more.
-	Kind SourceKind `json:"kind" jsonschema:"enum=own,enum=starts,enum=ends"`
+	Kind SourceKind `json:"kind" jsonschema:"enum=own,enum=starts,enum=ends,enum=input notes,enum=input control"`
 	// Track is the id of the track whose notes are the clock.
 	Track int `json:"track"`
-	// Odds is how often such a note makes the track go on, in percent.
+	// Channel is the channel of incoming messages, 1 to 16; 0 hears all.
+	Channel int `json:"channel,omitempty" jsonschema:"minimum=0,maximum=16"`
+	// Lowest and Highest bound the incoming notes that count.
+	Lowest  int `json:"lowest,omitempty" jsonschema:"minimum=0,maximum=127"`
+	Highest int `json:"highest,omitempty" jsonschema:"minimum=0,maximum=127"`
+	// Controller is the number of the incoming controller, and Level the value that it must reach from below.
+	Controller int `json:"controller,omitempty" jsonschema:"minimum=0,maximum=119"`
+	Level      int `json:"level,omitempty" jsonschema:"minimum=0,maximum=127"`
+	// Odds is how often such a note or crossing makes the track go on, in percent.
 	Odds int `json:"odds" jsonschema:"minimum=0,maximum=100"`
-	// Delay is how long after the note it does, in ticks up to a whole note.
+	// Delay is how long after it that happens, in ticks up to a whole note.
 	Delay Tick `json:"delay" jsonschema:"minimum=0,maximum=80640"`
 }
 
@@ -22,21 +32,41 @@ type SourceKind string
 
 // The kinds.
 const (
-	OwnClock   SourceKind = "own"    // the gate lane's rate
-	NoteStarts SourceKind = "starts" // the starts of another track's notes
-	NoteEnds   SourceKind = "ends"   // their ends
+	OwnClock     SourceKind = "own"           // the gate lane's rate
+	NoteStarts   SourceKind = "starts"        // the starts of another track's notes
+	NoteEnds     SourceKind = "ends"          // their ends
+	InputNotes   SourceKind = "input notes"   // the starts of notes that come in
+	InputControl SourceKind = "input control" // a controller that comes in and rises to a level
 )
 
 // SourceKinds lists the kinds in the order in which to offer them.
-func SourceKinds() []SourceKind { return []SourceKind{OwnClock, NoteStarts, NoteEnds} }
+func SourceKinds() []SourceKind {
+	return []SourceKind{OwnClock, NoteStarts, NoteEnds, InputNotes, InputControl}
+}
+
+// FollowsTrack reports whether the clock is another track.
+func (s Source) FollowsTrack() bool { return s.Kind == NoteStarts || s.Kind == NoteEnds }
 
 func (s Source) validate(field string, p *Project) error {
 	if err := firstOf([]error{
 		checkListed(field+".kind", s.Kind, SourceKinds()),
 		checkRange(field+".odds", s.Odds, 0, 100),
 		checkRange(field+".delay", int(s.Delay), 0, int(whole)),
-	}); err != nil || s.Kind == OwnClock {
+		checkRange(field+".channel", s.Channel, 0, 16),
+		checkRange(field+".lowest", s.Lowest, 0, theory.HighestNote),
+		checkRange(field+".highest", s.Highest, 0, theory.HighestNote),
+		checkRange(field+".controller", s.Controller, 0, 119),
+		checkRange(field+".level", s.Level, 0, 127),
+	}); err != nil {
 		return err
+	}
+	switch s.Kind {
+	case InputNotes:
+		return checkRange(field+".highest", s.Highest, s.Lowest, theory.HighestNote)
+	case InputControl:
+		return checkRange(field+".level", s.Level, 1, 127)
+	case OwnClock:
+		return nil
 	}
 	if p.Track(s.Track) == nil {
 		return &FieldError{field + ".track", s.Track, "the id of a track that the project has"}
@@ -48,7 +78,7 @@ func (s Source) validate(field string, p *Project) error {
 func (p *Project) validateSources() error {
 	for i := range p.Tracks {
 		chain := []string{p.Tracks[i].Name}
-		for t := &p.Tracks[i]; t.Source.Kind != OwnClock; {
+		for t := &p.Tracks[i]; t.Source.FollowsTrack(); {
 			t = p.Track(t.Source.Track)
 			chain = append(chain, t.Name)
 			if t == &p.Tracks[i] {

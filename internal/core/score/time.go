@@ -62,6 +62,15 @@ func (m Meter) Bar() Tick { return Tick(m.Beats) * m.Beat() }
 // 96000 is 96 bpm.
 type Tempo int
 
+// TempoChange is a tempo and the moment from which it holds.
+type TempoChange struct {
+	Tick  Tick  `json:"tick" jsonschema:"minimum=1"`
+	Tempo Tempo `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
+}
+
+// LastTick is the latest moment that a document can name: ten million bars of 4/4.
+const LastTick = 10_000_000 * whole
+
 // The slowest and the fastest tempo.
 const (
 	MinTempo Tempo = 10_000

@@ -1,13 +1,21 @@
 package score
 
-import "jettyfog/internal/core/theory"
+import (
+	"slices"
+
+	"jettyfog/internal/core/theory"
+)
 
 // Bounds of a track.
 const (
 	MaxPatterns = 16
 	MaxParts    = 16
+	MaxPartID   = 255
 	MaxDelay    = TicksPerQuarter
 	MaxBars     = 64
+	MaxVoices   = 16
+	MaxOverlap  = TicksPerQuarter
+	MaxShifts   = 8
 )
 
 // FollowLuck as a track's luck says that it follows the project's.
@@ -37,8 +45,12 @@ type Track struct {
 	Mute bool `json:"mute"`
 	// Source is what makes the gate lanes go on.
 	Source Source `json:"source"`
-	// Mono lets a new note end the ones before it.
-	Mono      bool            `json:"mono"`
+	// Voices is how many notes can sound at a time, up to MaxVoices: a new note ends the oldest. 1 is mono,
+	// 0 as many as are played.
+	Voices int `json:"voices" jsonschema:"minimum=0,maximum=16"`
+	// Overlap is how long a note that a new one ends sounds on into it, for playing legato, in ticks; at 0
+	// it ends first.
+	Overlap   Tick            `json:"overlap" jsonschema:"minimum=0,maximum=20160"`
 	Register  theory.Register `json:"register"`
 	Transpose Transpose       `json:"transpose"`
 	// Speed is the ratio at which the track's time passes.
@@ -49,6 +61,9 @@ type Track struct {
 	Delay Tick `json:"delay" jsonschema:"minimum=-20160,maximum=20160"`
 	// Jitter is the most by which chance shifts a note either way, in milliseconds.
 	Jitter int `json:"jitter" jsonschema:"minimum=0,maximum=100"`
+	// Shifts are divisions by which chance also shifts a note: by none or by one of them, early or late, all
+	// equally likely. Each is a quarter note at most.
+	Shifts []NoteValue `json:"shifts,omitempty" jsonschema:"maxItems=8"`
 	// Luck is the track's own luck; FollowLuck follows the project.
 	Luck int `json:"luck" jsonschema:"minimum=-1,maximum=999999"`
 	// Hold repeats the same luck every so many bars; 0 never does.
@@ -86,6 +101,7 @@ func (t *Track) Parts() []Part { return t.Patterns[t.Playing].Parts }
 // Clone returns a copy that shares nothing with t.
 func (t *Track) Clone() Track {
 	clone := *t
+	clone.Shifts = slices.Clone(t.Shifts)
 	clone.Patterns = make([]Pattern, len(t.Patterns))
 	for i, pattern := range t.Patterns {
 		parts := make([]Part, len(pattern.Parts))

@@ -32,6 +32,9 @@ func (p *Project) Validate() error {
 	if err := checkRange("tempo", int(p.Tempo), int(MinTempo), int(MaxTempo)); err != nil {
 		return err
 	}
+	if err := p.validateTempoChanges(); err != nil {
+		return err
+	}
 	if err := p.Meter.validate(); err != nil {
 		return err
 	}
@@ -63,6 +66,24 @@ func (p *Project) Validate() error {
 		return err
 	}
 	return checkRange("the number of parts of all patterns", parts, 1, MaxAllParts)
+}
+
+func (p *Project) validateTempoChanges() error {
+	if err := checkRange("the number of tempoChanges", len(p.TempoChanges), 0, MaxTempoChanges); err != nil {
+		return err
+	}
+	before := Tick(0)
+	for i, change := range p.TempoChanges {
+		at := fmt.Sprintf("tempoChanges[%d]", i)
+		if err := firstOf([]error{
+			checkRange(at+".tick", int(change.Tick), int(before)+1, int(LastTick)),
+			checkRange(at+".tempo", int(change.Tempo), int(MinTempo), int(MaxTempo)),
+		}); err != nil {
+			return err
+		}
+		before = change.Tick
+	}
+	return nil
 }
 
 func validateKey(k theory.Key) error {

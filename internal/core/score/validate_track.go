@@ -19,6 +19,9 @@ func (t *Track) validate(field string, p *Project) error {
 		checkRange(field+".transpose.semitones", t.Transpose.Semitones, -48, 48),
 		checkRange(field+".speed.n", t.Speed.N, 1, 16),
 		checkRange(field+".speed.m", t.Speed.M, 1, 16),
+		checkRange(field+".voices", t.Voices, 0, MaxVoices),
+		checkRange(field+".overlap", int(t.Overlap), 0, int(MaxOverlap)),
+		checkRange("the number of "+field+".shifts", len(t.Shifts), 0, MaxShifts),
 		checkRange(field+".delay", int(t.Delay), -int(MaxDelay), int(MaxDelay)),
 		checkRange(field+".jitter", t.Jitter, 0, 100),
 		checkRange(field+".luck", t.Luck, FollowLuck, MaxLuck),
@@ -32,6 +35,11 @@ func (t *Track) validate(field string, p *Project) error {
 	}
 	if err := firstOf(checks); err != nil {
 		return err
+	}
+	for i, shift := range t.Shifts {
+		if longest := NoteValue("1/4"); shift.Ticks() == 0 || shift.Ticks() > longest.Ticks() {
+			return &FieldError{fmt.Sprintf("%s.shifts[%d]", field, i), fmt.Sprintf("%.40q", string(shift)), "a note value of up to 1/4"}
+		}
 	}
 	for i := range t.Patterns {
 		if err := t.Patterns[i].validate(fmt.Sprintf("%s.patterns[%d]", field, i), t.Kind, p); err != nil {
@@ -52,7 +60,13 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 	}); err != nil {
 		return err
 	}
+	ids := map[int]bool{}
 	for i := range pattern.Parts {
+		at := fmt.Sprintf("%s.parts[%d].id", field, i)
+		if id := pattern.Parts[i].ID; ids[id] {
+			return &FieldError{at, id, "different from that of every other part of the pattern"}
+		}
+		ids[pattern.Parts[i].ID] = true
 		if err := pattern.Parts[i].validate(fmt.Sprintf("%s.parts[%d]", field, i), p); err != nil {
 			return err
 		}
@@ -63,6 +77,7 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 func (part *Part) validate(field string, p *Project) error {
 	checks := []error{
 		checkName(field+".name", part.Name),
+		checkRange(field+".id", part.ID, 0, MaxPartID),
 		checkRange(field+".note", part.Note, theory.LowestNote, theory.HighestNote),
 		checkRange(field+".fill", part.Fill, 0, 100),
 		checkRange(field+".voicing.inversion", part.Voicing.Inversion, 0, 4),
@@ -72,8 +87,12 @@ func (part *Part) validate(field string, p *Project) error {
 		checkRange(field+".held.length", part.Held.Length, 0, MaxSteps),
 		checkRange(field+".held.first", part.Held.First, 0, MaxSteps-max(1, part.Held.Length)),
 		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),
+		validateDurations(field+".durations", part.Durations),
 		checkRange(field+".ratchet.ramp", part.Ratchet.Ramp, -100, 100),
 		checkRange(field+".ratchet.odds", part.Ratchet.Odds, 0, 100),
+	}
+	if part.LengthUnit != "" {
+		checks = append(checks, checkListed(field+".lengthUnit", part.LengthUnit, noteValues))
 	}
 	for step, detail := range part.Details {
 		checks = append(checks, detail.validate(fmt.Sprintf("%s.details.%d", field, step), step, p))
@@ -129,6 +148,9 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 			checkRange(line+".lowest", w.Lowest, spec.Least, spec.Most),
 			checkRange(line+".highest", w.Highest, w.Lowest, spec.Most),
 			checkRange(line+".weight", w.Weight, 0, MaxWeight))
+		if w.Rest && spec.Name != Pitch {
+			checks = append(checks, &FieldError{line + ".rest", true, "false, because only the pitch lane has rests"})
+		}
 	}
 	if l.Evolve != nil {
 		checks = append(checks, l.Evolve.validate(field+".evolve", spec))
@@ -148,6 +170,17 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 		}
 	}
 	return nil
+}
+
+func validateDurations(field string, durations []Duration) error {
+	checks := []error{checkRange("the number of "+field, len(durations), 0, MaxWeights)}
+	for i, d := range durations {
+		line := fmt.Sprintf("%s[%d]", field, i)
+		checks = append(checks,
+			checkListed(line+".value", d.Value, noteValues),
+			checkRange(line+".weight", d.Weight, 0, MaxWeight))
+	}
+	return firstOf(checks)
 }
 
 func (s *Spread) validate(field string) error {

@@ -7,9 +7,22 @@ type Weight struct {
 	// Weight is how likely the line is, against the sum of all weights. A table whose weights are all 0
 	// leaves the steps in force.
 	Weight int `json:"weight" jsonschema:"minimum=0,maximum=1000"`
+	// Rest, in the pitch lane of a melodic part, silences the step instead.
+	Rest bool `json:"rest,omitempty"`
 }
 
-// Bounds of a table of weights.
+// Duration is a line of a table of durations of steps.
+type Duration struct {
+	// Value is how long the step lasts.
+	Value NoteValue `json:"value"`
+	// Rest lets it pass in silence, and ends what is tied.
+	Rest bool `json:"rest,omitempty"`
+	// Weight is how likely the line is, against the sum of all weights. A table whose weights are all 0
+	// leaves the rate in force.
+	Weight int `json:"weight" jsonschema:"minimum=0,maximum=1000"`
+}
+
+// Bounds of a table of weights or durations.
 const (
 	MaxWeights = 32
 	MaxWeight  = 1000

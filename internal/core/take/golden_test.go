@@ -76,6 +76,7 @@ func everything() *score.Project {
 	hull.ID, hull.Name, hull.Kind, hull.Channel, hull.Realign, hull.Hold = 2, "Hull kit", score.Kit, 10, 0, 2
 	hull.Source = score.Source{Kind: score.NoteEnds, Track: 1, Odds: 70}
 	hull.Patterns[0].Parts = append(hull.Patterns[0].Parts, hull.Patterns[0].Parts[0].Clone())
+	hull.Patterns[0].Parts[1].ID = 1
 	hull.Patterns[0].Parts[0].Note, hull.Patterns[0].Parts[1].Note = 36, 42
 	hull.Patterns[0].Parts[1].Lanes.Gate.Order = score.ThereAndBack
 	p.Tracks = append(p.Tracks, hull)

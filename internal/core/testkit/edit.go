@@ -19,7 +19,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: given(40), Ratchet: maybe(t, shape(t)),
-				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
 		},
 		func() score.Edit {
@@ -68,7 +68,7 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 func setTrack(t *rapid.T, track score.Track) score.SetTrack {
 	return score.SetTrack{
 		Track: track.ID, Name: maybe(t, "Renamed"), Channel: maybe(t, rapid.IntRange(1, 16).Draw(t, "channel")),
-		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Mono: maybe(t, rapid.Bool().Draw(t, "mono")),
+		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
 		Source:   maybe(t, source(t, track.ID)),
 		Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
@@ -78,7 +78,7 @@ func setTrack(t *rapid.T, track score.Track) score.SetTrack {
 
 func setProject(t *rapid.T) score.SetProject {
 	return score.SetProject{
-		Name: maybe(t, "Renamed"), Tempo: maybe(t, score.Tempo(rapid.IntRange(10_000, 400_000).Draw(t, "tempo"))),
+		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
 		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: given(60),
 		Filling: maybe(t, rapid.Bool().Draw(t, "filling")),
 	}

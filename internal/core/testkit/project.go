@@ -14,7 +14,7 @@ import (
 func Project(t *rapid.T) *score.Project {
 	p := &score.Project{
 		Name:  "Drawn",
-		Tempo: score.Tempo(rapid.IntRange(int(score.MinTempo), int(score.MaxTempo)).Draw(t, "tempo")),
+		Tempo: tempo(t), TempoChanges: tempoChanges(t),
 		Meter: score.Meter{
 			Beats: rapid.IntRange(1, 16).Draw(t, "beats"),
 			Unit:  rapid.SampledFrom([]int{2, 4, 8, 16}).Draw(t, "unit"),
@@ -72,7 +72,9 @@ func track(t *rapid.T, id, tracks int) score.Track {
 		Channel:   rapid.IntRange(1, 2).Draw(t, "channel"),
 		Mute:      rapid.IntRange(0, 5).Draw(t, "mute") == 0,
 		Source:    source(t, id),
-		Mono:      rapid.Bool().Draw(t, "mono"),
+		Voices:    rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "voices"),
+		Overlap:   score.Tick(rapid.SampledFrom([]int{0, 0, 600}).Draw(t, "overlap")),
+		Shifts:    rapid.SampledFrom([][]score.NoteValue{nil, nil, {"1/32"}, {"1/64t", "1/4"}}).Draw(t, "shifts"),
 		Register:  register(t),
 		Transpose: transpose(t),
 		Speed:     ratio(t),
@@ -90,8 +92,8 @@ func track(t *rapid.T, id, tracks int) score.Track {
 	drawn.Patterns = make([]score.Pattern, rapid.IntRange(1, 2).Draw(t, "patterns"))
 	for i := range drawn.Patterns {
 		drawn.Patterns[i].Name = fmt.Sprintf("Pattern %d", i+1)
-		for range parts {
-			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, tracks))
+		for id := range parts {
+			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, tracks))
 		}
 	}
 	drawn.Playing = rapid.IntRange(0, len(drawn.Patterns)-1).Draw(t, "playing")
@@ -109,11 +111,12 @@ func ratio(t *rapid.T) score.Ratio {
 	return rapid.SampledFrom([]score.Ratio{{N: 1, M: 1}, {N: 1, M: 1}, {N: 3, M: 2}, {N: 7, M: 16}, {N: 4, M: 1}}).Draw(t, "speed")
 }
 
-func part(t *rapid.T, tracks int) score.Part {
+func part(t *rapid.T, id, tracks int) score.Part {
 	drawn := score.Part{
-		Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
+		ID: id, Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
 		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
 		Mods: mods(t), SlideTime: rapid.IntRange(0, 127).Draw(t, "slide time"),
+		LengthUnit: lengthUnit(t), Durations: durations(t),
 	}
 	for range rapid.IntRange(0, 4).Draw(t, "details") {
 		if drawn.Details == nil {
@@ -204,6 +207,7 @@ func weights(t *rapid.T, spec score.LaneSpec) []score.Weight {
 		drawn[i] = score.Weight{
 			Lowest: lowest, Highest: rapid.IntRange(lowest, spec.Most).Draw(t, "highest"),
 			Weight: rapid.IntRange(0, 3).Draw(t, "weight"),
+			Rest:   spec.Name == score.Pitch && rapid.Bool().Draw(t, "rest"),
 		}
 	}
 	return drawn
@@ -215,6 +219,38 @@ func evolve(t *rapid.T, spec score.LaneSpec) score.Evolve {
 		Every: rapid.IntRange(1, 3).Draw(t, "every"), Percent: rapid.IntRange(0, 100).Draw(t, "percent"),
 		Lowest: lowest, Highest: rapid.IntRange(lowest, spec.Most).Draw(t, "highest"), Locked: subset(t, 0, 5, "locked"),
 	}
+}
+
+func lengthUnit(t *rapid.T) score.NoteValue {
+	return rapid.SampledFrom([]score.NoteValue{"", "", "1/8.", "1/32t"}).Draw(t, "length unit")
+}
+
+func durations(t *rapid.T) []score.Duration {
+	if rapid.IntRange(0, 3).Draw(t, "durations") > 0 {
+		return nil
+	}
+	drawn := make([]score.Duration, rapid.IntRange(1, 3).Draw(t, "durations"))
+	for i := range drawn {
+		drawn[i] = score.Duration{
+			Value: rapid.SampledFrom(score.NoteValues()).Draw(t, "value"),
+			Rest:  rapid.Bool().Draw(t, "rest"), Weight: rapid.IntRange(0, 3).Draw(t, "weight"),
+		}
+	}
+	return drawn
+}
+
+func tempoChanges(t *rapid.T) []score.TempoChange {
+	var drawn []score.TempoChange
+	at := score.Tick(0)
+	for range rapid.IntRange(0, 2).Draw(t, "tempo changes") {
+		at += score.Tick(rapid.IntRange(1, 100_000).Draw(t, "at"))
+		drawn = append(drawn, score.TempoChange{Tick: at, Tempo: tempo(t)})
+	}
+	return drawn
+}
+
+func tempo(t *rapid.T) score.Tempo {
+	return score.Tempo(rapid.IntRange(int(score.MinTempo), int(score.MaxTempo)).Draw(t, "tempo"))
 }
 
 func voicing(t *rapid.T) score.Voicing {
@@ -254,10 +290,18 @@ func source(t *rapid.T, id int) score.Source {
 		Kind: score.OwnClock, Odds: rapid.SampledFrom([]int{100, 50}).Draw(t, "odds"),
 		Delay: score.Tick(rapid.SampledFrom([]int{0, 0, 5040, 777}).Draw(t, "source delay")),
 	}
-	if id > 1 {
-		drawn.Kind = rapid.SampledFrom(score.SourceKinds()).Draw(t, "source")
-		drawn.Track = rapid.IntRange(1, id-1).Draw(t, "source track")
+	drawn.Kind = rapid.SampledFrom([]score.SourceKind{
+		score.OwnClock, score.OwnClock, score.NoteStarts, score.NoteEnds, score.InputNotes, score.InputControl,
+	}).Draw(t, "source")
+	if drawn.FollowsTrack() {
+		if id == 1 {
+			drawn.Kind = score.OwnClock
+		} else {
+			drawn.Track = rapid.IntRange(1, id-1).Draw(t, "source track")
+		}
 	}
+	drawn.Channel, drawn.Level = rapid.IntRange(0, 2).Draw(t, "source channel"), rapid.IntRange(1, 127).Draw(t, "level")
+	drawn.Lowest, drawn.Highest, drawn.Controller = 20, rapid.IntRange(20, 127).Draw(t, "highest"), 4
 	return drawn
 }
 

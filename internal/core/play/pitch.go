@@ -1,0 +1,61 @@
+package play
+
+import (
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
+
+// pitches holds the notes of the degrees that lanes usually reach, because spelling them takes divisions.
+type pitches struct {
+	spelling theory.Spelling
+	notes    [2*usualDegrees + 1]int16
+}
+
+const usualDegrees = 100
+
+func newPitches(key theory.Key) *pitches {
+	p := &pitches{spelling: key.Spelling()}
+	for i := range p.notes {
+		p.notes[i] = int16(p.spelling.Note(p.spelling.Allow(i - usualDegrees)))
+	}
+	return p
+}
+
+// note returns the note of the allowed degree that is nearest to a degree.
+func (p *pitches) note(degree int) int {
+	if at := degree + usualDegrees; at >= 0 && at < len(p.notes) {
+		return int(p.notes[at])
+	}
+	return p.spelling.Note(p.spelling.Allow(degree))
+}
+
+// voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it.
+func (w *walker) voice(at int, n int64, duration score.Tick, note Note, dst []Note) []Note {
+	if w.track.Kind == score.Kit {
+		note.Key = uint8(w.part.Note)
+		return append(dst, note)
+	}
+	degree := w.pitch.read(at, n) + w.track.Transpose.Degrees
+	above := theory.Octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
+	chord := w.chord.read(at, n)
+	if chord == 0 {
+		note.Key = w.key(degree, above)
+		return append(dst, note)
+	}
+	voicing := w.part.Voicing
+	w.intervals = voicing.Voice(chord, w.pitches.spelling.Notes(), theory.Octave, w.intervals[:0])
+	strum := duration * score.Tick(max(voicing.Strum, -voicing.Strum)) / 100
+	start := note.Start
+	for i, interval := range w.intervals {
+		note.Start = start + strum*score.Tick(i)/score.Tick(max(1, len(w.intervals)-1))
+		note.End = max(note.End, note.Start+1)
+		note.Key = w.key(degree+interval.Degrees, above+interval.Semitones)
+		dst = append(dst, note)
+	}
+	return dst
+}
+
+// key spells a degree and folds it into the register.
+func (w *walker) key(degree, semitones int) uint8 {
+	return uint8(w.track.Register.Fold(w.pitches.note(degree) + semitones))
+}

@@ -1,0 +1,176 @@
+package play
+
+import (
+	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/score"
+)
+
+// ahead returns how much earlier than its step a note can start.
+func (w *walker) ahead() score.Tick {
+	ahead := max(0, -w.track.Delay) + w.jitter(w.tempo.fastest())
+	for _, shift := range w.track.Shifts {
+		ahead = max(ahead, max(0, -w.track.Delay)+w.jitter(w.tempo.fastest())+shift.Ticks())
+	}
+	if w.nudge.fixed {
+		return ahead
+	}
+	longest := w.gate.rate
+	for _, d := range w.part.Durations {
+		longest = max(longest, d.Value.Ticks())
+	}
+	return ahead + longest*score.Tick(w.speed.M)/score.Tick(w.speed.N)
+}
+
+// duration returns how long a step lasts whose gate has made so many moves, without its stretch, and
+// whether it is a rest.
+func (w *walker) duration(n int64) (duration score.Tick, rest bool) {
+	if w.durations == 0 {
+		return w.gate.rate, false
+	}
+	address := w.soundChance
+	address.Purpose, address.N = chance.Duration, uint64(n)
+	weight := chance.Below(address, w.durations)
+	for _, d := range w.part.Durations {
+		if weight < d.Weight {
+			return d.Value.Ticks(), d.Rest
+		}
+		weight -= d.Weight
+	}
+	panic("play: the weights of durations do not add up")
+}
+
+// jitter returns the most by which jitter shifts a note at a tempo. A millisecond lasts
+// tempo·ticks per quarter / (60 s · 1000) ticks.
+func (w *walker) jitter(tempo score.Tempo) score.Tick {
+	return score.Tick(w.track.Jitter) * score.Tick(tempo) * score.TicksPerQuarter / 60_000_000
+}
+
+// drawShift draws how far chance shifts the present step's notes.
+func (w *walker) drawShift() score.Tick {
+	if w.track.Jitter == 0 && len(w.track.Shifts) == 0 {
+		return 0
+	}
+	address := w.chance
+	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.drawn)
+	most := w.jitter(w.tempo.At(w.next))
+	shift := score.Tick(chance.Below(address, 2*int(most)+1)) - most
+	address.Purpose = chance.ShiftBy
+	switch by := chance.Below(address, 2*len(w.track.Shifts)+1) - 1; {
+	case by < 0:
+		return shift
+	case by%2 == 0:
+		return shift + w.track.Shifts[by/2].Ticks()
+	default:
+		return shift - w.track.Shifts[by/2].Ticks()
+	}
+}
+
+// bend is a warp of local time: of each pair of gate steps the first takes so much, in hundredths of a
+// percent. Swing at 50 percent is straight.
+type bend int64
+
+// swung returns the bend of a step whose swing lane says how much of the swing is in force, in percent.
+func (w *walker) swung(percent int) bend {
+	return bend(min(7500, 5000+(w.swing-50)*percent))
+}
+
+// at bends a moment of local time.
+func (b bend) at(local, rate score.Tick) score.Tick {
+	if b == 5000 {
+		return local
+	}
+	pair := 2 * rate
+	within := local % pair
+	pairs := local - within
+	if within < rate {
+		return pairs + within*score.Tick(b)/5000
+	}
+	return pairs + pair*score.Tick(b)/10000 + (within-rate)*score.Tick(10000-b)/5000
+}
+
+// share returns where the i-th of r strikes lies in a segment; see score.Spacing.
+func (w *walker) share(segment score.Tick, r, i int) score.Tick {
+	strikes, at := score.Tick(r), score.Tick(i)
+	switch w.part.Ratchet.Spacing {
+	case score.Gathering:
+		return segment * at * (2*strikes - at) / (strikes * strikes)
+	case score.Slackening:
+		return segment * at * at / (strikes * strikes)
+	}
+	return segment * at / strikes
+}
+
+// sounding returns how long a note sounds that has the given room, in a step of the given duration; only
+// the last one of a step can last longer than its room.
+func (w *walker) sounding(length int, duration, room score.Tick, last bool) score.Tick {
+	of, percent := room, score.Tick(length)
+	if length > score.WholeStep {
+		of, percent = duration, score.Tick(length-score.WholeStep+1)*100
+	}
+	if w.unit > 0 {
+		of = w.unit
+	}
+	sounding := of * percent * score.Tick(w.length.lane.Amount) / 100_00
+	if !last {
+		sounding = min(room, sounding)
+	}
+	return max(1, sounding)
+}
+
+// ahead is a look at the steps after the present one, in local time.
+type lookAhead struct {
+	gate            mover
+	holds           int64
+	begin, duration score.Tick
+	rest            bool
+}
+
+// look begins to look ahead from the present step.
+func (w *walker) look(duration score.Tick) lookAhead {
+	return lookAhead{gate: w.gate.fork(), holds: w.luckBar, begin: w.local, duration: duration}
+}
+
+// next goes on to the next step; ok is false if the lanes are aligned first.
+func (w *walker) lookOn(a *lookAhead) (s *step, ok bool) {
+	a.begin += score.Tick(w.steps[a.gate.step()].stretch) * a.duration
+	tick := w.real(a.begin)
+	if w.track.Realign > 0 && tick >= w.boundary() {
+		return nil, false
+	}
+	a.holds = w.goOn(&a.gate, a.holds, false, tick)
+	a.duration, a.rest = w.duration(a.gate.drawn)
+	return &w.steps[a.gate.step()], true
+}
+
+// lastTied returns when the last step length begins that is tied to the present step, and how long it lasts.
+func (w *walker) lastTied(duration score.Tick) (begin, lasts score.Tick, any bool) {
+	if !w.ties {
+		return 0, 0, false
+	}
+	ahead := w.look(duration)
+	for lengths := 0; lengths < score.MaxSteps; {
+		s, ok := w.lookOn(&ahead)
+		if !ok || s.gate != score.Tie || ahead.rest {
+			break
+		}
+		lengths += int(s.stretch)
+		begin, lasts, any = ahead.begin+score.Tick(s.stretch-1)*ahead.duration, ahead.duration, true
+	}
+	return begin, lasts, any
+}
+
+// nextOn returns when the next step that is on comes, in local time; ok is false if none comes before the
+// lanes are aligned, or none is on.
+func (w *walker) nextOn(duration score.Tick) (local score.Tick, ok bool) {
+	ahead := w.look(duration)
+	for range score.MaxSteps {
+		s, ok := w.lookOn(&ahead)
+		if !ok {
+			return 0, false
+		}
+		if s.gate == score.On && !ahead.rest {
+			return ahead.begin, true
+		}
+	}
+	return 0, false
+}
