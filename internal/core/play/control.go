@@ -95,11 +95,18 @@ func (w *walker) send(c *control, tick score.Tick, value int) {
 	w.queue(m, c.index+1)
 }
 
-// queue keeps a message until it is handed over. At one tick those of slides, whose slot is 0, come
+// queue keeps a message until it is handed over, unless the track is muted. At one tick those of slides, whose slot is 0, come
 // before those of mods.
 func (w *walker) queue(m Message, slot int) {
-	w.controls = append(w.controls, pendingControl{m, w.order<<4 | slot})
+	if !w.track.Mute {
+		*w.controls = append(*w.controls, pendingControl{m, w.order<<slotBits | slot})
+	}
 }
+
+const (
+	slotBits    = 4                // slides and MaxMods mods
+	maxSlotBits = slotBits + 5 + 4 // and MaxTracks tracks of MaxParts parts
+)
 
 type pendingControl struct {
 	Message

@@ -1,6 +1,10 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
 
 // skipTo brings a fresh performer close to a tick without playing all that comes before, where each lane's
 // place follows from the time alone. Tracks for which it does not are played through in silence. The
@@ -28,12 +32,19 @@ func (w *walker) hearsOthers() bool {
 
 // jumps reports whether every lane's place follows from the time alone, and nothing else is remembered.
 func (w *walker) jumps() bool {
-	if w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || len(w.mods) > 0 || !w.slide.fixed {
+	if w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || w.maySlide() {
 		return false
 	}
 	for i := range w.steps {
 		s := &w.steps[i]
 		if s.skip || s.stretch > 1 || s.condition == afterSound || s.condition == afterSilence {
+			return false
+		}
+	}
+	for _, v := range w.mods {
+		// What was sent last is known from the present step alone, unless it is on its way or was read before
+		// the lane evolved.
+		if v.control.mod.Glide > 0 || v.evolved != nil {
 			return false
 		}
 	}
@@ -46,6 +57,11 @@ func (w *walker) jumps() bool {
 		}
 	}
 	return true
+}
+
+// maySlide reports whether the part can slide at all.
+func (w *walker) maySlide() bool {
+	return !w.slide.fixed && (!w.slide.plain || slices.Max(w.slide.steps) > 0)
 }
 
 // placeable reports whether a lane's place follows from how often it has moved.

@@ -4,41 +4,61 @@ import "jettyfog/internal/core/score"
 
 // readLanes makes the lanes that are read for each note, and the mod lanes that the part has.
 func (w *walker) readLanes() {
-	add := func(name score.LaneName) *value {
-		v := newValue(&w.part.Lanes, name.Spec(), w.chance)
+	const most = 11 + score.MaxMods
+	values := make([]value, 0, most)
+	w.all, w.byClock, w.unheard = make([]*value, 0, most), make([]*value, 0, most), make([]*value, 0, score.MaxMods)
+	add := func(name score.LaneName, heard bool) *value {
+		values = append(values, newValue(&w.part.Lanes, name.Spec(), w.chance))
+		v := &values[len(values)-1]
 		w.all = append(w.all, v)
+		if heard {
+			w.sort(v)
+		} else {
+			w.unheard = append(w.unheard, v)
+		}
 		return v
 	}
-	w.pitch, w.octave, w.alteration, w.chord = add(score.Pitch), add(score.Octave), add(score.Alteration), add(score.Chord)
-	w.velocity, w.length, w.ratchet = add(score.Velocity), add(score.Length), add(score.Ratchet)
-	w.probability, w.nudge, w.swings, w.slide = add(score.Probability), add(score.Nudge), add(score.Swing), add(score.Slide)
+	note := func(name score.LaneName) *value { return add(name, true) }
+	w.pitch, w.octave, w.alteration, w.chord = note(score.Pitch), note(score.Octave), note(score.Alteration), note(score.Chord)
+	w.velocity, w.length, w.ratchet = note(score.Velocity), note(score.Length), note(score.Ratchet)
+	w.probability, w.nudge, w.swings, w.slide = note(score.Probability), note(score.Nudge), note(score.Swing), note(score.Slide)
 	for i, name := range score.ModLanes() {
 		switch {
 		case i < len(w.part.Mods):
-			v := add(name)
+			v := add(name, true)
 			v.control = &control{lane: v, mod: w.part.Mods[i], index: i}
 			w.mods = append(w.mods, v)
 		case w.part.Lanes.Has(name):
-			add(name)
+			add(name, false)
 		}
 	}
-	for _, v := range w.all {
-		if v.evolved != nil {
-			w.evolving = append(w.evolving, v)
-		}
-		if v.linked || v.fixed {
-			continue
-		}
-		switch v.lane.Moves {
-		case score.ByClock:
-			w.byClock = append(w.byClock, v)
-		case score.ByStep:
-			w.byStep = append(w.byStep, v)
-		case score.ByHit:
-			w.byHit = append(w.byHit, v)
-		case score.ByStrike:
-			w.byStrike = append(w.byStrike, v)
-		}
+}
+
+// watchLanes tells the moves of all lanes from now on, of mod lanes too that go nowhere.
+func (w *walker) watchLanes(watch func(lane score.LaneName, move Move)) {
+	for _, v := range w.unheard {
+		w.sort(v)
+	}
+	w.watch, w.unheard = watch, nil
+}
+
+// sort takes a lane to those that move as it does.
+func (w *walker) sort(v *value) {
+	if v.evolved != nil {
+		w.evolving = append(w.evolving, v)
+	}
+	if v.linked || v.fixed {
+		return
+	}
+	switch v.lane.Moves {
+	case score.ByClock:
+		w.byClock = append(w.byClock, v)
+	case score.ByStep:
+		w.byStep = append(w.byStep, v)
+	case score.ByHit:
+		w.byHit = append(w.byHit, v)
+	case score.ByStrike:
+		w.byStrike = append(w.byStrike, v)
 	}
 }
 
@@ -77,7 +97,15 @@ func (w *walker) align(boundary score.Tick) {
 func (w *walker) seekClock(local score.Tick) {
 	for _, v := range w.byClock {
 		for v.due <= local {
-			v.advance()
+			if v.order == forward { // most lanes are, and a call costs as much as a move
+				v.moved++
+				v.drawn++
+				if v.place++; v.place == v.length {
+					v.place = 0
+				}
+			} else {
+				v.advance()
+			}
 			if w.watch != nil || v.control != nil {
 				w.stand(v, w.real(v.due))
 			}

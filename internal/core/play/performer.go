@@ -33,6 +33,7 @@ func NewPerformer(p *score.Project) *Performer {
 	for track := range p.Tracks {
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
+			w.controls = &f.controls
 			f.walkers = append(f.walkers, w)
 			f.ahead = max(f.ahead, w.ahead())
 			longest = max(longest, chainLength(p, w.track))
@@ -102,14 +103,32 @@ func NewPerformerAt(p *score.Project, tick score.Tick, past Past) *Performer {
 func (f *Performer) pass(tick score.Tick) {
 	var silent []Note
 	for f.played < tick {
+		if idle := min(tick, f.idleUntil()); idle > f.played+chunk {
+			f.played = idle
+			f.watchTo(idle)
+			f.controls = slices.DeleteFunc(f.controls, func(c pendingControl) bool { return c.Tick < idle })
+			continue
+		}
 		silent = f.Advance(min(tick, f.played+chunk), silent[:0])
-		f.controls = f.controls[:0]
+		f.ready = f.ready[:0]
 	}
+}
+
+// idleUntil returns a tick before which no part has anything left to play.
+func (f *Performer) idleUntil() score.Tick {
+	if len(f.notes) > 0 {
+		return f.played
+	}
+	first := never
+	for _, w := range f.walkers {
+		first = min(first, w.next)
+	}
+	return first - f.ahead
 }
 
 func (f *Performer) watch(watch Watch) {
 	for _, w := range f.walkers {
-		w.watch = func(lane score.LaneName, move Move) { watch(w.track.ID, w.index, lane, move) }
+		w.watchLanes(func(lane score.LaneName, move Move) { watch(w.track.ID, w.index, lane, move) })
 	}
 }
 
@@ -131,17 +150,8 @@ func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 		from := f.played
 		f.played = min(to, f.played+chunk)
 		f.walkTo(f.played + f.ahead)
+		f.watchTo(f.played)
 		dst = f.handOver(from, f.played, dst)
-	}
-	f.watchTo(to)
-	for _, w := range f.walkers {
-		for _, v := range w.mods {
-			w.glide(v.control, to)
-		}
-		if !w.track.Mute {
-			f.controls = append(f.controls, w.controls...)
-		}
-		w.controls = w.controls[:0]
 	}
 	return dst
 }
@@ -184,11 +194,14 @@ func (f *Performer) walk(w *walker) []Note {
 	return notes
 }
 
-// watchTo tells the moves of lanes that come between two gate steps.
+// watchTo tells the moves of lanes that come between two gate steps, and has mod lanes glide on.
 func (f *Performer) watchTo(to score.Tick) {
 	for _, w := range f.walkers {
 		if w.watch != nil || len(w.mods) > 0 {
 			w.seekTo(min(to, w.next))
+		}
+		for _, v := range w.mods {
+			w.glide(v.control, to)
 		}
 	}
 }

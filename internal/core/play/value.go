@@ -29,10 +29,10 @@ type value struct {
 	control *control             // of a mod lane that goes somewhere
 }
 
-func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) *value {
+func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) value {
 	lane := lanes.Lane(spec.Name)
 	address.Lane = spec.Number()
-	v := &value{
+	v := value{
 		mover: newMover(lane, address), name: spec.Name, linked: lane.Linked, fixed: !lanes.Has(spec.Name), scale: 100,
 		least: spec.Least, most: spec.Most, standard: spec.Default, steps: lane.Steps, chance: address,
 	}

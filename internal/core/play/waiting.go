@@ -1,7 +1,6 @@
 package play
 
 import (
-	"cmp"
 	"slices"
 
 	"jettyfog/internal/core/score"
@@ -11,25 +10,37 @@ import (
 type waiting struct {
 	notes    []Note
 	orders   []uint16 // of each note, the order of its part
-	keys     []uint64 // scratch
 	controls []pendingControl
+	ready    []Message // controls that go with notes that were handed over
+	keys     []uint64  // scratch
 }
 
+// What waits is sorted by whole numbers, which is faster than sorting it itself: the distance from the
+// beginning of the chunk, then the order, then the place, so that the sort is stable.
+const (
+	placeBits = 24
+	orderBits = 20
+)
+
+func sortKey(distance score.Tick, order, place int) uint64 {
+	return uint64(distance)<<(placeBits+orderBits) | uint64(order)<<placeBits | uint64(place)
+}
+
+func placeIn(key uint64) int { return int(key & (1<<placeBits - 1)) }
+
 // handOver appends to dst the waiting notes that start in [from, to), ordered by start, then by the order
-// of their parts. None that waits starts before from, and to - from is at most a chunk.
+// of their parts, and makes the controls in it ready. Nothing that waits comes before from, and to - from is
+// at most a chunk.
 func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
-	// Whole numbers sort faster than notes: the start, then the order of the part, then the place.
-	const placeBits, orderBits = 32, 10
 	q.keys = q.keys[:0]
 	for place := range q.notes {
 		if start := q.notes[place].Start; start < to {
-			key := uint64(start-from)<<(placeBits+orderBits) | uint64(q.orders[place])<<placeBits | uint64(place)
-			q.keys = append(q.keys, key)
+			q.keys = append(q.keys, sortKey(start-from, int(q.orders[place]), place))
 		}
 	}
 	slices.Sort(q.keys)
 	for _, key := range q.keys {
-		dst = append(dst, q.notes[uint32(key)])
+		dst = append(dst, q.notes[placeIn(key)])
 	}
 	kept := 0
 	for place := range q.notes {
@@ -39,23 +50,36 @@ func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 		}
 	}
 	q.notes, q.orders = q.notes[:kept], q.orders[:kept]
+	q.readyControls(from, to)
 	return dst
+}
+
+// readyControls orders the controls in [from, to) by tick, kind and part.
+func (q *waiting) readyControls(from, to score.Tick) {
+	q.keys = q.keys[:0]
+	for place := range q.controls {
+		if c := &q.controls[place]; c.Tick < to {
+			q.keys = append(q.keys, sortKey(c.Tick-from, int(c.Kind)<<maxSlotBits|c.order, place))
+		}
+	}
+	slices.Sort(q.keys)
+	for _, key := range q.keys {
+		q.ready = append(q.ready, q.controls[placeIn(key)].Message)
+	}
+	kept := 0
+	for place := range q.controls {
+		if q.controls[place].Tick >= to {
+			q.controls[kept] = q.controls[place]
+			kept++
+		}
+	}
+	q.controls = q.controls[:kept]
 }
 
 // Controls appends to dst the messages of mod lanes and slides that go with the notes of all stretches so
 // far and were not handed over yet, ordered by tick and kind.
-func (f *Performer) Controls(dst []Message) []Message {
-	if len(f.controls) == 0 {
-		return dst
-	}
-	slices.SortStableFunc(f.controls, func(a, b pendingControl) int {
-		return cmp.Or(cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind, b.Kind), cmp.Compare(a.order, b.order))
-	})
-	ready := 0
-	for ready < len(f.controls) && f.controls[ready].Tick < f.played {
-		dst = append(dst, f.controls[ready].Message)
-		ready++
-	}
-	f.controls = slices.Delete(f.controls, 0, ready)
+func (q *waiting) Controls(dst []Message) []Message {
+	dst = append(dst, q.ready...)
+	q.ready = q.ready[:0]
 	return dst
 }

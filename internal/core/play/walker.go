@@ -48,9 +48,10 @@ type walker struct {
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []*value
 	all, mods, evolving              []*value
-	controls                         []pendingControl // not yet handed over
-	sliding, portamento              bool             // whether the last note slides, and what was sent of it
-	intervals                        []score.Interval // of a chord, scratch
+	unheard                          []*value          // mod lanes that go nowhere
+	controls                         *[]pendingControl // of the performer, not yet handed over
+	sliding, portamento              bool              // whether the last note slides, and what was sent of it
+	intervals                        []score.Interval  // of a chord, scratch
 
 	watch   func(lane score.LaneName, move Move)
 	decided func(decision)
