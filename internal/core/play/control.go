@@ -34,6 +34,9 @@ func (w *walker) turn(c *control, tick score.Tick) {
 	if !c.lane.linked {
 		n = c.lane.drawn
 	}
+	if c.lane.evolved != nil {
+		c.lane.evolveTo(tick, w.bar)
+	}
 	value := c.lane.read(w.gate.step(), n)
 	target := c.mod.Least + rounded((c.mod.Most-c.mod.Least)*value, 127)
 	w.glide(c, tick)

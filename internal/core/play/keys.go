@@ -13,7 +13,8 @@ import (
 //
 // The zero value has all keys up. Keys may not be used by two goroutines at once.
 type Keys struct {
-	down []downKey
+	down   []downKey
+	struck int64 // how many notes were struck
 }
 
 type downKey struct {
@@ -27,9 +28,10 @@ type downKey struct {
 
 // hold is a note that keeps a key down.
 type hold struct {
-	track        uint32
-	since, until score.Tick
-	stolen       bool
+	track  uint32
+	until  score.Tick
+	number int64 // of the note among all that were struck
+	stolen bool
 }
 
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
@@ -124,7 +126,7 @@ func (k *Keys) oldest(track uint32, at score.Tick) (oldest *hold) {
 	for i := range k.down {
 		for j := range k.down[i].holds {
 			h := &k.down[i].holds[j]
-			if h.lasts(track, at) && (oldest == nil || h.since < oldest.since) {
+			if h.lasts(track, at) && (oldest == nil || h.number < oldest.number) {
 				oldest = h
 			}
 		}
@@ -147,16 +149,17 @@ func (k *Keys) strike(together []Note, dst []Message) []Message {
 	}
 	for _, n := range together {
 		d := k.find(n)
+		k.struck++
 		switch {
 		case d == nil:
 			k.down = append(k.down, downKey{channel: n.Channel, key: n.Key})
 			d = &k.down[len(k.down)-1]
 		case !d.lifted:
-			d.holds = append(d.holds, hold{track: n.Track, since: n.Start, until: n.End})
+			d.holds = append(d.holds, hold{track: n.Track, until: n.End, number: k.struck})
 			continue
 		}
 		d.struck, d.owner, d.lifted = n.Start, n.Track, false
-		d.holds = append(d.holds, hold{track: n.Track, since: n.Start, until: n.End})
+		d.holds = append(d.holds, hold{track: n.Track, until: n.End, number: k.struck})
 		dst = append(dst, Message{Tick: n.Start, Track: n.Track, Kind: NoteOn, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity})
 	}
 	return dst

@@ -18,7 +18,13 @@ func (w *walker) readLanes() {
 		}
 		return v
 	}
-	note := func(name score.LaneName) *value { return add(name, true) }
+	note := func(name score.LaneName) *value {
+		v := add(name, true)
+		if v.evolved != nil {
+			w.evolving = append(w.evolving, v)
+		}
+		return v
+	}
 	w.pitch, w.octave, w.alteration, w.chord = note(score.Pitch), note(score.Octave), note(score.Alteration), note(score.Chord)
 	w.velocity, w.length, w.ratchet = note(score.Velocity), note(score.Length), note(score.Ratchet)
 	w.probability, w.nudge, w.swings, w.slide = note(score.Probability), note(score.Nudge), note(score.Swing), note(score.Slide)
@@ -44,9 +50,6 @@ func (w *walker) watchLanes(watch func(lane score.LaneName, move Move)) {
 
 // sort takes a lane to those that move as it does.
 func (w *walker) sort(v *value) {
-	if v.evolved != nil {
-		w.evolving = append(w.evolving, v)
-	}
 	if v.linked || v.fixed {
 		return
 	}

@@ -154,10 +154,10 @@ func (v *value) restart(local score.Tick) {
 	}
 }
 
-// evolveTo re-rolls the steps until it has been done the given number of times.
-func (v *value) evolveTo(rolls int64) {
+// evolveTo re-rolls the steps as often as it is to be done by a tick.
+func (v *value) evolveTo(tick, bar score.Tick) {
 	e := v.lane.Evolve
-	for v.rolls < rolls {
+	for rolls := int64(tick / (score.Tick(e.Every) * bar)); v.rolls < rolls; {
 		v.rolls++
 		for step := range v.evolved {
 			address := v.chance

@@ -167,7 +167,7 @@ func (w *walker) begin() {
 		}
 	}
 	for _, v := range w.evolving {
-		v.evolveTo(int64(w.next / (score.Tick(v.lane.Evolve.Every) * w.bar)))
+		v.evolveTo(w.next, w.bar)
 	}
 	if w.local == 0 && w.watch != nil {
 		for _, v := range w.byClock {
