@@ -3,6 +3,7 @@ package score
 import (
 	"errors"
 	"fmt"
+	"slices"
 )
 
 // Edit is one change that a musician makes to a project: a value that can be stored, sent, applied
@@ -52,6 +53,20 @@ func (e Replace) apply(p *Project) (Edit, error) {
 	inverse := Replace{Project: *p.Clone()}
 	*p = *e.Project.Clone()
 	return inverse, nil
+}
+
+// swapList is swap for lists. A list of nothing is nil in a document, but not in an edit, where it says that
+// the list is given.
+func swapList[T any](field, value *[]T) *[]T {
+	if value == nil {
+		return nil
+	}
+	before := append([]T{}, *field...)
+	*field = nil
+	if len(*value) > 0 {
+		*field = slices.Clone(*value)
+	}
+	return &before
 }
 
 // swap exchanges *field with *value if value is given, and returns what the field held before.

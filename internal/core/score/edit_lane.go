@@ -98,10 +98,10 @@ func (e SetLane) apply(p *Project) (Edit, error) {
 	swap(&lane.Rate, e.Rate)
 	swap(&lane.Order, e.Order)
 	swap(&lane.Drift, e.Drift)
-	swap(&lane.Path, e.Path)
+	swapList(&lane.Path, e.Path)
 	swap(&lane.Moves, e.Moves)
 	swap(&lane.Amount, e.Amount)
-	swap(&lane.Weights, e.Weights)
+	swapList(&lane.Weights, e.Weights)
 	if e.Evolve != nil {
 		evolve := *e.Evolve
 		lane.Evolve = &evolve

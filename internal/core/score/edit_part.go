@@ -80,10 +80,10 @@ func (e SetPart) apply(p *Project) (Edit, error) {
 		Ratchet:     swap(&part.Ratchet, e.Ratchet),
 		Voicing:     swap(&part.Voicing, e.Voicing),
 		Held:        swap(&part.Held, e.Held),
-		Mods:        swap(&part.Mods, e.Mods),
+		Mods:        swapList(&part.Mods, e.Mods),
 		SlideTime:   swap(&part.SlideTime, e.SlideTime),
 		LengthUnit:  swap(&part.LengthUnit, e.LengthUnit),
-		Durations:   swap(&part.Durations, e.Durations),
+		Durations:   swapList(&part.Durations, e.Durations),
 	}, nil
 }
 

@@ -50,7 +50,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 	return SetProject{
 		Name:         swap(&p.Name, e.Name),
 		Tempo:        swap(&p.Tempo, e.Tempo),
-		TempoChanges: swap(&p.TempoChanges, e.TempoChanges),
+		TempoChanges: swapList(&p.TempoChanges, e.TempoChanges),
 		Meter:        swap(&p.Meter, e.Meter),
 		Key:          swap(&p.Key, e.Key),
 		Swing:        swap(&p.Swing, e.Swing), Filling: swap(&p.Filling, e.Filling),

@@ -81,7 +81,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Swing:     swap(&track.Swing, e.Swing),
 		Delay:     swap(&track.Delay, e.Delay),
 		Jitter:    swap(&track.Jitter, e.Jitter),
-		Shifts:    swap(&track.Shifts, e.Shifts),
+		Shifts:    swapList(&track.Shifts, e.Shifts),
 		Luck:      swap(&track.Luck, e.Luck),
 		Hold:      swap(&track.Hold, e.Hold),
 		Realign:   swap(&track.Realign, e.Realign),

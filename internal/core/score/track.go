@@ -104,11 +104,15 @@ func (t *Track) Clone() Track {
 	clone.Shifts = slices.Clone(t.Shifts)
 	clone.Patterns = make([]Pattern, len(t.Patterns))
 	for i, pattern := range t.Patterns {
-		parts := make([]Part, len(pattern.Parts))
-		for j := range pattern.Parts {
-			parts[j] = pattern.Parts[j].Clone()
-		}
-		clone.Patterns[i] = Pattern{Name: pattern.Name, Parts: parts}
+		clone.Patterns[i] = pattern.clone()
+	}
+	return clone
+}
+
+func (pattern Pattern) clone() Pattern {
+	clone := Pattern{Name: pattern.Name, Parts: make([]Part, len(pattern.Parts))}
+	for i := range pattern.Parts {
+		clone.Parts[i] = pattern.Parts[i].Clone()
 	}
 	return clone
 }

@@ -13,19 +13,19 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 	kinds := []func() score.Edit{
 		func() score.Edit { return SetSteps(t, drawnTrack, spec) },
 		func() score.Edit { return setLane(t, drawnTrack, spec) },
-		func() score.Edit { return setTrack(t, drawnTrack) },
+		func() score.Edit { return setTrack(t, p, drawnTrack) },
 		func() score.Edit { return setProject(t) },
 		func() score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: given(40), Ratchet: maybe(t, shape(t)),
-				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t)), LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
 		},
 		func() score.Edit {
 			return score.SetDetail{
 				PartAddress: partAddress(t, drawnTrack),
-				Step:        rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step"), Detail: Detail(t, len(p.Tracks)),
+				Step:        rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step"), Detail: Detail(t, idsOf(p)),
 			}
 		},
 		func() score.Edit { return score.ChangeLuck{Number: luck(t)} },
@@ -36,8 +36,66 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.BackLuck{}
 		},
 		func() score.Edit { return score.Replace{Project: *Project(t)} },
+		func() score.Edit { return ofTracks(t, p, drawnTrack) },
+		func() score.Edit { return ofPatterns(t, drawnTrack) },
+		func() score.Edit { return ofParts(t, drawnTrack) },
+		func() score.Edit {
+			return score.All{Name: "two things", Edits: []score.EditJSON{form(t, setProject(t)), form(t, ofPatterns(t, drawnTrack))}}
+		},
 	}
 	return rapid.SampledFrom(kinds).Draw(t, "kind")()
+}
+
+// ofTracks draws an edit that adds, removes or moves a track.
+func ofTracks(t *rapid.T, p *score.Project, track score.Track) score.Edit {
+	edits := []score.Edit{score.MoveTrack{Track: track.ID, To: rapid.IntRange(0, len(p.Tracks)-1).Draw(t, "to")}}
+	if len(p.Tracks) > 1 {
+		edits = append(edits, score.RemoveTrack{Track: track.ID})
+	}
+	if at := rapid.IntRange(0, len(p.Tracks)).Draw(t, "at"); len(p.Tracks) < score.MaxTracks {
+		edits = append(edits,
+			score.AddTrack{At: at, Kind: rapid.SampledFrom(score.Kinds()).Draw(t, "kind")}, score.AddTrack{At: at, Copy: track.ID})
+	}
+	return rapid.SampledFrom(edits).Draw(t, "of tracks")
+}
+
+// ofPatterns draws an edit that adds, removes, moves or names a pattern.
+func ofPatterns(t *rapid.T, track score.Track) score.Edit {
+	pattern, to := rapid.IntRange(0, len(track.Patterns)-1), rapid.IntRange(0, len(track.Patterns)-1)
+	at := pattern.Draw(t, "pattern")
+	edits := []score.Edit{
+		score.MovePattern{Track: track.ID, Pattern: at, To: to.Draw(t, "to")}, score.SetPattern{Track: track.ID, Pattern: at, Name: given("Renamed")},
+	}
+	if len(track.Patterns) > 1 {
+		edits = append(edits, score.RemovePattern{Track: track.ID, Pattern: at})
+	}
+	if len(track.Patterns) < score.MaxPatterns {
+		edits = append(edits, score.CopyPattern{Track: track.ID, Pattern: at, Name: "Another"})
+	}
+	return rapid.SampledFrom(edits).Draw(t, "of patterns")
+}
+
+// ofParts draws an edit that adds, removes or moves a part.
+func ofParts(t *rapid.T, track score.Track) score.Edit {
+	at := partAddress(t, track)
+	parts := len(track.Patterns[at.Pattern].Parts)
+	edits := []score.Edit{score.MovePart{PartAddress: at, To: rapid.IntRange(0, parts-1).Draw(t, "to")}}
+	if parts > 1 {
+		edits = append(edits, score.RemovePart{PartAddress: at})
+	}
+	if track.Kind == score.Kit && parts < score.MaxParts {
+		edits = append(edits, score.AddPart{PartAddress: at, Note: 42}, score.AddPart{PartAddress: at, Copy: true})
+	}
+	return rapid.SampledFrom(edits).Draw(t, "of parts")
+}
+
+// form returns the JSON form of an edit.
+func form(t *rapid.T, edit score.Edit) (form score.EditJSON) {
+	data, err := score.EncodeEdit(edit)
+	if err != nil || score.DecodeJSON(data, &form) != nil {
+		t.Fatalf("the edit %T has no JSON form", edit)
+	}
+	return form
 }
 
 // SetSteps draws a stroke of painting, in which a step may come twice.
@@ -65,15 +123,22 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 	}
 }
 
-func setTrack(t *rapid.T, track score.Track) score.SetTrack {
+func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 	return score.SetTrack{
 		Track: track.ID, Name: maybe(t, "Renamed"), Channel: maybe(t, rapid.IntRange(1, 16).Draw(t, "channel")),
 		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
-		Source:   maybe(t, source(t, track.ID)),
+		Source:   maybe(t, source(t, track.ID, idsOf(p))),
 		Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
 		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
 	}
+}
+
+func idsOf(p *score.Project) (ids []int) {
+	for i := range p.Tracks {
+		ids = append(ids, p.Tracks[i].ID)
+	}
+	return ids
 }
 
 func setProject(t *rapid.T) score.SetProject {

@@ -30,9 +30,9 @@ func Project(t *rapid.T) *score.Project {
 	if p.Luck.Former == nil {
 		p.Luck.Former = []int{}
 	}
-	tracks := rapid.IntRange(1, 4).Draw(t, "tracks")
-	for i := range tracks {
-		p.Tracks = append(p.Tracks, track(t, i+1, tracks))
+	ids := []int{1, 2, 3, 4}[:rapid.IntRange(1, 4).Draw(t, "tracks")]
+	for _, id := range ids {
+		p.Tracks = append(p.Tracks, track(t, id, ids))
 	}
 	return p
 }
@@ -64,14 +64,14 @@ func subset(t *rapid.T, least, most int, label string) []int {
 
 func luck(t *rapid.T) int { return rapid.IntRange(0, score.MaxLuck).Draw(t, "luck") }
 
-func track(t *rapid.T, id, tracks int) score.Track {
+func track(t *rapid.T, id int, ids []int) score.Track {
 	drawn := score.Track{
 		ID:        id,
 		Name:      fmt.Sprintf("Track %d", id),
 		Kind:      rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
 		Channel:   rapid.IntRange(1, 2).Draw(t, "channel"),
 		Mute:      rapid.IntRange(0, 5).Draw(t, "mute") == 0,
-		Source:    source(t, id),
+		Source:    source(t, id, ids),
 		Voices:    rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "voices"),
 		Overlap:   score.Tick(rapid.SampledFrom([]int{0, 0, 600}).Draw(t, "overlap")),
 		Shifts:    rapid.SampledFrom([][]score.NoteValue{nil, nil, {"1/32"}, {"1/64t", "1/4"}}).Draw(t, "shifts"),
@@ -93,7 +93,7 @@ func track(t *rapid.T, id, tracks int) score.Track {
 	for i := range drawn.Patterns {
 		drawn.Patterns[i].Name = fmt.Sprintf("Pattern %d", i+1)
 		for id := range parts {
-			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, tracks))
+			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, ids))
 		}
 	}
 	drawn.Playing = rapid.IntRange(0, len(drawn.Patterns)-1).Draw(t, "playing")
@@ -111,7 +111,7 @@ func ratio(t *rapid.T) score.Ratio {
 	return rapid.SampledFrom([]score.Ratio{{N: 1, M: 1}, {N: 1, M: 1}, {N: 3, M: 2}, {N: 7, M: 16}, {N: 4, M: 1}}).Draw(t, "speed")
 }
 
-func part(t *rapid.T, id, tracks int) score.Part {
+func part(t *rapid.T, id int, ids []int) score.Part {
 	drawn := score.Part{
 		ID: id, Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
 		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
@@ -122,7 +122,7 @@ func part(t *rapid.T, id, tracks int) score.Part {
 		if drawn.Details == nil {
 			drawn.Details = map[int]score.StepDetail{}
 		}
-		if detail := Detail(t, tracks); detail != (score.StepDetail{}) {
+		if detail := Detail(t, ids); detail != (score.StepDetail{}) {
 			drawn.Details[rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step")] = detail
 		}
 	}
@@ -145,11 +145,11 @@ func shape(t *rapid.T) score.RatchetShape {
 	}
 }
 
-// Detail draws what is special of a gate step, in a project of so many tracks.
-func Detail(t *rapid.T, tracks int) score.StepDetail {
+// Detail draws what is special of a gate step, in a project of tracks with the given ids.
+func Detail(t *rapid.T, ids []int) score.StepDetail {
 	conditions := []score.Condition{
 		score.Always, score.FirstPass, score.NotFirstPass, score.WhileFilling, score.AfterSound, score.AfterSilence,
-		score.EveryPass(2, 3), score.AfterTrack(rapid.IntRange(1, tracks).Draw(t, "after")),
+		score.EveryPass(2, 3), score.AfterTrack(rapid.SampledFrom(ids).Draw(t, "after")),
 	}
 	return score.StepDetail{
 		Skip:      rapid.IntRange(0, 4).Draw(t, "skip") == 0,
@@ -284,8 +284,8 @@ func window(t *rapid.T) score.Window {
 	return rapid.SampledFrom([]score.Window{{}, {}, {}, {First: 3, Length: 5}, {First: 63, Length: 1}}).Draw(t, "held")
 }
 
-// source draws a clock; a track can only follow one that comes before it, so there is no loop.
-func source(t *rapid.T, id int) score.Source {
+// source draws a clock; a track only follows one of a lower id, so there is no loop.
+func source(t *rapid.T, id int, ids []int) score.Source {
 	drawn := score.Source{
 		Kind: score.OwnClock, Odds: rapid.SampledFrom([]int{100, 50}).Draw(t, "odds"),
 		Delay: score.Tick(rapid.SampledFrom([]int{0, 0, 5040, 777}).Draw(t, "source delay")),
@@ -294,10 +294,9 @@ func source(t *rapid.T, id int) score.Source {
 		score.OwnClock, score.OwnClock, score.NoteStarts, score.NoteEnds, score.InputNotes, score.InputControl,
 	}).Draw(t, "source")
 	if drawn.FollowsTrack() {
-		if id == 1 {
-			drawn.Kind = score.OwnClock
-		} else {
-			drawn.Track = rapid.IntRange(1, id-1).Draw(t, "source track")
+		drawn.Track = rapid.SampledFrom(ids).Draw(t, "source track")
+		if drawn.Track >= id {
+			drawn.Kind, drawn.Track = score.OwnClock, 0
 		}
 	}
 	drawn.Channel, drawn.Level = rapid.IntRange(0, 2).Draw(t, "source channel"), rapid.IntRange(1, 127).Draw(t, "level")

@@ -1,0 +1,131 @@
+package score
+
+import (
+	"fmt"
+	"slices"
+
+	"jettyfog/internal/core/theory"
+)
+
+// AddPart adds a new part to a kit, or a copy of one, behind a part.
+type AddPart struct {
+	// PartAddress names the part behind which it goes.
+	PartAddress
+	// Note is the MIDI note of a new part, which is named after it.
+	Note int `json:"note" jsonschema:"minimum=0,maximum=127"`
+	// Copy copies the part instead.
+	Copy bool `json:"copy,omitempty"`
+}
+
+// Label implements Edit.
+func (e AddPart) Label() string {
+	if e.Copy {
+		return "copy of a part"
+	}
+	return "new part"
+}
+
+func (e AddPart) apply(p *Project) (Edit, error) {
+	behind, err := p.part(e.PartAddress)
+	if err != nil {
+		return nil, err
+	}
+	id, ok := p.Track(e.Track).unusedPartID()
+	if !ok {
+		return nil, &FieldError{"the number of parts of a track", MaxPartID + 1, fmt.Sprintf("1 to %d", MaxPartID)}
+	}
+	part := newPart(fmt.Sprintf("Note %d", e.Note))
+	if name, ok := theory.PercussionName(e.Note); ok {
+		part.Name = name
+	}
+	part.Note = e.Note
+	if e.Copy {
+		part = behind.Clone()
+		part.Name = copyName(behind.Name)
+	}
+	part.ID = id
+	at := e.PartAddress
+	at.Part++
+	return InsertPart{PartAddress: at, Value: part}.apply(p)
+}
+
+// unusedPartID returns the lowest id that no part of any pattern has.
+func (t *Track) unusedPartID() (id int, ok bool) {
+	used := [MaxPartID + 1]bool{}
+	for _, pattern := range t.Patterns {
+		for i := range pattern.Parts {
+			used[pattern.Parts[i].ID] = true
+		}
+	}
+	id = slices.Index(used[:], false)
+	return id, id >= 0
+}
+
+// InsertPart puts a whole part among those of a pattern.
+type InsertPart struct {
+	// PartAddress is the place that it takes.
+	PartAddress
+	Value Part `json:"value"`
+}
+
+// Label implements Edit.
+func (e InsertPart) Label() string { return fmt.Sprintf("part “%s”", e.Value.Name) }
+
+func (e InsertPart) apply(p *Project) (Edit, error) {
+	track, err := p.patterns(e.Track, e.Pattern)
+	if err != nil {
+		return nil, err
+	}
+	parts := &track.Patterns[e.Pattern].Parts
+	if err := checkRange("part", e.Part, 0, len(*parts)); err != nil {
+		return nil, err
+	}
+	*parts = slices.Insert(*parts, e.Part, e.Value.Clone())
+	return RemovePart{PartAddress: e.PartAddress}, nil
+}
+
+// RemovePart takes a part away.
+type RemovePart struct {
+	PartAddress
+}
+
+// Label implements Edit.
+func (e RemovePart) Label() string { return "removal of a part" }
+
+func (e RemovePart) apply(p *Project) (Edit, error) {
+	part, err := p.part(e.PartAddress)
+	if err != nil {
+		return nil, err
+	}
+	parts := &p.Track(e.Track).Patterns[e.Pattern].Parts
+	if len(*parts) == 1 {
+		return nil, &FieldError{"the number of parts", 0, fmt.Sprintf("1 to %d", MaxParts)}
+	}
+	undo := InsertPart{PartAddress: e.PartAddress, Value: part.Clone()}
+	*parts = slices.Delete(*parts, e.Part, e.Part+1)
+	return undo, nil
+}
+
+// MovePart gives a part another place among those of its pattern.
+type MovePart struct {
+	PartAddress
+	// To is the place, from 0.
+	To int `json:"to"`
+}
+
+// Label implements Edit.
+func (e MovePart) Label() string { return "order of parts" }
+
+func (e MovePart) apply(p *Project) (Edit, error) {
+	if _, err := p.part(e.PartAddress); err != nil {
+		return nil, err
+	}
+	parts := p.Track(e.Track).Patterns[e.Pattern].Parts
+	if err := checkRange("to", e.To, 0, len(parts)-1); err != nil {
+		return nil, err
+	}
+	moveTo(parts, e.Part, e.To)
+	back := MovePart{PartAddress: e.PartAddress, To: e.Part}
+	back.Part = e.To
+	return back, nil
+}
