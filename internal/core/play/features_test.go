@@ -49,6 +49,20 @@ func TestWhenNotesStart(t *testing.T) {
 			p.Swing, track.Swing = 75, 50
 			part.Lanes.Gate.Steps[1] = score.On
 		}, 4, []score.Tick{0, 100}},
+		{"swing scaled by a step, to at most 75 percent", func(p *score.Project, _ *score.Track, part *score.Part) {
+			p.Swing = 60
+			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2], part.Lanes.Gate.Steps[3] = score.On, score.On, score.On
+			set(&part.Lanes.Swing, score.Swing, func(l *score.Lane) { l.Steps[1], l.Steps[3] = 50, 200 })
+		}, 4, []score.Tick{0, 110, 200, 340}},
+		{"every step a dotted 16th, by a table of durations", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Durations = []score.Duration{{Value: "1/16.", Weight: 1}, {Value: "1/1", Weight: 0}}
+		}, 13, []score.Tick{0, 600, 1200}},
+		{"every step a rest, by a table of durations", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Durations = []score.Duration{{Value: "1/16", Rest: true, Weight: 1}}
+		}, 8, nil},
+		{"every pitch a rest, by a table of weights", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Lanes.Pitch.Weights = []score.Weight{{Rest: true, Weight: 1}}
+		}, 8, nil},
 		{"nudged late, and early at the very beginning", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Lanes.Gate.Steps[2] = score.On
 			set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0], l.Steps[2] = -50, 20 })
@@ -128,6 +142,19 @@ func TestHowLongNotesLast(t *testing.T) {
 		{"the amount of the lane", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Lanes.Length.Steps[0], part.Lanes.Length.Amount = 80, 50
 		}, 40},
+		{"half of a dotted 8th", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.LengthUnit, part.Lanes.Length.Steps[0] = "1/8.", 50
+		}, 150},
+		{"two quarter notes", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.LengthUnit, part.Lanes.Length.Steps[0] = "1/4", score.WholeStep+1
+		}, 800},
+		{"half of 64 steps", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Lanes.Length.Steps[0], part.Lanes.Length.Amount = 163, 50
+		}, 3200},
+		{"tied to drawn durations", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Durations = []score.Duration{{Value: "1/8", Weight: 1}}
+			part.Lanes.Gate.Steps[1] = score.Tie
+		}, 320},
 		{"64 steps", func(_ *score.Project, _ *score.Track, part *score.Part) { part.Lanes.Length.Steps[0] = 163 }, 6400},
 		{"tied to two steps", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2] = score.Tie, score.Tie
@@ -185,6 +212,9 @@ func TestWhatNotesAre(t *testing.T) {
 	require.Equal(t, uint8(72), key(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		set(&part.Lanes.Octave, score.Octave, func(l *score.Lane) { l.Steps[0] = 1 })
 	}))
+	require.Equal(t, uint8(61), key(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		set(&part.Lanes.Alteration, score.Alteration, func(l *score.Lane) { l.Steps[0] = 1 })
+	}))
 	require.Equal(t, uint8(64), key(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Transpose.Degrees = 2 }))
 	require.Equal(t, uint8(62), key(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Transpose.Semitones = 2 }))
 	require.Equal(t, uint8(64), key(func(p *score.Project, _ *score.Track, _ *score.Part) { p.Key.Allowed = []int{2} }))
@@ -213,6 +243,31 @@ func TestHold(t *testing.T) {
 	}
 	require.NotEqual(t, free[0], free[2])
 	require.Equal(t, free[0], held[0])
+}
+
+// Hold also repeats where lanes go at random, the first bars included.
+func TestHoldRepeatsWhereLanesGo(t *testing.T) {
+	for _, mover := range []score.Mover{score.ByClock, score.ByStep, score.ByHit, score.ByStrike} {
+		p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+			track.Hold = 1
+			for i := range part.Lanes.Gate.Steps {
+				part.Lanes.Gate.Steps[i], part.Lanes.Pitch.Steps[i] = score.On, i%7
+			}
+			part.Lanes.Gate.Length, part.Lanes.Gate.Order = 64, score.Random
+			pitch := part.Lanes.Pitch
+			pitch.Linked, pitch.Length, pitch.Order, pitch.Moves = false, 64, score.Random, mover
+		})
+		bar := p.Meter.Bar()
+		first := play.Render(p, 0, bar, nil)
+		require.Len(t, first, 16)
+		for n := score.Tick(1); n < 4; n++ {
+			again := play.Render(p, n*bar, (n+1)*bar, nil)
+			for i := range again {
+				again[i].Start, again[i].End = again[i].Start-n*bar, again[i].End-n*bar
+			}
+			require.Equal(t, first, again, mover)
+		}
+	}
 }
 
 // A track with a luck of its own does not follow the project's.

@@ -68,6 +68,10 @@ func TestPeriodsByHand(t *testing.T) {
 		})
 	}
 	p := score.Demo()
+	p.Tracks[0].Parts()[0].Durations = []score.Duration{{Value: "1/8", Weight: 1}}
+	_, drawn := period(p, score.Gate)
+	require.ErrorIs(t, drawn, play.ErrDurations)
+	p = score.Demo()
 	p.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByHit
 	_, err := period(p, score.Gate, score.Pitch)
 	require.ErrorIs(t, err, play.ErrMovesByHits)

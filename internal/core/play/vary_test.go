@@ -51,6 +51,59 @@ func TestWeights(t *testing.T) {
 	require.InDelta(t, total, counts[96], 0, "a table of nothing leaves the steps in force")
 }
 
+// The tables of durations, of rests among pitches, and the divisions of shifts are drawn as often as they
+// say.
+func TestDrawnTimes(t *testing.T) {
+	const steps = 20_000
+	p := everyStep(func(*score.Lane) {})
+	part := &p.Tracks[0].Parts()[0]
+	part.Durations = []score.Duration{{Value: "1/16", Weight: 3}, {Value: "1/8t", Weight: 1}, {Value: "1/16.", Weight: 1, Rest: true}}
+	part.Lanes.Length.Steps[0] = score.WholeStep
+	var counts [128]float64
+	total := 0.0
+	for _, n := range play.Render(p, 0, steps*sixteenth, nil) {
+		counts[12*(n.End-n.Start)/sixteenth]++
+		total++
+	}
+	requireShares(t, counts, total, map[int]float64{12: 0.75, 16: 0.25})
+
+	p = everyStep(func(*score.Lane) {})
+	p.Tracks[0].Parts()[0].Lanes.Pitch.Weights = []score.Weight{{Rest: true, Weight: 1}, {Lowest: 2, Highest: 2, Weight: 3}}
+	counts, total = [128]float64{}, steps
+	for _, n := range play.Render(p, 0, steps*sixteenth, nil) {
+		require.Equal(t, uint8(64), n.Key)
+		counts[1]++
+	}
+	counts[0] = total - counts[1]
+	requireShares(t, counts, total, map[int]float64{0: 0.25, 1: 0.75})
+
+	p = everyStep(func(*score.Lane) {})
+	p.Tracks[0].Shifts = []score.NoteValue{"1/64", "1/32"}
+	counts, total = [128]float64{}, 0
+	for _, n := range play.Render(p, sixteenth, steps*sixteenth, nil) {
+		step := score.Tick(n.Step)
+		require.Zero(t, step)
+		counts[2+min(4, (4*n.Start/sixteenth+2)%4)]++ // shifts of half a step either way meet
+		total++
+	}
+	requireShares(t, counts, total, map[int]float64{2: 0.4, 3: 0.2, 4: 0.2, 5: 0.2})
+}
+
+// Jitter in milliseconds follows the tempo that holds where the note is.
+func TestJitterFollowsTheTempo(t *testing.T) {
+	p := everyStep(func(*score.Lane) {})
+	p.Tempo, p.TempoChanges = 60_000, []score.TempoChange{{Tick: 1000 * sixteenth, Tempo: 240_000}}
+	p.Tracks[0].Jitter = 10 // 201.6 ticks at 60, 806.4 at 240
+	var most [2]score.Tick
+	for _, n := range play.Render(p, sixteenth, 2000*sixteenth, nil) {
+		off := (n.Start+sixteenth/2)%sixteenth - sixteenth/2
+		half := min(1, (n.Start+sixteenth/2)/(1000*sixteenth))
+		most[half] = max(most[half], off, -off)
+	}
+	require.InDelta(t, 201, int(most[0]), 5)
+	require.InDelta(t, 806, int(most[1]), 10)
+}
+
 // A spread lands as often as its density says: integrated over each of its slots.
 func TestSpread(t *testing.T) {
 	for _, lean := range []int{-100, -40, 0, 70} {
@@ -129,6 +182,10 @@ func TestChords(t *testing.T) {
 		{"second inversion", 2, score.Voicing{Inversion: 2}, []uint8{67, 72, 76}},
 		{"open", 2, score.Voicing{Open: true}, []uint8{60, 76, 67}},
 		{"suspended fourth", 8, score.Voicing{}, []uint8{60, 65, 67}},
+		{"major seventh", 21, score.Voicing{}, []uint8{60, 64, 67, 71}},
+		{"minor in C major", 13, score.Voicing{}, []uint8{60, 63, 67}},
+		{"minor, first inversion", 13, score.Voicing{Inversion: 1}, []uint8{63, 67, 72}},
+		{"ninth, open", 30, score.Voicing{Open: true}, []uint8{60, 75, 67, 82, 74}},
 		{"strummed downwards", 2, score.Voicing{Strum: -50}, []uint8{67, 64, 60}},
 	} {
 		got, _ := keys(c.chord, c.voicing)
@@ -181,4 +238,36 @@ func TestClockSources(t *testing.T) {
 	require.Equal(t, []score.Tick{150, 550, 950, 1350}, starts)
 	starts, _ = follow(score.Source{Kind: score.NoteStarts, Track: 1, Odds: 0}, false)
 	require.Empty(t, starts)
+}
+
+// A track can go on by notes that come in, or by a controller that rises to a level.
+func TestInputsAsClocks(t *testing.T) {
+	heard := func(source score.Source, inputs ...play.Message) (starts []score.Tick) {
+		source.Odds = 100
+		p := everyStep(func(*score.Lane) {})
+		p.Tracks[0].Source = source
+		require.NoError(t, p.Validate())
+		_, err := play.Period(p, &p.Tracks[0], &p.Tracks[0].Parts()[0], score.Gate)
+		require.ErrorIs(t, err, play.ErrNoClock)
+		for _, n := range play.NewPerformerAt(p, 0, play.Past{Inputs: inputs}).Advance(1000, nil) {
+			starts = append(starts, n.Start)
+		}
+		return starts
+	}
+	on := func(tick score.Tick, channel, key uint8) play.Message {
+		return play.Message{Tick: tick, Kind: play.NoteOn, Channel: channel, Key: key, Velocity: 1}
+	}
+	control := func(tick score.Tick, number uint8, value uint16) play.Message {
+		return play.Message{Tick: tick, Kind: play.ControlChange, Key: number, Value: value}
+	}
+	notes := score.Source{Kind: score.InputNotes, Channel: 2, Lowest: 40, Highest: 50, Delay: 7}
+	require.Equal(t, []score.Tick{17, 37}, heard(notes, on(10, 1, 40), on(20, 0, 45), on(30, 1, 50), on(40, 1, 51),
+		play.Message{Tick: 50, Channel: 1, Key: 45}))
+	level := score.Source{Kind: score.InputControl, Controller: 4, Level: 64}
+	require.Equal(t, []score.Tick{20, 60}, heard(level, control(10, 4, 63), control(20, 4, 64), control(30, 4, 127),
+		control(40, 5, 0), control(50, 4, 0), control(60, 4, 70)))
+
+	late := play.NewPerformer(everyStep(func(*score.Lane) {}))
+	late.Advance(500, nil)
+	require.Equal(t, score.Tick(500), late.Hear(on(10, 0, 60)), "what comes in late counts at once")
 }
