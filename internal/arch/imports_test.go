@@ -26,7 +26,7 @@ var mayImport = map[string][]string{
 	"internal/core/score":   {"internal/core/theory"},
 	"internal/core/smf":     {"internal/core/play", "internal/core/score", "internal/core/take"},
 	"internal/core/take":    {"internal/core/play", "internal/core/score", "internal/core/theory"},
-	"internal/core/testkit": {"internal/core/score", "internal/core/theory"},
+	"internal/core/testkit": {"internal/core/score", "internal/core/play", "internal/core/theory"},
 	"internal/core/theory":  {},
 	"internal/live":         {"internal/core/play", "internal/core/score", "internal/core/take"},
 	"internal/memory":       {"internal/core/play", "internal/core/score", "internal/core/take", "internal/studio"},

@@ -12,10 +12,10 @@ type performance struct {
 }
 
 // perform returns a performance whose lanes stand where they would stand at a tick if it had been played
-// from the beginning. Where places do not follow from the time it is played through in silence.
-func perform(project *score.Project, from score.Tick) *performance {
+// from the beginning, hearing what came in. Where places do not follow from the time it is played through in silence.
+func perform(project *score.Project, from score.Tick, inputs []play.Message) *performance {
 	p := &performance{}
-	p.performer = play.NewPerformerAt(project, from, play.Past{Watch: func(track, part int, lane score.LaneName, move play.Move) {
+	p.performer = play.NewPerformerAt(project, from, play.Past{Inputs: inputs, Watch: func(track, part int, lane score.LaneName, move play.Move) {
 		if move.Tick >= from {
 			p.places = append(p.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
 		}

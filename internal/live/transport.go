@@ -32,10 +32,14 @@ type Transport struct {
 	playing     bool
 	started     int64 // the time of tick 0
 	tempo       play.TempoMap
-	committed   score.Tick   // all before this tick has been handed over
-	performance *performance // nil while standing still
-	keys        play.Keys    // the keys that are down once all that was handed over is heard
-	waiting     []Sound      // handed over, not yet heard
+	told        int            // which of its tempos the outputs were told last
+	committed   score.Tick     // all before this tick has been handed over
+	performance *performance   // nil while standing still
+	keys        play.Keys      // the keys that are down once all that was handed over is heard
+	sent        play.Sent      // what else was handed over
+	missing     []play.Message // what the instruments need to know after an edit
+	inputs      []play.Message // what came in and made a track go on, since playing began
+	waiting     []Sound        // handed over, not yet heard
 	heard       map[heardKey]play.Message
 }
 
@@ -94,42 +98,64 @@ func (t *Transport) SetProject(project *score.Project) {
 	// Finding where the lanes stand can take long after hours of playing, so the old project plays on
 	// until that is known.
 	t.mu.Lock()
-	playing, started, committed := t.playing, t.started, t.committed
+	playing, started, committed, inputs := t.playing, t.started, t.committed, t.inputs
 	t.mu.Unlock()
 	var next *performance
 	if playing {
-		next = perform(project, committed)
+		next = perform(project, committed, inputs)
 	}
 
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	before := t.project.Tempo
+	tempo := play.TempoMapOf(project)
+	changed := !slices.Equal(play.TempoMapOf(t.project), tempo)
 	t.project = project
 	if t.playing {
 		if next == nil || t.started != started {
-			next = perform(project, t.committed)
+			next, inputs = perform(project, t.committed, t.inputs), t.inputs
+		}
+		for _, m := range t.inputs[len(inputs):] {
+			next.performer.Hear(m)
 		}
 		next.skip(t.committed)
 		t.performance = next
+		t.missing = t.sent.Missing(next.performer.Standing(nil), nil)
 	}
-	if before == project.Tempo {
+	if !changed {
 		return
 	}
 	if t.playing {
-		t.changeTempo(project.Tempo)
+		t.changeTempo(tempo)
 	}
 	t.tell()
 }
 
-// changeTempo lets a tempo hold from the first tick that is not committed.
-func (t *Transport) changeTempo(tempo score.Tempo) {
-	if last := len(t.tempo) - 1; t.tempo[last].Tick == t.committed {
-		t.tempo[last].Tempo = tempo
-	} else {
-		t.tempo = append(t.tempo, score.TempoChange{Tick: t.committed, Tempo: tempo})
+// changeTempo lets a tempo map hold from the first tick that is not committed.
+func (t *Transport) changeTempo(tempo play.TempoMap) {
+	t.tempo = append(t.tempo.Until(t.committed), tempo.From(t.committed)...)
+	if t.committed == 0 {
+		t.tempo = tempo
 	}
 	t.recorder.setTempo(t.tempo)
 }
+
+// Hear lets the tracks hear a channel message that comes in now. It does nothing while standing still.
+func (t *Transport) Hear(m play.Message) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing {
+		return
+	}
+	m.Tick = max(t.committed, t.tickAt(t.Now()))
+	at, counts := t.performance.performer.Hear(m)
+	if m.Tick = at; counts && len(t.inputs) < maxInputs {
+		t.inputs = append(t.inputs, m)
+	}
+}
+
+// maxInputs bounds how many messages that came in are remembered for edits to come: as many as a note on
+// every 64th at 120 bpm for nine hours. Later ones are played, but an edit forgets them.
+const maxInputs = 1 << 20
 
 // Play starts at bar 1, a look-ahead from now. It does nothing while playing.
 func (t *Transport) Play() {
@@ -145,9 +171,9 @@ func (t *Transport) play() {
 	}
 	t.playing = true
 	t.started = t.Now() + int64(t.options.LookAhead)
-	t.tempo = play.TempoMap{{Tick: 0, Tempo: t.project.Tempo}}
-	t.committed = 0
-	t.performance = perform(t.project, 0)
+	t.tempo, t.told = play.TempoMapOf(t.project), 0
+	t.committed, t.inputs, t.missing, t.sent = 0, nil, nil, play.Sent{}
+	t.performance = perform(t.project, 0, nil)
 }
 
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
@@ -211,15 +237,27 @@ func (t *Transport) status() Status {
 	if !t.playing {
 		return Status{At: t.Now(), Tempo: t.project.Tempo}
 	}
-	last := t.tempo[len(t.tempo)-1]
+	now := t.tempo[t.segment()]
 	return Status{
 		Playing: true, Recording: t.recorder.recording(),
-		Tick: last.Tick, At: t.timeOf(last.Tick), Tempo: last.Tempo,
+		Tick: now.Tick, At: t.timeOf(now.Tick), Tempo: now.Tempo,
 	}
+}
+
+// segment returns which of the tempos holds now.
+func (t *Transport) segment() int {
+	now, segment := t.tickAt(t.Now()), 0
+	for segment+1 < len(t.tempo) && t.tempo[segment+1].Tick <= now {
+		segment++
+	}
+	return segment
 }
 
 func (t *Transport) tell() {
 	status := t.status()
+	if t.playing {
+		t.told = t.segment()
+	}
 	for o := range t.outputs {
 		o.Tell(status)
 	}
@@ -237,6 +275,9 @@ func (t *Transport) pulse() {
 	}
 	now := t.Now()
 	t.hear(now)
+	if t.segment() != t.told {
+		t.tell()
+	}
 	horizon := t.tickAt(now+int64(t.options.LookAhead)) + 1
 	if now+int64(t.options.LookAhead) < t.started || horizon <= t.committed {
 		return
@@ -252,6 +293,9 @@ func (t *Transport) pulse() {
 func (t *Transport) render(to score.Tick) Batch {
 	var batch Batch
 	messages, places := t.performance.advance(to, &t.keys)
+	messages = play.Merge(t.missing, messages, nil)
+	t.missing = nil
+	t.sent.Note(messages)
 	for _, m := range messages {
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}

@@ -115,6 +115,89 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 	})
 }
 
+// The tempos of the document hold from their own ticks on, and outputs are told when one begins.
+func TestTheTempoMapOfTheDocument(t *testing.T) {
+	project := score.Demo()
+	bar := project.Meter.Bar()
+	project.TempoChanges = []score.TempoChange{{Tick: bar, Tempo: 192_000}, {Tick: 3 * bar, Tempo: 48_000}}
+	onStage(t, project, func(t *testing.T, s *stage) {
+		s.Play()
+		pass(2 * time.Second) // a bar lasts 2.5 s
+		require.Equal(t, score.Tempo(96_000), s.Status().Tempo)
+		pass(time.Second)
+		require.Equal(t, Status{Playing: true, Tick: bar, At: s.timeOf(bar), Tempo: 192_000}, s.Status())
+		require.Equal(t, s.Status(), s.listener.statuses[len(s.listener.statuses)-1])
+		edited := project.Clone()
+		edited.TempoChanges = edited.TempoChanges[:1]
+		s.SetProject(edited)
+		pass(20 * time.Second)
+		tempo := play.TempoMapOf(edited)
+		for _, sound := range s.listener.sounds {
+			require.InDelta(t, s.started+tempo.Nanos(sound.Tick), sound.At, 2)
+		}
+		require.Equal(t, rendered(project, s.committed), s.listener.messages())
+	})
+}
+
+// After an edit the instruments are told what they would have been told, had the project been as it is now
+// from the beginning; what they know already is not sent again.
+func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
+	project := score.Demo()
+	part := &project.Tracks[0].Parts()[0]
+	part.Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Least: 5, Most: 5}}
+	onStage(t, project, func(t *testing.T, s *stage) {
+		s.Play()
+		pass(5 * time.Second)
+		edge := s.committed
+		edited := project.Clone()
+		edited.Tracks[0].Parts()[0].Mods = append(part.Mods, score.Mod{Target: score.PressureTarget, Least: 9, Most: 9})
+		s.SetProject(edited)
+		pass(5 * time.Second)
+		var controls []play.Message
+		for _, m := range s.listener.messages() {
+			if m.Kind != play.NoteOn && m.Kind != play.NoteOff {
+				controls = append(controls, m)
+			}
+		}
+		require.Equal(t, []play.Message{
+			{Track: 1, Kind: play.ControlChange, Key: 74, Value: 5},
+			{Tick: edge, Track: 1, Kind: play.Pressure, Value: 9},
+		}, controls)
+	})
+}
+
+// What comes in makes a track go on, within the look-ahead, and an edit remembers how far it came.
+func TestATrackGoesOnByWhatComesIn(t *testing.T) {
+	project := score.Demo()
+	project.Tracks[0].Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 100}
+	key := play.Message{Kind: play.NoteOn, Key: 60, Velocity: 100}
+	onStage(t, project, func(t *testing.T, s *stage) {
+		s.Hear(key) // does nothing while standing still
+		s.Play()
+		press := func(presses int) {
+			for range presses {
+				now := s.Now()
+				before := len(s.listener.places)
+				s.Hear(key)
+				pass(500 * time.Millisecond)
+				require.Less(t, s.listener.places[before].At-now, int64(140*time.Millisecond))
+			}
+		}
+		press(5)
+		edited := project.Clone()
+		edited.Key.Root = 7
+		s.SetProject(edited)
+		press(3)
+		var steps []int
+		for _, place := range s.listener.places {
+			if place.Lane == score.Gate {
+				steps = append(steps, place.Step)
+			}
+		}
+		require.Equal(t, []int{0, 1, 2, 3, 4, 5, 6, 7}, steps)
+	})
+}
+
 func TestStopAndPlayBeginAnew(t *testing.T) {
 	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
 		require.False(t, s.Status().Playing)

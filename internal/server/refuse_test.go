@@ -51,6 +51,8 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"a chart of an unknown track", "GET", "/api/chart?track=9&part=0&from=0&to=1", "", nil, 404, "no such track"},
 		{"a chart of an unknown part", "GET", "/api/chart?track=1&part=1&from=0&to=1", "", nil, 404, "no such part"},
 		{"an unknown order", "POST", "/api/transport", `{"do":"dance"}`, nil, 422, "can play, stop, record"},
+		{"an input that is no byte", "POST", "/api/transport/input", `{"message":[144,60,256]}`, nil, 422, "not within 0 to 255"},
+		{"an input that is no message", "POST", "/api/transport/input", `{"message":[248]}`, nil, 422, "it must be a note, a controller"},
 		{"an unknown take", "GET", "/api/takes/5.mid", "", nil, 404, "no such take"},
 		{"a take without a number", "GET", "/api/takes/x.mid", "", nil, 404, "no such take"},
 		{"an unknown format", "GET", "/api/takes/5.mid?format=2", "", nil, 422, "format must be 0 or 1"},

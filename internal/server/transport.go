@@ -5,6 +5,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/smf"
 	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
@@ -12,6 +13,12 @@ import (
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
 	Do string `json:"do" jsonschema:"enum=play,enum=stop,enum=record,enum=endRecording"`
+}
+
+// InputRequest tells of a channel message that comes in now, as a controller sends it.
+type InputRequest struct {
+	// Message holds its bytes, the status byte first.
+	Message []int `json:"message" jsonschema:"minItems=2,maxItems=3"`
 }
 
 type transportResource struct {
@@ -23,7 +30,31 @@ type transportResource struct {
 func (t transportResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Post("/", t.do)
+	r.Post("/input", t.input)
 	return r
+}
+
+func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
+	var request InputRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	data := make([]byte, len(request.Message))
+	for i, value := range request.Message {
+		if value < 0 || value > 0xFF {
+			refuse(w, http.StatusUnprocessableEntity, "a byte of the message is not within 0 to 255; nothing was played")
+			return
+		}
+		data[i] = byte(value)
+	}
+	message, err := smf.ParseMessage(data)
+	if err != nil {
+		refuse(w, http.StatusUnprocessableEntity, err.Error()+"; nothing was played")
+		return
+	}
+	t.transport.Hear(message)
+	reply(w, t.transport.Status())
 }
 
 func (t transportResource) do(w http.ResponseWriter, r *http.Request) {

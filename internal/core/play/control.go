@@ -1,6 +1,10 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
 
 // glideGrid is how far apart the messages of a glide are: 24 in a quarter note, as many as MIDI clocks.
 // It bounds how many messages a glide sends.
@@ -10,7 +14,6 @@ const glideGrid = score.TicksPerQuarter / 24
 const (
 	portamentoTime   = 5
 	portamentoSwitch = 65
-	lsbOffset        = 32 // from a controller of 14 bits to the controller of its lower seven
 )
 
 // control is a mod lane on its way to its target. Mod lanes follow the steps of the track without swing,
@@ -80,22 +83,43 @@ func (w *walker) glide(c *control, until score.Tick) {
 
 func (w *walker) send(c *control, tick score.Tick, value int) {
 	c.sent = value
-	m := Message{Tick: tick, Track: uint32(w.track.ID), Channel: uint8(w.track.Channel - 1), Value: uint16(value)}
+	w.queue(w.message(c, tick), c.index+1)
+}
+
+// message returns what a mod lane sent last, as sent at a tick.
+func (w *walker) message(c *control, tick score.Tick) Message {
+	m := Message{Tick: tick, Track: uint32(w.track.ID), Channel: uint8(w.track.Channel - 1), Value: uint16(c.sent)}
 	switch c.mod.Target {
 	case score.ControlTarget:
 		m.Kind, m.Key = ControlChange, uint8(c.mod.Number)
 	case score.Control14Target:
-		m.Kind, m.Key, m.Value = ControlChange, uint8(c.mod.Number), uint16(value>>7)
-		w.queue(m, c.index+1)
-		m.Key, m.Value = m.Key+lsbOffset, uint16(value&0x7F)
+		m.Kind, m.Key = WideControl, uint8(c.mod.Number)
 	case score.BendTarget:
 		m.Kind = Bend
 	case score.PressureTarget:
 		m.Kind = Pressure
 	case score.ProgramTarget:
-		m.Kind, m.Key, m.Value = Program, uint8(value), 0
+		m.Kind, m.Key, m.Value = Program, uint8(c.sent), 0
 	}
-	w.queue(m, c.index+1)
+	return m
+}
+
+// Standing appends to dst what mod lanes and slides of all tracks that are not muted sent last, as sent now: what an
+// instrument needs to know that has not heard all of it.
+func (f *Performer) Standing(dst []Message) []Message {
+	for _, w := range f.walkers {
+		if w.track.Mute {
+			continue
+		}
+		dst = append(dst, w.portamentoMessage(f.played))
+		for _, v := range w.mods {
+			if v.control.started {
+				dst = append(dst, w.message(v.control, f.played))
+			}
+		}
+	}
+	slices.SortStableFunc(dst, CompareMessages)
+	return dst
 }
 
 // queue keeps a message until it is handed over, unless the track is muted. At one tick those of slides, whose slot is 0, come
@@ -122,14 +146,23 @@ func (w *walker) slideInto(tick score.Tick) {
 		return
 	}
 	w.portamento = w.sliding
-	m := Message{Tick: tick, Track: uint32(w.track.ID), Kind: ControlChange, Channel: uint8(w.track.Channel - 1)}
+	m := w.portamentoMessage(tick)
 	if w.sliding {
-		m.Key, m.Value = portamentoTime, uint16(w.part.SlideTime)
-		w.queue(m, 0)
+		time := m
+		time.Key, time.Value = portamentoTime, uint16(w.part.SlideTime)
+		w.queue(time, 0)
+	}
+	w.queue(m, 0)
+}
+
+func (w *walker) portamentoMessage(tick score.Tick) Message {
+	m := Message{
+		Tick: tick, Track: uint32(w.track.ID), Kind: ControlChange, Channel: uint8(w.track.Channel - 1), Key: portamentoSwitch,
+	}
+	if w.portamento {
 		m.Value = 127
 	}
-	m.Key = portamentoSwitch
-	w.queue(m, 0)
+	return m
 }
 
 // rounded divides and rounds to the nearest, halves away from 0.

@@ -38,7 +38,7 @@ func TestMods(t *testing.T) {
 		{"a range turned around", withMod(score.Mod{Target: score.ControlTarget, Number: 1, Least: 100, Most: 50}, 0, 127, 64, 64),
 			[]play.Message{cc(0, 1, 100), cc(sixteenth, 1, 50), cc(2*sixteenth, 1, 75), cc(4*sixteenth, 1, 100), cc(5*sixteenth, 1, 50), cc(6*sixteenth, 1, 75)}},
 		{"14 bits", withMod(score.Mod{Target: score.Control14Target, Number: 2, Most: 16383}, 127, 127, 127, 127),
-			[]play.Message{cc(0, 2, 127), cc(0, 34, 127)}},
+			[]play.Message{{Track: 1, Kind: play.WideControl, Key: 2, Value: 16383}}},
 		{"pitch bend from the middle", withMod(score.Mod{Target: score.BendTarget, Least: 8192, Most: 16383}, 0, 127, 127, 127),
 			[]play.Message{{Track: 1, Kind: play.Bend, Value: 8192}, {Tick: sixteenth, Track: 1, Kind: play.Bend, Value: 16383},
 				{Tick: 4 * sixteenth, Track: 1, Kind: play.Bend, Value: 8192}, {Tick: 5 * sixteenth, Track: 1, Kind: play.Bend, Value: 16383}}},

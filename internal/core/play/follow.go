@@ -20,24 +20,29 @@ func (w *walker) hear(n Note) {
 	}
 }
 
-// hearInput has the track go on by a message that comes in, if it is one that counts.
-func (w *walker) hearInput(m Message) {
+// hearInput has the track go on by a message that comes in, if it is one of those that it listens to, and
+// reports whether it is.
+func (w *walker) hearInput(m Message) bool {
 	source := &w.track.Source
 	if source.Channel != 0 && int(m.Channel) != source.Channel-1 {
-		return
+		return false
 	}
 	switch {
 	case source.Kind == score.InputNotes && m.Kind == NoteOn:
-		if source.Lowest <= int(m.Key) && int(m.Key) <= source.Highest {
-			w.trigger(m.Tick)
+		if int(m.Key) < source.Lowest || int(m.Key) > source.Highest {
+			return false
 		}
+		w.trigger(m.Tick)
+		return true
 	case source.Kind == score.InputControl && m.Kind == ControlChange && int(m.Key) == source.Controller:
 		before := w.control
 		w.control = int(m.Value)
 		if before < source.Level && w.control >= source.Level {
 			w.trigger(m.Tick)
 		}
+		return true
 	}
+	return false
 }
 
 // trigger has the track go on after its delay, if the odds are with it.

@@ -14,33 +14,39 @@ type Message struct {
 	Kind  Kind
 	// Channel counts from 0.
 	Channel uint8
-	// Key is the MIDI note number, the controller of a ControlChange, or the program of a Program.
+	// Key is the MIDI note number, the controller of a ControlChange or WideControl, or the program of a Program.
 	Key uint8
 	// Velocity is 1 to 127 for a NoteOn and 0 otherwise.
 	Velocity uint8
-	// Value is that of a ControlChange or Pressure, 0 to 127, or of a Bend, 0 to 16383 with 8192 in the
-	// middle.
+	// Value is that of a ControlChange or Pressure, 0 to 127, of a WideControl, 0 to 16383, or of a Bend, 0
+	// to 16383 with 8192 in the middle.
 	Value uint16
 }
 
-// Kind is what a message does. At one tick messages go out in the order of their kinds: keys are let go
-// before anything changes, and struck after.
+// Kind is what a message does.
 type Kind uint8
 
-// The kinds.
+// The kinds. Their numbers are stored with takes, so they never change.
 const (
-	NoteOff Kind = iota
-	Program
-	ControlChange
-	Bend
-	Pressure
-	NoteOn
+	NoteOff       Kind = 0
+	Program       Kind = 1
+	ControlChange Kind = 2
+	Bend          Kind = 3
+	Pressure      Kind = 4
+	NoteOn        Kind = 5
+	WideControl   Kind = 6 // a controller of 14 bits, which goes out as two messages, MSB first
 )
 
-// CompareMessages orders messages by tick, then by kind, channel and key.
+// ranks holds the place of each kind among the messages of one tick: keys are let go before anything
+// changes, and struck after.
+var ranks = [...]uint8{NoteOff: 0, Program: 1, ControlChange: 2, WideControl: 3, Bend: 4, Pressure: 5, NoteOn: 7}
+
+func (k Kind) rank() int { return int(ranks[k]) }
+
+// CompareMessages orders messages by tick, then by what their kind does, channel and key.
 func CompareMessages(a, b Message) int {
 	return cmp.Or(
-		cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind, b.Kind),
+		cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind.rank(), b.Kind.rank()),
 		cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key),
 	)
 }
@@ -48,7 +54,7 @@ func CompareMessages(a, b Message) int {
 // Merge appends two lists of messages to dst, each ordered by tick and kind, as one so ordered.
 func Merge(a, b, dst []Message) []Message {
 	for len(a) > 0 && len(b) > 0 {
-		if cmp.Or(cmp.Compare(a[0].Tick, b[0].Tick), cmp.Compare(a[0].Kind, b[0].Kind)) <= 0 {
+		if cmp.Or(cmp.Compare(a[0].Tick, b[0].Tick), cmp.Compare(a[0].Kind.rank(), b[0].Kind.rank())) <= 0 {
 			dst, a = append(dst, a[0]), a[1:]
 		} else {
 			dst, b = append(dst, b[0]), b[1:]

@@ -133,14 +133,17 @@ func (f *Performer) watch(watch Watch) {
 }
 
 // Hear lets the tracks hear a message that comes in and have it for their clock. One that comes in later
-// than what has been computed already counts at the first moment that has not; Hear returns when that is.
-func (f *Performer) Hear(m Message) score.Tick {
+// than what has been computed already counts at the first moment that has not; Hear returns when that is,
+// and whether it counts for any track.
+func (f *Performer) Hear(m Message) (at score.Tick, counts bool) {
 	m.Tick = max(m.Tick, f.walked)
 	for _, w := range f.inputs {
-		w.hearInput(m)
+		if w.hearInput(m) {
+			counts = true
+		}
 	}
 	f.arrange()
-	return m.Tick
+	return m.Tick, counts
 }
 
 // Advance appends to dst the notes that start before the tick to and after all those it gave before,

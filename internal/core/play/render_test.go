@@ -31,7 +31,7 @@ func TestCut(t *testing.T) {
 			to := min(stretch, from+score.Tick(rapid.IntRange(1, 60_000).Draw(t, "slice")))
 			if rapid.Bool().Draw(t, "comes in") {
 				m := testkit.Input(t, from)
-				m.Tick = performer.Hear(m)
+				m.Tick, _ = performer.Hear(m)
 				past.Inputs = append(past.Inputs, m)
 			}
 			slice := performer.Advance(to, nil)

@@ -34,6 +34,17 @@ func (m TempoMap) At(t score.Tick) score.Tempo {
 	return tempo
 }
 
+// Until returns the changes before a tick.
+func (m TempoMap) Until(t score.Tick) TempoMap {
+	until := m[:0:0]
+	for i, change := range m {
+		if i == 0 || change.Tick < t {
+			until = append(until, change)
+		}
+	}
+	return until
+}
+
 // From returns the tempo at a tick as if it began there, and what follows. The ticks stay.
 func (m TempoMap) From(t score.Tick) TempoMap {
 	from := TempoMap{{Tick: t, Tempo: m.At(t)}}

@@ -269,5 +269,7 @@ func TestInputsAsClocks(t *testing.T) {
 
 	late := play.NewPerformer(everyStep(func(*score.Lane) {}))
 	late.Advance(500, nil)
-	require.Equal(t, score.Tick(500), late.Hear(on(10, 0, 60)), "what comes in late counts at once")
+	at, counts := late.Hear(on(10, 0, 60))
+	require.Equal(t, score.Tick(500), at, "what comes in late counts at once")
+	require.False(t, counts, "for no track")
 }

@@ -59,7 +59,7 @@ func (q *waiting) readyControls(from, to score.Tick) {
 	q.keys = q.keys[:0]
 	for place := range q.controls {
 		if c := &q.controls[place]; c.Tick < to {
-			q.keys = append(q.keys, sortKey(c.Tick-from, int(c.Kind)<<maxSlotBits|c.order, place))
+			q.keys = append(q.keys, sortKey(c.Tick-from, c.Kind.rank()<<maxSlotBits|c.order, place))
 		}
 	}
 	slices.Sort(q.keys)

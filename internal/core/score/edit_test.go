@@ -134,7 +134,7 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		{score.SetLane{LaneAddress: at(score.Gate), Moves: ptr(score.ByHit)}, "gate.moves is hit; it must be clock"},
 		{score.SetLane{LaneAddress: at(score.Pitch), First: ptr(60)}, "pitch.first is 60; it must be 0 to 53"},
 		{score.SetLane{LaneAddress: at(score.Pitch), Drift: &score.DriftOdds{Forward: 60, Back: 50}}, "drift.back is 50; it must be 0 to 40"},
-		{score.SetLane{LaneAddress: at(score.Pitch), Spread: &score.Spread{Highest: -1, Grain: 1}}, "spread.highest is -1; it must be 0 to 163"},
+		{score.SetLane{LaneAddress: at(score.Pitch), Spread: &score.Spread{Highest: -1, Grain: 1}}, "spread.highest is -1; it must be 0 to 200"},
 		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Step: 64}, "step is 64; it must be 0 to 63"},
 		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: score.StepDetail{Condition: "5:4"}}, "condition is \"5:4\"; it must be like"},
 		{score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: score.StepDetail{Condition: "track 9"}}, "about a track that the project has"},

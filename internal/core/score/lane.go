@@ -205,8 +205,8 @@ type Spread struct {
 	// Depth scales the whole spread, in percent; at 0 the value is exactly the written one.
 	Depth int `json:"depth" jsonschema:"minimum=0,maximum=100"`
 	// Lowest and Highest bound what is added, in the lane's unit.
-	Lowest  int `json:"lowest" jsonschema:"minimum=-163,maximum=163"`
-	Highest int `json:"highest" jsonschema:"minimum=-163,maximum=163"`
+	Lowest  int `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
+	Highest int `json:"highest" jsonschema:"minimum=-200,maximum=200"`
 	// Lean is where in the range the number tends to land, -100 to 100.
 	Lean int `json:"lean" jsonschema:"minimum=-100,maximum=100"`
 	// Grain is the distance between the numbers that can be added, from 1.

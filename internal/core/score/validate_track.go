@@ -184,7 +184,7 @@ func validateDurations(field string, durations []Duration) error {
 }
 
 func (s *Spread) validate(field string) error {
-	const widest = WholeStep + 63
+	const widest = 200 // the widest lane, that of swing
 	return firstOf([]error{
 		checkRange(field+".chance", s.Chance, 0, 100),
 		checkRange(field+".depth", s.Depth, 0, 100),

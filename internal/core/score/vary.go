@@ -2,8 +2,8 @@ package score
 
 // Weight is a line of a table of weights: a value, or a band of values that are equally likely.
 type Weight struct {
-	Lowest  int `json:"lowest" jsonschema:"minimum=-163,maximum=163"`
-	Highest int `json:"highest" jsonschema:"minimum=-163,maximum=163"`
+	Lowest  int `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
+	Highest int `json:"highest" jsonschema:"minimum=-200,maximum=200"`
 	// Weight is how likely the line is, against the sum of all weights. A table whose weights are all 0
 	// leaves the steps in force.
 	Weight int `json:"weight" jsonschema:"minimum=0,maximum=1000"`
@@ -36,8 +36,8 @@ type Evolve struct {
 	// Percent is how many of the steps are re-rolled each time.
 	Percent int `json:"percent" jsonschema:"minimum=0,maximum=100"`
 	// Lowest and Highest bound the new values.
-	Lowest  int `json:"lowest" jsonschema:"minimum=-163,maximum=163"`
-	Highest int `json:"highest" jsonschema:"minimum=-163,maximum=163"`
+	Lowest  int `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
+	Highest int `json:"highest" jsonschema:"minimum=-200,maximum=200"`
 	// Locked are steps that keep their values.
 	Locked []int `json:"locked,omitempty" jsonschema:"maxItems=64"`
 }

@@ -65,9 +65,11 @@ func noteEvents(messages []play.Message, division int) []Event {
 		if m.Kind == play.NoteOn {
 			struck[key] = moment
 		}
-		first := len(data)
-		data = append(data, channelMessage(m)...)
-		events = append(events, Event{Tick: moment, Data: data[first:]})
+		for _, single := range split(m) {
+			first := len(data)
+			data = append(data, channelMessage(single)...)
+			events = append(events, Event{Tick: moment, Data: data[first:]})
+		}
 	}
 	return events
 }

@@ -25,6 +25,20 @@ const (
 // releaseVelocity is what MIDI 1.0 asks of a sender that does not measure how a key is let go.
 const releaseVelocity = 64
 
+// lsbOffset leads from a controller of 14 bits to the controller of its lower seven.
+const lsbOffset = 32
+
+// split returns the messages of MIDI 1.0 that a message goes out as.
+func split(m play.Message) []play.Message {
+	if m.Kind != play.WideControl {
+		return []play.Message{m}
+	}
+	m.Kind = play.ControlChange
+	lsb := m
+	m.Value, lsb.Key, lsb.Value = m.Value>>7, m.Key+lsbOffset, m.Value&0x7F
+	return []play.Message{m, lsb}
+}
+
 func channelMessage(m play.Message) []byte {
 	switch m.Kind {
 	case play.NoteOn:

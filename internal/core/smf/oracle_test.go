@@ -182,6 +182,7 @@ func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 	recorded.Messages = []play.Message{
 		{Track: 1, Kind: play.Program, Channel: 2, Key: 12},
 		{Track: 1, Kind: play.ControlChange, Channel: 2, Key: 74, Value: 99},
+		{Track: 1, Kind: play.WideControl, Channel: 2, Key: 3, Value: 2<<7 | 5},
 		{Track: 1, Kind: play.Bend, Channel: 2, Value: 8193},
 		{Track: 1, Kind: play.Pressure, Channel: 2, Value: 33},
 		{Track: 1, Kind: play.NoteOn, Channel: 2, Key: 60, Velocity: 90},
@@ -196,6 +197,8 @@ func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 	require.Equal(t, [][]string{
 		{"0", "Program_c", "2", "12"},
 		{"0", "Control_c", "2", "74", "99"},
+		{"0", "Control_c", "2", "3", "2"},
+		{"0", "Control_c", "2", "35", "5"},
 		{"0", "Pitch_bend_c", "2", "8193"},
 		{"0", "Channel_aftertouch_c", "2", "33"},
 		{"0", "Note_on_c", "2", "60", "90"},

@@ -38,7 +38,7 @@ func Of(p *score.Project, name string) *Take {
 		Luck:  p.Luck.Number,
 		Meter: p.Meter,
 		Key:   p.Key,
-		Tempo: play.TempoMap{{Tick: 0, Tempo: p.Tempo}},
+		Tempo: play.TempoMapOf(p),
 	}
 	for i := range p.Tracks {
 		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name})
@@ -55,6 +55,7 @@ func Render(p *score.Project, bars int) *Take {
 	notes := keys.Play(performer.Advance(t.End, nil), t.End, nil)
 	t.Messages = play.Merge(notes, performer.Controls(nil), nil)
 	t.Messages = keys.Release(t.End, t.Messages)
+	t.Tempo = t.Tempo.Until(t.End)
 	return t
 }
 
@@ -78,7 +79,7 @@ func (t *Take) Finish(end score.Tick) {
 		kept = append(kept, m)
 		end = max(end, m.Tick)
 	}
-	t.Messages, t.End = kept, end
+	t.Messages, t.End, t.Tempo = kept, end, t.Tempo.Until(end)
 	var unfinished []play.Message
 	for _, m := range down {
 		m.Tick, m.Kind, m.Velocity = end, play.NoteOff, 0

@@ -16,6 +16,10 @@ export interface Snapshot {
 export interface Project {
   name: string;
   tempo: number;
+  /**
+   * @maxItems 256
+   */
+  tempoChanges?: TempoChange[];
   meter: Meter;
   key: Key;
   luck: Luck;
@@ -26,6 +30,10 @@ export interface Project {
    * @maxItems 32
    */
   tracks: Track[];
+}
+export interface TempoChange {
+  tick: number;
+  tempo: number;
 }
 export interface Meter {
   beats: number;
@@ -57,13 +65,18 @@ export interface Track {
   channel: number;
   mute: boolean;
   source: Source;
-  mono: boolean;
+  voices: number;
+  overlap: number;
   register: Register;
   transpose: Transpose;
   speed: Ratio;
   swing: number;
   delay: number;
   jitter: number;
+  /**
+   * @maxItems 8
+   */
+  shifts?: string[];
   luck: number;
   hold: number;
   realign: number;
@@ -75,8 +88,13 @@ export interface Track {
   patterns: Pattern[];
 }
 export interface Source {
-  kind: "own" | "starts" | "ends";
+  kind: "own" | "starts" | "ends" | "input notes" | "input control";
   track: number;
+  channel?: number;
+  lowest?: number;
+  highest?: number;
+  controller?: number;
+  level?: number;
   odds: number;
   delay: number;
 }
@@ -101,9 +119,15 @@ export interface Pattern {
   parts: Part[];
 }
 export interface Part {
+  id: number;
   name: string;
   note: number;
   fill: number;
+  lengthUnit?: string;
+  /**
+   * @maxItems 32
+   */
+  durations?: Duration[];
   ratchet: RatchetShape;
   voicing: Voicing;
   /**
@@ -116,6 +140,11 @@ export interface Part {
     [k: string]: StepDetail;
   };
   lanes: Lanes;
+}
+export interface Duration {
+  value: string;
+  rest?: boolean;
+  weight: number;
 }
 export interface RatchetShape {
   spacing: "even" | "gathering" | "slackening";
@@ -152,11 +181,13 @@ export interface Lanes {
   gate?: Lane;
   pitch?: Lane;
   octave?: Lane;
+  alteration?: Lane;
   velocity?: Lane;
   length?: Lane;
   ratchet?: Lane;
   probability?: Lane;
   nudge?: Lane;
+  swing?: Lane;
   chord?: Lane;
   slide?: Lane;
   mod1?: Lane;
@@ -209,6 +240,7 @@ export interface Weight {
   lowest: number;
   highest: number;
   weight: number;
+  rest?: boolean;
 }
 export interface Evolve {
   every: number;
@@ -277,17 +309,32 @@ export interface EditJSON {
   changeLuck?: ChangeLuck;
   backLuck?: BackLuck;
   restoreLuck?: RestoreLuck;
+  addTrack?: AddTrack;
+  insertTrack?: InsertTrack;
+  removeTrack?: RemoveTrack;
+  moveTrack?: MoveTrack;
   setTrack?: SetTrack;
+  copyPattern?: CopyPattern;
+  insertPattern?: InsertPattern;
+  removePattern?: RemovePattern;
+  movePattern?: MovePattern;
+  setPattern?: SetPattern;
+  addPart?: AddPart;
+  insertPart?: InsertPart;
+  removePart?: RemovePart;
+  movePart?: MovePart;
   setPart?: SetPart;
   setDetail?: SetDetail;
   setLane?: SetLane;
   restoreLane?: RestoreLane;
   setSteps?: SetSteps;
+  all?: All;
   replace?: Replace;
 }
 export interface SetProject {
   name?: string;
   tempo?: number;
+  tempoChanges?: TempoChange[];
   meter?: Meter;
   key?: Key;
   swing?: number;
@@ -300,12 +347,29 @@ export interface BackLuck {}
 export interface RestoreLuck {
   luck: Luck;
 }
+export interface AddTrack {
+  at: number;
+  kind?: "melodic" | "kit";
+  copy?: number;
+}
+export interface InsertTrack {
+  at: number;
+  track: Track;
+}
+export interface RemoveTrack {
+  track: number;
+}
+export interface MoveTrack {
+  track: number;
+  to: number;
+}
 export interface SetTrack {
   track: number;
   name?: string;
   channel?: number;
   mute?: boolean;
-  mono?: boolean;
+  voices?: number;
+  overlap?: number;
   source?: Source;
   register?: Register;
   transpose?: Transpose;
@@ -313,10 +377,60 @@ export interface SetTrack {
   swing?: number;
   delay?: number;
   jitter?: number;
+  shifts?: string[];
   luck?: number;
   hold?: number;
   realign?: number;
   playing?: number;
+}
+export interface CopyPattern {
+  track: number;
+  pattern: number;
+  name: string;
+}
+export interface InsertPattern {
+  track: number;
+  at: number;
+  pattern: Pattern;
+  plays?: boolean;
+}
+export interface RemovePattern {
+  track: number;
+  pattern: number;
+}
+export interface MovePattern {
+  track: number;
+  pattern: number;
+  to: number;
+}
+export interface SetPattern {
+  track: number;
+  pattern: number;
+  name?: string;
+}
+export interface AddPart {
+  track: number;
+  pattern: number;
+  part: number;
+  note: number;
+  copy?: boolean;
+}
+export interface InsertPart {
+  track: number;
+  pattern: number;
+  part: number;
+  value: Part;
+}
+export interface RemovePart {
+  track: number;
+  pattern: number;
+  part: number;
+}
+export interface MovePart {
+  track: number;
+  pattern: number;
+  part: number;
+  to: number;
 }
 export interface SetPart {
   track: number;
@@ -330,6 +444,8 @@ export interface SetPart {
   held?: Window;
   mods?: Mod[];
   slideTime?: number;
+  lengthUnit?: string;
+  durations?: Duration[];
 }
 export interface SetDetail {
   track: number;
@@ -377,6 +493,14 @@ export interface SetSteps {
 export interface StepValue {
   step: number;
   value: number;
+}
+export interface All {
+  name: string;
+  /**
+   * @minItems 1
+   * @maxItems 8192
+   */
+  edits: EditJSON[];
 }
 export interface Replace {
   project: Project;
@@ -449,7 +573,8 @@ export interface Rate {
 }
 export interface ChordType {
   name: string;
-  degrees: number[];
+  degrees?: number[];
+  semitones?: number[];
 }
 export interface Refusal {
   error: string;
