@@ -112,6 +112,9 @@ func (f *Performer) Standing(dst []Message) []Message {
 			continue
 		}
 		dst = append(dst, w.portamentoMessage(f.played))
+		if u := f.tuners[w.place]; u != nil {
+			dst = u.standing(f.played, dst)
+		}
 		for _, v := range w.mods {
 			if v.control.started {
 				dst = append(dst, w.message(v.control, f.played))
@@ -131,7 +134,8 @@ func (w *walker) queue(m Message, slot int) {
 }
 
 const (
-	slotBits    = 4                // slides and MaxMods mods
+	slotBits    = 4 // slides, MaxMods mods and a tuner
+	tunerSlot   = 1 + score.MaxMods
 	maxSlotBits = slotBits + 5 + 4 // and MaxTracks tracks of MaxParts parts
 )
 

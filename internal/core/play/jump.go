@@ -32,7 +32,7 @@ func (w *walker) hearsOthers() bool {
 
 // jumps reports whether every lane's place follows from the time alone, and nothing else is remembered.
 func (w *walker) jumps() bool {
-	if w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || w.maySlide() {
+	if w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || w.track.Retunes() || w.maySlide() {
 		return false
 	}
 	for i := range w.steps {

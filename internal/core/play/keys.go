@@ -92,6 +92,9 @@ func (k *Keys) lift(before score.Tick, dst []Message) []Message {
 // together do not end each other.
 func (k *Keys) steal(together []Note) {
 	for i, n := range together {
+		if n.Alone {
+			k.clear(n)
+		}
 		if n.Voices == 0 {
 			continue
 		}
@@ -105,6 +108,17 @@ func (k *Keys) steal(together []Note) {
 		for k.sounding(n.Track, n.Start) > max(0, voices) {
 			h := k.oldest(n.Track, n.Start)
 			h.until, h.stolen = min(h.until, n.Start+score.Tick(n.Overlap)), true
+		}
+	}
+}
+
+// clear ends all notes of a note's track on its channel.
+func (k *Keys) clear(n Note) {
+	for i := range k.down {
+		for j := range k.down[i].holds {
+			if h := &k.down[i].holds[j]; k.down[i].channel == n.Channel && h.track == n.Track {
+				h.until, h.stolen = min(h.until, n.Start), true
+			}
 		}
 	}
 }

@@ -83,6 +83,11 @@ func steal(notes []play.Note) []play.Note {
 		}
 		for j := i; j < next; j++ {
 			n := ended[j]
+			for k := range ended[:i] {
+				if n.Alone && ended[k].Track == n.Track && ended[k].Channel == n.Channel {
+					ended[k].End, told[k] = min(ended[k].End, n.Start), true
+				}
+			}
 			if n.Voices == 0 {
 				continue
 			}

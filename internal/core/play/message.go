@@ -14,12 +14,15 @@ type Message struct {
 	Kind  Kind
 	// Channel counts from 0.
 	Channel uint8
-	// Key is the MIDI note number, the controller of a ControlChange or WideControl, or the program of a Program.
+	// Key is the MIDI note number, the controller of a ControlChange or WideControl, the program of a Program,
+	// or the key of a KeyTuning.
 	Key uint8
-	// Velocity is 1 to 127 for a NoteOn and 0 otherwise.
+	// Velocity is 1 to 127 for a NoteOn. For a KeyTuning it is the note of equal temperament at or below the
+	// key's new pitch. Otherwise it is 0.
 	Velocity uint8
 	// Value is that of a ControlChange or Pressure, 0 to 127, of a WideControl, 0 to 16383, or of a Bend, 0
-	// to 16383 with 8192 in the middle.
+	// to 16383 with 8192 in the middle. For a BendRange it counts semitones, for a TuningProgram it is the
+	// program, and for a KeyTuning how far above Velocity the pitch is, in 16384ths of a semitone.
 	Value uint16
 }
 
@@ -35,11 +38,16 @@ const (
 	Pressure      Kind = 4
 	NoteOn        Kind = 5
 	WideControl   Kind = 6 // a controller of 14 bits, which goes out as two messages, MSB first
+	BendRange     Kind = 7 // registered parameter 0, how far a Bend bends
+	TuningProgram Kind = 8 // registered parameter 3, which tuning program the channel plays
+	KeyTuning     Kind = 9 // a single note change of the MIDI Tuning Standard, in the tuning program of the channel's number
 )
 
 // ranks holds the place of each kind among the messages of one tick: keys are let go before anything
 // changes, and struck after.
-var ranks = [...]uint8{NoteOff: 0, Program: 1, ControlChange: 2, WideControl: 3, Bend: 4, Pressure: 5, NoteOn: 7}
+var ranks = [...]uint8{
+	NoteOff: 0, Program: 1, BendRange: 2, TuningProgram: 2, ControlChange: 3, WideControl: 4, Bend: 5, KeyTuning: 5, Pressure: 6, NoteOn: 7,
+}
 
 func (k Kind) rank() int { return int(ranks[k]) }
 

@@ -28,12 +28,16 @@ const chunk = 4 * score.TicksPerQuarter
 // NewPerformer returns a performer at tick 0.
 func NewPerformer(p *score.Project) *Performer {
 	f := &Performer{sounded: make([]bool, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
+	f.tuners = make([]*tuner, len(p.Tracks))
 	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
 	longest := 1
 	for track := range p.Tracks {
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
 			w.controls = &f.controls
+			if w.track.Retunes() {
+				f.tuners[track] = newTuner(w.track, w.order)
+			}
 			f.walkers = append(f.walkers, w)
 			f.ahead = max(f.ahead, w.ahead())
 			longest = max(longest, chainLength(p, w.track))

@@ -8,13 +8,15 @@ import (
 // pitches holds the notes of the degrees that lanes usually reach, because spelling them takes divisions.
 type pitches struct {
 	spelling theory.Spelling
+	tuned    bool
+	tuning   theory.Pitches
 	notes    [2*usualDegrees + 1]int16
 }
 
 const usualDegrees = 100
 
 func newPitches(key theory.Key) *pitches {
-	p := &pitches{spelling: key.Spelling()}
+	p := &pitches{spelling: key.Spelling(), tuned: key.Tuning != nil, tuning: key.Tuning.Ready()}
 	for i := range p.notes {
 		p.notes[i] = int16(p.spelling.Note(p.spelling.Allow(i - usualDegrees)))
 	}
@@ -35,27 +37,48 @@ func (w *walker) voice(at int, n int64, duration score.Tick, note Note, dst []No
 		note.Key = uint8(w.part.Note)
 		return append(dst, note)
 	}
+	octave := w.pitches.spelling.Period()
 	degree := w.pitch.read(at, n) + w.track.Transpose.Degrees
-	above := theory.Octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
+	above := octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
 	chord := w.chord.read(at, n)
 	if chord == 0 {
-		note.Key = w.key(degree, above)
+		w.pitchTo(&note, degree, above)
 		return append(dst, note)
 	}
 	voicing := w.part.Voicing
-	w.intervals = voicing.Voice(chord, w.pitches.spelling.Notes(), theory.Octave, w.intervals[:0])
+	w.intervals = voicing.Voice(chord, w.pitches.spelling.Notes(), octave, w.intervals[:0])
 	strum := duration * score.Tick(max(voicing.Strum, -voicing.Strum)) / 100
 	start := note.Start
 	for i, interval := range w.intervals {
 		note.Start = start + strum*score.Tick(i)/score.Tick(max(1, len(w.intervals)-1))
 		note.End = max(note.End, note.Start+1)
-		note.Key = w.key(degree+interval.Degrees, above+interval.Semitones)
+		w.pitchTo(&note, degree+interval.Degrees, above+interval.Semitones)
 		dst = append(dst, note)
 	}
 	return dst
 }
 
-// key spells a degree and folds it into the register.
-func (w *walker) key(degree, semitones int) uint8 {
-	return uint8(w.track.Register.Fold(w.pitches.note(degree) + semitones))
+// pitchTo spells a degree, folds it into the register and gives the note its key.
+func (w *walker) pitchTo(n *Note, degree, above int) {
+	note := w.pitches.note(degree) + above
+	register := w.track.Register
+	if !w.pitches.tuned {
+		n.Key = uint8(register.Fold(note))
+		return
+	}
+	tuning := &w.pitches.tuning
+	if !w.track.Retunes() {
+		note += register.Folds(tuning.Key(note), tuning.Span()) * tuning.Notes()
+		key := tuning.Key(note)
+		n.Key, n.Detune = uint8(key), tuning.Sounding(note)-theory.Cents(key)*theory.Semitone
+		return
+	}
+	for tuning.Nearest(note) < register.Lowest {
+		note += tuning.Notes()
+	}
+	for tuning.Nearest(note) > register.Highest {
+		note -= tuning.Notes()
+	}
+	key := tuning.Nearest(note)
+	n.Key, n.Detune = uint8(key), tuning.Sounding(note)-theory.Cents(key)*theory.Semitone
 }

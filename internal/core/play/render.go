@@ -1,6 +1,9 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
 
 // Note is one sounding note.
 type Note struct {
@@ -23,6 +26,10 @@ type Note struct {
 	Voices uint8
 	// Overlap is how long those sound on into it, in ticks.
 	Overlap uint16
+	// Alone lets it end all notes of its track on its channel, which is bent to be in tune with it.
+	Alone bool
+	// Detune is how far above the pitch that Key has in equal temperament the note is to sound.
+	Detune theory.Cents
 }
 
 // Render appends to dst the notes that start in [from, to), as a Performer plays them. Where a lane's

@@ -110,6 +110,7 @@ func others(notes []play.Note, track uint32) []play.Note {
 func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
+		makeEqual(p)
 		for i := range p.Tracks {
 			for j := range p.Tracks[i].Parts() {
 				lanes := &p.Tracks[i].Parts()[j].Lanes

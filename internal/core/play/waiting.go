@@ -13,6 +13,7 @@ type waiting struct {
 	controls []pendingControl
 	ready    []Message // controls that go with notes that were handed over
 	keys     []uint64  // scratch
+	tuners   []*tuner  // of each track that tunes its notes itself
 }
 
 // What waits is sorted by whole numbers, which is faster than sorting it itself: the distance from the
@@ -40,7 +41,11 @@ func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 	}
 	slices.Sort(q.keys)
 	for _, key := range q.keys {
-		dst = append(dst, q.notes[placeIn(key)])
+		place := placeIn(key)
+		dst = append(dst, q.notes[place])
+		if u := q.tuners[q.orders[place]/score.MaxParts]; u != nil {
+			q.controls = u.tune(&dst[len(dst)-1], q.controls)
+		}
 	}
 	kept := 0
 	for place := range q.notes {

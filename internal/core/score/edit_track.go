@@ -17,6 +17,7 @@ type SetTrack struct {
 	Overlap   *Tick            `json:"overlap,omitempty"`
 	Source    *Source          `json:"source,omitempty"`
 	Register  *theory.Register `json:"register,omitempty"`
+	Tuned     *Tuned           `json:"tuned,omitempty"`
 	Transpose *Transpose       `json:"transpose,omitempty"`
 	Speed     *Ratio           `json:"speed,omitempty"`
 	Swing     *int             `json:"swing,omitempty"`
@@ -49,6 +50,7 @@ func (e SetTrack) Label() string {
 	add(e.Overlap != nil, "overlap")
 	add(e.Source != nil, "clock")
 	add(e.Register != nil, "register")
+	add(e.Tuned != nil, "tuning")
 	add(e.Transpose != nil, "transpose")
 	add(e.Speed != nil, "speed")
 	add(e.Swing != nil, "track swing")
@@ -68,6 +70,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		return nil, fmt.Errorf("track %d: %w", e.Track, ErrUnknownTrack)
 	}
 	return SetTrack{
+		Tuned:     swapTuned(&track.Tuned, e.Tuned),
 		Track:     e.Track,
 		Name:      swap(&track.Name, e.Name),
 		Channel:   swap(&track.Channel, e.Channel),

@@ -27,7 +27,7 @@ func (e AddTrack) Label() string {
 func (e AddTrack) apply(p *Project) (Edit, error) {
 	id := p.unusedID()
 	track := newTrack(id, fmt.Sprintf("Track %d", id), newPart("Part 1"))
-	track.Channel = p.unusedChannel()
+	track.Channel = p.unusedChannels(1)
 	switch {
 	case e.Copy != 0:
 		original := p.Track(e.Copy)
@@ -36,6 +36,9 @@ func (e AddTrack) apply(p *Project) (Edit, error) {
 		}
 		track = original.Clone()
 		track.ID, track.Name = id, copyName(original.Name)
+		if track.Retunes() { // it needs channels of its own
+			track.Channel = p.unusedChannels(track.lastChannel() - track.Channel + 1)
+		}
 	case e.Kind == Kit:
 		track.Kind, track.Channel = Kit, percussionChannel
 		track.Patterns[0].Parts[0].Note = 36
@@ -60,12 +63,14 @@ func (p *Project) unusedID() int {
 	return id
 }
 
-// unusedChannel returns the lowest channel that no track goes to and that is not for percussion, or 1.
-func (p *Project) unusedChannel() int {
-	for channel := 1; channel <= 16; channel++ {
-		used := slices.ContainsFunc(p.Tracks, func(t Track) bool { return t.Channel == channel })
-		if !used && channel != percussionChannel {
-			return channel
+// unusedChannels returns the lowest of so many channels in a row that no track takes and that are not for
+// percussion, or 1 if there are none.
+func (p *Project) unusedChannels(count int) int {
+	for first := 1; first+count-1 <= 16; first++ {
+		last := first + count - 1
+		used := slices.ContainsFunc(p.Tracks, func(t Track) bool { return t.Channel <= last && first <= t.lastChannel() })
+		if !used && (last < percussionChannel || first > percussionChannel) {
+			return first
 		}
 	}
 	return 1

@@ -50,9 +50,11 @@ type Track struct {
 	Voices int `json:"voices" jsonschema:"minimum=0,maximum=16"`
 	// Overlap is how long a note that a new one ends sounds on into it, for playing legato, in ticks; at 0
 	// it ends first.
-	Overlap   Tick            `json:"overlap" jsonschema:"minimum=0,maximum=20160"`
-	Register  theory.Register `json:"register"`
-	Transpose Transpose       `json:"transpose"`
+	Overlap  Tick            `json:"overlap" jsonschema:"minimum=0,maximum=20160"`
+	Register theory.Register `json:"register"`
+	// Tuned says how a melodic track gets its notes in tune; without it the instrument has the tuning itself.
+	Tuned     *Tuned    `json:"tuned,omitempty"`
+	Transpose Transpose `json:"transpose"`
 	// Speed is the ratio at which the track's time passes.
 	Speed Ratio `json:"speed"`
 	// Swing is the track's own swing, 50 to 75; 0 follows the project.
@@ -102,6 +104,10 @@ func (t *Track) Parts() []Part { return t.Patterns[t.Playing].Parts }
 func (t *Track) Clone() Track {
 	clone := *t
 	clone.Shifts = slices.Clone(t.Shifts)
+	if t.Tuned != nil {
+		tuned := *t.Tuned
+		clone.Tuned = &tuned
+	}
 	clone.Patterns = make([]Pattern, len(t.Patterns))
 	for i, pattern := range t.Patterns {
 		clone.Patterns[i] = pattern.clone()

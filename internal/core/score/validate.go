@@ -65,6 +65,9 @@ func (p *Project) Validate() error {
 	if err := p.validateSources(); err != nil {
 		return err
 	}
+	if err := p.validateTuned(); err != nil {
+		return err
+	}
 	return checkRange("the number of parts of all patterns", parts, 1, MaxAllParts)
 }
 
@@ -87,15 +90,24 @@ func (p *Project) validateTempoChanges() error {
 }
 
 func validateKey(k theory.Key) error {
-	if err := checkRange("key.root", k.Root, 0, theory.Octave-1); err != nil {
+	if k.Tuning != nil {
+		if err := k.Tuning.Validate(); err != nil {
+			return &FileError{"key.tuning: " + err.Error()}
+		}
+	}
+	if err := checkRange("key.root", k.Root, 0, k.Period()-1); err != nil {
 		return err
 	}
 	if k.Scale == theory.Custom {
-		if err := checkAscending("key.notes", k.Notes, 0, theory.Octave-1); err != nil {
+		if err := checkAscending("key.notes", k.Notes, 0, k.Period()-1); err != nil {
 			return err
 		}
 		if len(k.Notes) == 0 || k.Notes[0] != 0 {
 			return &FieldError{"key.notes", k.Notes, "begun by the root, 0"}
+		}
+	} else if k.Period() != theory.Octave {
+		if err := checkListed("key.scale", k.Scale, []string{theory.Chromatic, theory.Custom}); err != nil {
+			return err
 		}
 	} else if err := checkListed("key.scale", k.Scale, append(theory.ScaleNames(), theory.Custom)); err != nil {
 		return err

@@ -65,9 +65,9 @@ func appendTrack(data []byte, track Track) ([]byte, error) {
 			continue
 		}
 		data = append(data, event.Data...)
-		// A meta event cancels running status.
+		// Meta events and system exclusive messages cancel running status.
 		running = 0
-		if status != statusMeta {
+		if status < statusExclusive {
 			running = status
 		}
 	}

@@ -31,7 +31,7 @@ type Track struct {
 // Event is a channel message or a meta event at a tick.
 type Event struct {
 	Tick uint32
-	// Data is a whole channel message with its status byte, or a meta event from its FF byte on,
-	// its length included.
+	// Data is a whole channel message with its status byte, or a meta event or a system exclusive message
+	// from its FF or F0 byte on, its length included.
 	Data []byte
 }

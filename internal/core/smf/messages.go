@@ -16,6 +16,9 @@ const (
 	statusPressure = 0xD0
 	statusBend     = 0xE0
 
+	statusExclusive = 0xF0
+	endOfExclusive  = 0xF7
+
 	metaTrackName     = 0x03
 	metaSetTempo      = 0x51
 	metaTimeSignature = 0x58
@@ -28,15 +31,51 @@ const releaseVelocity = 64
 // lsbOffset leads from a controller of 14 bits to the controller of its lower seven.
 const lsbOffset = 32
 
+// Controllers by which registered parameters are set (MIDI 1.0, table III), and what single note changes of
+// tunings begin with.
+const (
+	dataEntry        = 6
+	parameterLSB     = 100
+	parameterMSB     = 101
+	noParameter      = 127
+	bendSensitivity  = 0
+	selectTuning     = 3
+	universalReal    = 0x7F // system exclusive messages that are played at once
+	allDevices       = 0x7F
+	tuningStandard   = 8
+	singleNoteChange = 2
+)
+
 // split returns the messages of MIDI 1.0 that a message goes out as.
 func split(m play.Message) []play.Message {
-	if m.Kind != play.WideControl {
-		return []play.Message{m}
+	control := func(number uint8, value uint16) play.Message {
+		return play.Message{Tick: m.Tick, Track: m.Track, Kind: play.ControlChange, Channel: m.Channel, Key: number, Value: value}
 	}
-	m.Kind = play.ControlChange
-	lsb := m
-	m.Value, lsb.Key, lsb.Value = m.Value>>7, m.Key+lsbOffset, m.Value&0x7F
-	return []play.Message{m, lsb}
+	registered := func(parameter uint16) []play.Message {
+		return []play.Message{
+			control(parameterMSB, 0), control(parameterLSB, parameter), control(dataEntry, m.Value), control(dataEntry+lsbOffset, 0),
+			control(parameterMSB, noParameter), control(parameterLSB, noParameter), // so that nothing else changes it
+		}
+	}
+	switch m.Kind {
+	case play.WideControl:
+		return []play.Message{control(m.Key, m.Value>>7), control(m.Key+lsbOffset, m.Value&0x7F)}
+	case play.BendRange:
+		return registered(bendSensitivity)
+	case play.TuningProgram:
+		return registered(selectTuning)
+	}
+	return []play.Message{m}
+}
+
+// keyTuning holds a single note change of the MIDI Tuning Standard (MMA, CA-020), as it stands in a file: the
+// tuning program, one change, the key, and its pitch in semitones and 16384ths of one.
+func keyTuning(m play.Message) []byte {
+	message := []byte{
+		universalReal, allDevices, tuningStandard, singleNoteChange, m.Channel, 1,
+		m.Key, m.Velocity, byte(m.Value >> 7), byte(m.Value & 0x7F), endOfExclusive,
+	}
+	return append(appendVarLen([]byte{statusExclusive}, uint32(len(message))), message...)
 }
 
 func channelMessage(m play.Message) []byte {
@@ -49,6 +88,8 @@ func channelMessage(m play.Message) []byte {
 		return []byte{statusProgram | m.Channel, m.Key}
 	case play.Pressure:
 		return []byte{statusPressure | m.Channel, byte(m.Value)}
+	case play.KeyTuning:
+		return keyTuning(m)
 	case play.Bend: // the low seven bits go first
 		return []byte{statusBend | m.Channel, byte(m.Value & 0x7F), byte(m.Value >> 7)}
 	}

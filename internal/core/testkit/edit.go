@@ -19,7 +19,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: given(40), Ratchet: maybe(t, shape(t)),
-				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t)), LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t, true)), LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
 		},
 		func() score.Edit {
@@ -54,7 +54,10 @@ func ofTracks(t *rapid.T, p *score.Project, track score.Track) score.Edit {
 	}
 	if at := rapid.IntRange(0, len(p.Tracks)).Draw(t, "at"); len(p.Tracks) < score.MaxTracks {
 		edits = append(edits,
-			score.AddTrack{At: at, Kind: rapid.SampledFrom(score.Kinds()).Draw(t, "kind")}, score.AddTrack{At: at, Copy: track.ID})
+			score.AddTrack{At: at, Kind: rapid.SampledFrom(score.Kinds()).Draw(t, "kind")})
+		if !track.Retunes() { // there may be no channels left for it
+			edits = append(edits, score.AddTrack{At: at, Copy: track.ID})
+		}
 	}
 	return rapid.SampledFrom(edits).Draw(t, "of tracks")
 }
@@ -125,10 +128,10 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 
 func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 	return score.SetTrack{
-		Track: track.ID, Name: maybe(t, "Renamed"), Channel: maybe(t, rapid.IntRange(1, 16).Draw(t, "channel")),
+		Track: track.ID, Name: maybe(t, "Renamed"),
 		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
-		Source:   maybe(t, source(t, track.ID, idsOf(p))),
-		Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
+		Source: maybe(t, source(t, track.ID, idsOf(p))),
+		Tuned:  maybe(t, score.Tuned{By: score.InstrumentTuned}), Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
 		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
 	}

@@ -43,8 +43,15 @@ func Key(t *rapid.T) theory.Key {
 		Root:  rapid.IntRange(0, theory.Octave-1).Draw(t, "root"),
 		Scale: rapid.SampledFrom(append(theory.ScaleNames(), theory.Custom)).Draw(t, "scale"),
 	}
+	if rapid.IntRange(0, 2).Draw(t, "in a tuning") == 0 {
+		key.Tuning = Tuning(t)
+		key.Root %= key.Period()
+		if key.Period() != theory.Octave && key.Scale != theory.Custom {
+			key.Scale = theory.Chromatic
+		}
+	}
 	if key.Scale == theory.Custom {
-		key.Notes = append([]int{0}, subset(t, 1, theory.Octave-1, "notes")...)
+		key.Notes = append([]int{0}, subset(t, 1, key.Period()-1, "notes")...)
 	}
 	if rapid.Bool().Draw(t, "some allowed") {
 		key.Allowed = subset(t, 0, key.Spelling().Notes()-1, "allowed")
@@ -85,6 +92,15 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 		Hold:      rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
 		Realign:   rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "realign"),
 	}
+	if drawn.Kind == score.Melodic {
+		drawn.Tuned = tuned(t)
+	}
+	if drawn.Retunes() { // it needs channels of its own
+		drawn.Channel = 3 * id
+		if id > 2 {
+			drawn.Channel += 2 // beside channel 10, which new kits take
+		}
+	}
 	parts := 1
 	if drawn.Kind == score.Kit {
 		parts = rapid.IntRange(1, 3).Draw(t, "parts")
@@ -93,7 +109,7 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 	for i := range drawn.Patterns {
 		drawn.Patterns[i].Name = fmt.Sprintf("Pattern %d", i+1)
 		for id := range parts {
-			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, ids))
+			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, ids, drawn.Retunes()))
 		}
 	}
 	drawn.Playing = rapid.IntRange(0, len(drawn.Patterns)-1).Draw(t, "playing")
@@ -111,11 +127,11 @@ func ratio(t *rapid.T) score.Ratio {
 	return rapid.SampledFrom([]score.Ratio{{N: 1, M: 1}, {N: 1, M: 1}, {N: 3, M: 2}, {N: 7, M: 16}, {N: 4, M: 1}}).Draw(t, "speed")
 }
 
-func part(t *rapid.T, id int, ids []int) score.Part {
+func part(t *rapid.T, id int, ids []int, retunes bool) score.Part {
 	drawn := score.Part{
 		ID: id, Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
 		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
-		Mods: mods(t), SlideTime: rapid.IntRange(0, 127).Draw(t, "slide time"),
+		Mods: mods(t, retunes), SlideTime: rapid.IntRange(0, 127).Draw(t, "slide time"),
 		LengthUnit: lengthUnit(t), Durations: durations(t),
 	}
 	for range rapid.IntRange(0, 4).Draw(t, "details") {
@@ -260,10 +276,13 @@ func voicing(t *rapid.T) score.Voicing {
 	}
 }
 
-func mods(t *rapid.T) []score.Mod {
+func mods(t *rapid.T, retunes bool) []score.Mod {
 	drawn := make([]score.Mod, rapid.IntRange(0, 2).Draw(t, "mods"))
 	for i := range drawn {
 		target := rapid.SampledFrom(score.ModTargets()).Draw(t, "target")
+		if retunes && target == score.BendTarget {
+			target = score.PressureTarget
+		}
 		most := 127
 		if target.Wide() {
 			most = 1<<14 - 1
@@ -326,9 +345,10 @@ func Spread(t *rapid.T) score.Spread {
 	}
 }
 
+// register draws a register that has room for all tunings that are drawn.
 func register(t *rapid.T) theory.Register {
-	lowest := rapid.IntRange(0, 116).Draw(t, "lowest")
-	return theory.Register{Lowest: lowest, Highest: rapid.IntRange(lowest+11, 127).Draw(t, "highest")}
+	lowest := rapid.IntRange(0, 127-MostKeys+1).Draw(t, "lowest")
+	return theory.Register{Lowest: lowest, Highest: rapid.IntRange(lowest+MostKeys-1, 127).Draw(t, "highest")}
 }
 
 func laneLength(t *rapid.T) int { return rapid.IntRange(1, score.MaxSteps).Draw(t, "length") }

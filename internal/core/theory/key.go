@@ -13,26 +13,38 @@ const (
 
 // Key is a root, a scale, and which of its notes are allowed.
 type Key struct {
-	// Root is the pitch class of the root: 0 is C, 11 is B.
-	Root int `json:"root" jsonschema:"minimum=0,maximum=11"`
-	// Scale is the scale's name, one of ScaleNames, or Custom.
+	// Root is the pitch class of the root: 0 is C, 11 is B. In a tuning it is a note of the tuning.
+	Root int `json:"root" jsonschema:"minimum=0,maximum=1023"`
+	// Scale is the scale's name, one of ScaleNames, or Custom. In a tuning of other than twelve notes it is
+	// Chromatic, which is all of them, or Custom.
 	Scale string `json:"scale"`
-	// Notes are the semitones above the root of a Custom scale, ascending from 0.
-	Notes []int `json:"notes,omitempty" jsonschema:"maxItems=12"`
+	// Notes are the semitones, or notes of the tuning, above the root of a Custom scale, ascending from 0.
+	Notes []int `json:"notes,omitempty" jsonschema:"maxItems=1024"`
 	// Allowed are the places in the scale, from 0, that may sound, ascending; empty allows all. A degree
 	// that is not allowed sounds as the nearest that is, the lower of two that are equally near.
-	Allowed []int `json:"allowed,omitempty" jsonschema:"maxItems=12"`
+	Allowed []int `json:"allowed,omitempty" jsonschema:"maxItems=1024"`
+	// Tuning says how the notes sound; without it they are those of equal temperament.
+	Tuning *Tuning `json:"tuning,omitempty"`
+}
+
+// Period returns how many notes there are in an octave of the key's tuning, or in whatever period it has.
+func (k Key) Period() int {
+	if k.Tuning == nil {
+		return Octave
+	}
+	return len(k.Tuning.Pitches)
 }
 
 // Clone returns a copy that shares nothing with k.
 func (k Key) Clone() Key {
-	k.Notes, k.Allowed = slices.Clone(k.Notes), slices.Clone(k.Allowed)
+	k.Notes, k.Allowed, k.Tuning = slices.Clone(k.Notes), slices.Clone(k.Allowed), k.Tuning.Clone()
 	return k
 }
 
-// Note returns the note number of a degree: root + 12·floor(d/n) + scale[d mod n] for a scale of n
-// notes. It can lie outside 0…127; Register.Fold brings it in. An unknown scale counts as chromatic;
-// validation refuses it long before.
+// Note returns the note number of a degree: root + P·floor(d/n) + scale[d mod n] for a scale of n
+// notes, where P is 12 or the number of notes of the tuning. It can lie outside 0…127; Register.Fold brings
+// it in. In a tuning note numbers count its notes, and that of the first is Keyboard.Middle. An unknown scale
+// counts as chromatic; validation refuses it long before.
 func (k Key) Note(degree int) int {
 	return k.Spelling().Note(degree)
 }
@@ -40,6 +52,7 @@ func (k Key) Note(degree int) int {
 // Spelling is a Key made ready to spell many degrees.
 type Spelling struct {
 	base      int
+	period    int
 	semitones []int
 	// nearest holds, for each place in the scale, how far the nearest allowed degree is.
 	nearest []int
@@ -47,13 +60,18 @@ type Spelling struct {
 
 // Spelling looks the scale up once.
 func (k Key) Spelling() Spelling {
-	spelling := Spelling{base: MiddleC + k.Root, semitones: k.Notes}
+	spelling := Spelling{base: MiddleC + k.Root, period: k.Period(), semitones: k.Notes}
+	if k.Tuning != nil && k.Tuning.Keyboard != nil {
+		spelling.base = k.Tuning.Keyboard.Middle + k.Root
+	}
 	if k.Scale != Custom {
 		s, ok := ScaleByName(k.Scale)
-		if !ok {
-			s, _ = ScaleByName("chromatic")
+		if spelling.semitones = s.Semitones; !ok || k.Scale == Chromatic {
+			spelling.semitones = make([]int, spelling.period)
+			for i := range spelling.semitones {
+				spelling.semitones[i] = i
+			}
 		}
-		spelling.semitones = s.Semitones
 	}
 	if len(k.Allowed) > 0 {
 		spelling.nearest = nearestAllowed(len(spelling.semitones), k.Allowed)
@@ -93,11 +111,14 @@ func (s Spelling) Note(degree int) int {
 	if place < 0 {
 		octave, place = octave-1, place+n
 	}
-	return s.base + Octave*octave + s.semitones[place]
+	return s.base + s.period*octave + s.semitones[place]
 }
 
 // Notes returns how many notes the scale has in an octave.
 func (s Spelling) Notes() int { return len(s.semitones) }
+
+// Period returns how far apart the note numbers of a degree and the one an octave above are.
+func (s Spelling) Period() int { return s.period }
 
 func floorMod(a, b int) int { return (a%b + b) % b }
 
@@ -106,7 +127,7 @@ func floorMod(a, b int) int { return (a%b + b) % b }
 // Each fifth upwards from C major or A minor adds a sharp; signatures run from 5 flats to 6 sharps.
 func (k Key) Signature() (sharps int, minor, ok bool) {
 	s, found := ScaleByName(k.Scale)
-	if !found || s.Tonality == Modal {
+	if !found || s.Tonality == Modal || k.Period() != Octave {
 		return 0, false, false
 	}
 	minor = s.Tonality == Minor

@@ -17,9 +17,17 @@ func RootNames() []string {
 
 // DegreeNames spells the notes of one octave of the key, without octave numbers. A scale of seven
 // notes uses each letter once where that needs no double accidental; other scales use sharps or flats
-// as the root's own name does. Common practice.
+// as the root's own name does. Common practice. Notes of a tuning of other than twelve notes are named by
+// their numbers.
 func (k Key) DegreeNames() []string {
 	spelling := k.Spelling()
+	if k.Period() != Octave {
+		names := make([]string, spelling.Notes())
+		for i := range names {
+			names[i] = strconv.Itoa(floorMod(k.Root+spelling.semitones[i], k.Period()))
+		}
+		return names
+	}
 	root := RootNames()[k.Root]
 	names := make([]string, spelling.Notes())
 	usesFlats := len(root) > 1 && root[1:] == "♭" || k.Root == 5
@@ -53,12 +61,17 @@ func (k Key) DegreeNames() []string {
 }
 
 // DegreeName spells one degree with its octave number: C4 is middle C. The octave number changes
-// between B and C.
+// between B and C. In a tuning of other than twelve notes it follows a point and changes at note 0.
 func (k Key) DegreeName(degree int) string {
 	spelling := k.Spelling()
 	n := spelling.Notes()
 	place := (degree%n + n) % n
 	name := k.DegreeNames()[place]
+	if period := k.Period(); period != Octave {
+		within := floorMod(spelling.Note(degree)-spelling.base+k.Root, period)
+		octave := (spelling.Note(degree) - spelling.base + k.Root - within) / period
+		return name + "·" + strconv.Itoa(octave+MiddleC/Octave-1)
+	}
 	// The letter decides the octave number: C♭ above B3 is C♭4.
 	natural := naturals[letterIndex(name[0])]
 	note := spelling.Note(degree)

@@ -25,11 +25,8 @@ func (s Spelling) Quantise(note int, direction Direction) (degree int) {
 }
 
 func (s Spelling) degreeAtOrBelow(note int) int {
-	octave := (note - s.base) / Octave
-	if note < s.base && (note-s.base)%Octave != 0 {
-		octave--
-	}
-	degree := octave * s.Notes()
+	within := floorMod(note-s.base, s.period)
+	degree := (note - s.base - within) / s.period * s.Notes()
 	for s.Note(degree+1) <= note {
 		degree++
 	}

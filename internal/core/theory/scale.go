@@ -71,8 +71,11 @@ var scales = []Scale{
 	{Name: "pelog", Semitones: []int{0, 1, 3, 7, 8}},
 	{Name: "chinese", Semitones: []int{0, 4, 6, 7, 11}},
 	{Name: "prometheus", Semitones: []int{0, 2, 4, 6, 9, 10}},
-	{Name: "chromatic", Semitones: []int{0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}},
+	{Name: Chromatic, Semitones: []int{0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}},
 }
+
+// Chromatic is the name of the scale of all notes.
+const Chromatic = "chromatic"
 
 // Custom as the name of a scale says that the key lists its notes itself.
 const Custom = "custom"

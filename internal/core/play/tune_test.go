@@ -1,0 +1,155 @@
+package play_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/core/theory"
+)
+
+// instrument is what an instrument knows that hears the messages of one port.
+type instrument struct {
+	bend, bendRange [16]int
+	program         [16]int
+	keys            [16][128]theory.Cents // of each tuning program
+}
+
+func newInstrument() *instrument {
+	i := &instrument{}
+	for channel := range 16 {
+		i.bend[channel], i.bendRange[channel] = 8192, 2
+		for key := range 128 {
+			i.keys[channel][key] = theory.Cents(key) * theory.Semitone
+		}
+	}
+	return i
+}
+
+func (i *instrument) hear(m play.Message) {
+	switch m.Kind {
+	case play.Bend:
+		i.bend[m.Channel] = int(m.Value)
+	case play.BendRange:
+		i.bendRange[m.Channel] = int(m.Value)
+	case play.TuningProgram:
+		i.program[m.Channel] = int(m.Value)
+	case play.KeyTuning:
+		i.keys[m.Channel][m.Key] = (theory.Cents(m.Velocity)*16384 + theory.Cents(m.Value)) * theory.Semitone / 16384
+	}
+}
+
+// sounds returns the pitch of a key that is down.
+func (i *instrument) sounds(channel, key uint8) theory.Cents {
+	bent := theory.Cents(i.bend[channel]-8192) * theory.Cents(i.bendRange[channel]) * theory.Semitone / 8192
+	return i.keys[i.program[channel]][key] + bent
+}
+
+// Every note of a track that tunes its notes itself sounds at a pitch of the scale, within the register, and
+// stays there while it is down, however the project goes on; the steps of messages are half of 0.3 cents wide
+// at a bend range of 24 semitones, and less otherwise.
+func TestTunedNotesSoundWhereTheyShould(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		for i := range p.Tracks {
+			for j := range p.Tracks[i].Parts() {
+				lanes := &p.Tracks[i].Parts()[j].Lanes
+				lanes.Alteration, lanes.Chord = nil, chordOfDegrees(t)
+			}
+			p.Tracks[i].Transpose.Semitones = 0
+		}
+		performer := play.NewPerformer(p)
+		notes := performer.Advance(stretch, nil)
+		controls := performer.Controls(nil)
+		pitches, spelling := p.Key.Tuning.Ready(), p.Key.Spelling()
+		hears := newInstrument()
+		const exact = theory.Cent * 15 / 100
+		var down []play.Note
+		for _, n := range notes {
+			for len(controls) > 0 && controls[0].Tick <= n.Start {
+				hears.hear(controls[0])
+				controls = controls[1:]
+			}
+			if !p.Track(int(n.Track)).Retunes() {
+				continue
+			}
+			want := theory.Cents(n.Key)*theory.Semitone + n.Detune
+			require.InDelta(t, int64(want), int64(hears.sounds(n.Channel, n.Key)), float64(exact), "%+v", n)
+			requireOfScale(t, &pitches, spelling, want)
+			nearest := int((want + theory.Semitone/2) / theory.Semitone)
+			require.GreaterOrEqual(t, nearest, p.Track(int(n.Track)).Register.Lowest)
+			require.LessOrEqual(t, nearest, p.Track(int(n.Track)).Register.Highest)
+
+			lasting := down[:0]
+			for _, d := range down {
+				ended := d.End <= n.Start || n.Alone && n.Track == d.Track && n.Channel == d.Channel
+				if !ended {
+					lasting = append(lasting, d)
+					require.InDelta(t, int64(theory.Cents(d.Key)*theory.Semitone+d.Detune), int64(hears.sounds(d.Channel, d.Key)),
+						float64(exact), "%+v is detuned by %+v", d, n)
+				}
+			}
+			down = append(lasting, n)
+		}
+	})
+}
+
+// requireOfScale checks that some allowed degree has the pitch.
+func requireOfScale(t *rapid.T, pitches *theory.Pitches, spelling theory.Spelling, pitch theory.Cents) {
+	for degree := -2000; degree < 2000; degree++ {
+		if spelling.Allow(degree) == degree && pitches.Sounding(spelling.Note(degree)) == pitch {
+			return
+		}
+	}
+	t.Fatalf("%d is not a pitch of the scale", pitch)
+}
+
+// quarterTones is a tuning of 24 equal notes.
+func quarterTones() *theory.Tuning {
+	tuning := &theory.Tuning{Name: "quarter tones"}
+	for i := 1; i <= 24; i++ {
+		tuning.Pitches = append(tuning.Pitches, fmt.Sprintf("%d.", 50*i))
+	}
+	return tuning
+}
+
+// Three quarter tones up from C, by each way of getting in tune.
+func TestWaysOfTuning(t *testing.T) {
+	messages := func(tuned *score.Tuned) []play.Message {
+		p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+			p.Key = theory.Key{Scale: theory.Chromatic, Tuning: quarterTones()}
+			part.Lanes.Gate.Steps[1] = score.On
+			part.Lanes.Pitch.Steps[0], part.Lanes.Pitch.Steps[1] = 3, 0
+			track.Tuned = tuned
+		})
+		require.NoError(t, p.Validate())
+		performer := play.NewPerformer(p)
+		var keys play.Keys
+		notes := keys.Play(performer.Advance(2*sixteenth, nil), 2*sixteenth, nil)
+		var kept []play.Message
+		for _, m := range play.Merge(notes, performer.Controls(nil), nil) {
+			if m.Kind != play.NoteOff {
+				m.Track = 0
+				kept = append(kept, m)
+			}
+		}
+		return kept
+	}
+	on := func(tick score.Tick, channel, key uint8) play.Message {
+		return play.Message{Tick: tick, Kind: play.NoteOn, Channel: channel, Key: key, Velocity: 96}
+	}
+	require.Equal(t, []play.Message{on(0, 0, 63), on(sixteenth, 0, 60)}, messages(nil), "each key plays the next note")
+	require.Equal(t, []play.Message{
+		{Kind: play.BendRange, Value: 2}, {Kind: play.Bend, Value: 8192 - 2048}, on(0, 0, 62),
+		{Tick: sixteenth, Kind: play.BendRange, Channel: 1, Value: 2}, {Tick: sixteenth, Kind: play.Bend, Channel: 1, Value: 8192}, on(sixteenth, 1, 60),
+	}, messages(&score.Tuned{By: score.BendTuned, Channels: 2, Range: 2}))
+	require.Equal(t, []play.Message{
+		{Kind: play.TuningProgram}, {Kind: play.KeyTuning, Key: 62, Velocity: 61, Value: 8192}, on(0, 0, 62),
+		{Tick: sixteenth, Kind: play.KeyTuning, Key: 60, Velocity: 60}, on(sixteenth, 0, 60),
+	}, messages(&score.Tuned{By: score.MessageTuned}))
+}
