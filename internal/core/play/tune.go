@@ -19,11 +19,12 @@ type tuner struct {
 	program uint8
 }
 
-// tunedChannel is what a channel was told, and until when a note sounds on it.
+// tunedChannel is what a channel was told, and since when and until when a note sounds on it.
 type tunedChannel struct {
 	ranged bool
 	bend   uint16
 	bent   bool
+	since  score.Tick // the tick after its start, so that 0 is no note
 	until  score.Tick
 }
 
@@ -42,27 +43,33 @@ func newTuner(t *score.Track, order int) *tuner {
 	return u
 }
 
-// tune gives a note a channel or a key on which it is in tune, and appends the messages that make it so.
-func (u *tuner) tune(n *Note, dst []pendingControl) []pendingControl {
+// tune gives a note a channel or a key on which it is in tune, and appends the messages that make it so. It
+// reports whether there is one: of notes that start together only as many are played as there are channels.
+func (u *tuner) tune(n *Note, dst []pendingControl) ([]pendingControl, bool) {
 	send := func(m Message) {
 		m.Tick, m.Track = n.Start, n.Track
 		dst = append(dst, pendingControl{m, u.order<<slotBits | tunerSlot})
 	}
-	if u.channels != nil {
-		u.bend(n, send)
-	} else {
+	if u.channels == nil {
 		u.retune(n, send)
+		return dst, true
 	}
-	return dst
+	played := u.bend(n, send)
+	return dst, played
 }
 
-// bend takes the channel that has been silent for the longest, or on which a note ends first.
-func (u *tuner) bend(n *Note, send func(Message)) {
-	chosen := 0
+// bend takes the channel that has been silent for the longest, or on which a note ends first that did not
+// start just now.
+func (u *tuner) bend(n *Note, send func(Message)) (played bool) {
+	chosen := -1
 	for i := range u.channels {
-		if u.channels[i].until < u.channels[chosen].until {
+		c := &u.channels[i]
+		if c.since < n.Start+1 && (chosen < 0 || c.until < u.channels[chosen].until) {
 			chosen = i
 		}
+	}
+	if chosen < 0 {
+		return false
 	}
 	c := &u.channels[chosen]
 	n.Channel += uint8(chosen)
@@ -77,7 +84,8 @@ func (u *tuner) bend(n *Note, send func(Message)) {
 		c.bend, c.bent = bend, true
 		send(Message{Kind: Bend, Channel: n.Channel, Value: bend})
 	}
-	c.until = n.End
+	c.since, c.until = n.Start+1, n.End
+	return true
 }
 
 // retune takes the nearest key that has the pitch already or is silent.

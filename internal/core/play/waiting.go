@@ -44,7 +44,10 @@ func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 		place := placeIn(key)
 		dst = append(dst, q.notes[place])
 		if u := q.tuners[q.orders[place]/score.MaxParts]; u != nil {
-			q.controls = u.tune(&dst[len(dst)-1], q.controls)
+			var played bool
+			if q.controls, played = u.tune(&dst[len(dst)-1], q.controls); !played {
+				dst = dst[:len(dst)-1]
+			}
 		}
 	}
 	kept := 0

@@ -48,7 +48,8 @@ func ParseScale(data []byte) (*Tuning, error) {
 // FormatScale writes a Scala scale file.
 func FormatScale(t *Tuning) []byte {
 	var b strings.Builder
-	fmt.Fprintf(&b, "! %s\n!\n%s\n %d\n!\n", "a scale of Jettyfog", t.Name, len(t.Pitches))
+	// A description never begins at the beginning of a line, so that it is no comment whatever it begins with.
+	fmt.Fprintf(&b, "! a scale of Jettyfog\n!\n %s\n %d\n!\n", t.Name, len(t.Pitches))
 	for _, pitch := range t.Pitches {
 		fmt.Fprintf(&b, " %s\n", pitch)
 	}
