@@ -57,7 +57,7 @@ func TestTheSchemaAndTheProgramRefuseTheSame(t *testing.T) {
 		{`"tempo":96000`, `"tempo":"96"`},
 		{`"beats":4`, `"beats":17`},
 		{`"unit":4`, `"unit":3`},
-		{`"root":2`, `"root":12`},
+		{`"root":2`, `"root":1024`},
 		{`"dorian"`, `"foggy"`},
 		{`"number":48213`, `"number":1000000`},
 		{`"channel":1`, `"channel":17`},

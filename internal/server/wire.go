@@ -4,6 +4,7 @@ import (
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/theory"
 	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
@@ -33,6 +34,8 @@ type WireSound struct {
 	Channel  uint8      `json:"channel"`
 	Key      uint8      `json:"key"`
 	Velocity uint8      `json:"velocity"`
+	// Detune is how far above the key's pitch it is to sound, in cents.
+	Detune float64 `json:"detune,omitempty"`
 }
 
 // WirePlace is a lane's going on to a step.
@@ -69,7 +72,10 @@ func wireBatch(b live.Batch) *WireBatch {
 	wire := &WireBatch{Sounds: []WireSound{}, Places: make([]WirePlace, len(b.Places))}
 	for _, s := range b.Sounds {
 		if s.Kind == play.NoteOn || s.Kind == play.NoteOff {
-			wire.Sounds = append(wire.Sounds, WireSound{At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity})
+			wire.Sounds = append(wire.Sounds, WireSound{
+				At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity,
+				Detune: float64(s.Detune) / float64(theory.Cent),
+			})
 		}
 	}
 	for i, p := range b.Places {

@@ -45,5 +45,8 @@ CREATE TABLE messages (
 	PRIMARY KEY (take_id, seq)
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "2", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`ALTER TABLE messages ADD COLUMN detune INTEGER NOT NULL DEFAULT 0;`).Error
+		}},
 	}).Migrate()
 }

@@ -113,7 +113,7 @@ func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
 	require.NoError(t, err)
 	id, err := first.CreateTake(ctx, take.Of(score.Demo(), ""), 1)
 	require.NoError(t, err)
-	on := play.Message{Tick: 100, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90}
+	on := play.Message{Tick: 100, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90, Detune: -150_000_000}
 	require.NoError(t, first.AppendTake(ctx, id, 0, []play.Message{on}, play.TempoMap{{Tempo: 96_000}}))
 	_, err = first.Take(ctx, id)
 	require.ErrorIs(t, err, take.ErrUnknown)

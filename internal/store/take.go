@@ -47,6 +47,7 @@ type messageRow struct {
 	Key      uint8
 	Velocity uint8
 	Value    uint16
+	Detune   theory.Cents
 }
 
 func (messageRow) TableName() string { return "messages" }
@@ -129,7 +130,7 @@ func replaceMessages(tx *gorm.DB, id int64, seq int, messages []play.Message) er
 	for i, m := range messages {
 		rows[i] = messageRow{
 			TakeID: id, Seq: seq + i, Tick: m.Tick, Track: m.Track,
-			Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value,
+			Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value, Detune: m.Detune,
 		}
 	}
 	if len(rows) == 0 {
@@ -185,7 +186,7 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 	}
 	for _, m := range rows {
 		t.Messages = append(t.Messages, play.Message{
-			Tick: m.Tick, Track: m.Track, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value,
+			Tick: m.Tick, Track: m.Track, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value, Detune: m.Detune,
 		})
 	}
 	return t, nil

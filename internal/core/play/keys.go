@@ -174,7 +174,9 @@ func (k *Keys) strike(together []Note, dst []Message) []Message {
 		}
 		d.struck, d.owner, d.lifted = n.Start, n.Track, false
 		d.holds = append(d.holds, hold{track: n.Track, until: n.End, number: k.struck})
-		dst = append(dst, Message{Tick: n.Start, Track: n.Track, Kind: NoteOn, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity})
+		dst = append(dst, Message{
+			Tick: n.Start, Track: n.Track, Kind: NoteOn, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity, Detune: n.Detune,
+		})
 	}
 	return dst
 }

@@ -4,6 +4,7 @@ import (
 	"cmp"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 // Message is a channel message of a MIDI port.
@@ -24,6 +25,8 @@ type Message struct {
 	// to 16383 with 8192 in the middle. For a BendRange it counts semitones, for a TuningProgram it is the
 	// program, and for a KeyTuning how far above Velocity the pitch is, in 16384ths of a semitone.
 	Value uint16
+	// Detune of a NoteOn is how far above the pitch that Key has in equal temperament it is meant to sound.
+	Detune theory.Cents
 }
 
 // Kind is what a message does.

@@ -82,8 +82,7 @@ func (t *Take) Finish(end score.Tick) {
 	t.Messages, t.End, t.Tempo = kept, end, t.Tempo.Until(end)
 	var unfinished []play.Message
 	for _, m := range down {
-		m.Tick, m.Kind, m.Velocity = end, play.NoteOff, 0
-		unfinished = append(unfinished, m)
+		unfinished = append(unfinished, play.Message{Tick: end, Track: m.Track, Kind: play.NoteOff, Channel: m.Channel, Key: m.Key})
 	}
 	slices.SortFunc(unfinished, play.CompareMessages)
 	t.Messages = append(t.Messages, unfinished...)

@@ -43,13 +43,35 @@ export interface Key {
   root: number;
   scale: string;
   /**
-   * @maxItems 12
+   * @maxItems 1024
    */
   notes?: number[];
   /**
-   * @maxItems 12
+   * @maxItems 1024
    */
   allowed?: number[];
+  tuning?: Tuning;
+}
+export interface Tuning {
+  name: string;
+  /**
+   * @minItems 1
+   * @maxItems 1024
+   */
+  pitches: string[];
+  keyboard?: Keyboard;
+}
+export interface Keyboard {
+  first: number;
+  last: number;
+  middle: number;
+  reference: number;
+  microHertz: number;
+  octave: number;
+  /**
+   * @maxItems 128
+   */
+  keys?: number[];
 }
 export interface Luck {
   number: number;
@@ -68,6 +90,7 @@ export interface Track {
   voices: number;
   overlap: number;
   register: Register;
+  tuned?: Tuned;
   transpose: Transpose;
   speed: Ratio;
   swing: number;
@@ -101,6 +124,11 @@ export interface Source {
 export interface Register {
   lowest: number;
   highest: number;
+}
+export interface Tuned {
+  by: "instrument" | "bend" | "messages";
+  channels?: number;
+  range?: number;
 }
 export interface Transpose {
   degrees: number;
@@ -270,6 +298,7 @@ export interface WireSound {
   channel: number;
   key: number;
   velocity: number;
+  detune?: number;
 }
 export interface WirePlace {
   at: number;
@@ -372,6 +401,7 @@ export interface SetTrack {
   overlap?: number;
   source?: Source;
   register?: Register;
+  tuned?: Tuned;
   transpose?: Transpose;
   speed?: Ratio;
   swing?: number;

@@ -1,10 +1,12 @@
-import { FMSynth, Frequency, PolySynth, getContext, getDestination, start } from "tone";
+import { FMSynth, PolySynth, getContext, getDestination, start } from "tone";
 
 /** A synth that can be told ahead of time; times are of its own audio clock, in seconds. */
 export interface Synth {
   now(): number;
-  attack(key: number, velocity: number, at: number): void;
-  release(key: number, at: number): void;
+  /** Strikes a note of a frequency in hertz. */
+  attack(hertz: number, velocity: number, at: number): void;
+  /** Lets the note of that frequency go. */
+  release(hertz: number, at: number): void;
 }
 
 /** Makes the built-in bell, a stand-in for a synth at a MIDI output. Call it on a user's gesture. */
@@ -19,15 +21,11 @@ export async function startBell(): Promise<Synth> {
   }).connect(getDestination());
   return {
     now: () => getContext().rawContext.currentTime,
-    attack: (key, velocity, at) => {
-      bell.triggerAttack(frequency(key), at, velocity / 127);
+    attack: (hertz, velocity, at) => {
+      bell.triggerAttack(hertz, at, velocity / 127);
     },
-    release: (key, at) => {
-      bell.triggerRelease(frequency(key), at);
+    release: (hertz, at) => {
+      bell.triggerRelease(hertz, at);
     },
   };
-}
-
-function frequency(key: number): number {
-  return Frequency(key, "midi").toFrequency();
 }

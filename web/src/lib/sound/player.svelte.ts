@@ -52,7 +52,7 @@ export class Player {
     if (!voices) return;
     const page = performance.now();
     for (const sound of this.#queue.takeBefore(this.clock.serverNanos(page + handOver))) {
-      voices.play(sound.key, sound.velocity, (this.clock.pageMillis(sound.at) - page) / 1000);
+      voices.play(sound, sound.velocity, (this.clock.pageMillis(sound.at) - page) / 1000);
     }
   }
 }
