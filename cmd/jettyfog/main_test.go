@@ -13,6 +13,7 @@ import (
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 func jettyfog(args ...string) (code int, stdout, stderr string) {
@@ -41,6 +42,9 @@ func TestBadUseIsOneLineAndStatus2(t *testing.T) {
 		{"render --demo --bars 4 --ppq 96 --out " + out, `--ppq must be one of "960","20160"`},
 		{"render --project " + filepath.Join(folder, "none.json") + " --bars 4 --out " + out, "no such file"},
 		{"render --project " + notAProject + " --bars 4 --out " + out, "not a project file"},
+		{"render --demo --bars 4 --kbm x --out " + out, "name the tuning with --scl"},
+		{"render --demo --bars 4 --scl " + notAProject + " --out " + out, "fog.json: the scale file ends"},
+		{"tuning --demo", "missing flags: --scl"},
 		{"serve --addr nowhere", "--addr nowhere"},
 	} {
 		code, stdout, stderr := jettyfog(strings.Fields(c.args)...)
@@ -53,7 +57,7 @@ func TestBadUseIsOneLineAndStatus2(t *testing.T) {
 }
 
 func TestHelpAndVersion(t *testing.T) {
-	for _, args := range []string{"--help", "serve --help", "demo --help", "render --help", "schema --help"} {
+	for _, args := range []string{"--help", "serve --help", "demo --help", "render --help", "tuning --help", "schema --help"} {
 		code, stdout, stderr := jettyfog(strings.Fields(args)...)
 		require.Zero(t, code)
 		require.Contains(t, stdout, "Usage: jettyfog")
@@ -91,6 +95,44 @@ func TestRender(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, gosmf.MetricTicks(20160), exact.TimeFormat)
 	require.Len(t, exact.Tracks, 1)
+}
+
+// A tuning goes into files and comes back from them, and what is played in it is another music.
+func TestTunings(t *testing.T) {
+	folder := t.TempDir()
+	in := func(name string) string { return filepath.Join(folder, name) }
+	done := func(args ...string) {
+		code, _, stderr := jettyfog(args...)
+		require.Zero(t, code, stderr)
+	}
+	read := func(name string) string {
+		data, err := os.ReadFile(in(name))
+		require.NoError(t, err)
+		return string(data)
+	}
+	five := " five equal notes\n 5\n 240.\n 480.\n 720.\n 960.\n 2/1\n"
+	require.NoError(t, os.WriteFile(in("five.scl"), []byte(five), 0o600))
+	done("tuning", "--demo", "--scl", in("twelve.scl"), "--kbm", in("twelve.kbm"))
+	require.Contains(t, read("twelve.scl"), "12-tone equal temperament\n 12\n!\n 100.\n")
+	require.Contains(t, read("twelve.kbm"), "261.625565\n")
+
+	for name, args := range map[string][]string{
+		"plain": nil, "twelve": {"--scl", in("twelve.scl"), "--kbm", in("twelve.kbm")}, "five": {"--scl", in("five.scl")},
+	} {
+		done(append([]string{"render", "--demo", "--bars", "8", "--out", in(name + ".mid")}, args...)...)
+	}
+	require.Equal(t, read("plain.mid"), read("twelve.mid"))
+	require.NotEqual(t, read("plain.mid"), read("five.mid"))
+
+	p := score.Demo()
+	p.Key = p.Key.InTuning(&theory.Tuning{Name: "five equal notes", Pitches: []string{"240.", "480.", "720.", "960.", "2/1"}})
+	data, err := score.Encode(p)
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(in("five.json"), data, 0o600))
+	done("tuning", "--project", in("five.json"), "--scl", in("again.scl"))
+	require.Equal(t, strings.ReplaceAll(five, " 5\n", " 5\n!\n"), strings.TrimPrefix(read("again.scl"), "! a scale of Jettyfog\n!\n"))
+	done("render", "--project", in("five.json"), "--bars", "8", "--out", in("again.mid"))
+	require.Equal(t, read("five.mid"), read("again.mid"))
 }
 
 // The server prints where it is, answers there under its own names, and goes when it is asked to.

@@ -25,14 +25,20 @@ func exitStatus(err error) int {
 	return 1
 }
 
+// source is the project that a command is about.
+type source struct {
+	Demo    bool   `xor:"source" required:"" help:"Take the demo."`
+	Project string `xor:"source" required:"" placeholder:"FILE.json" help:"Take a project file."`
+}
+
 type renderCommand struct {
-	Demo    bool   `xor:"source" required:"" help:"Render the demo."`
-	Project string `xor:"source" required:"" placeholder:"FILE.json" help:"Render a project file."`
-	Bars    int    `required:"" help:"How many bars, 1 to 100000."`
-	Luck    *int   `help:"Take another luck than the project's, 0 to 999999."`
-	PPQ     int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
-	Format  int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
-	Out     string `required:"" placeholder:"FILE.mid" help:"The file to write."`
+	source
+	tuningFiles
+	Bars   int    `required:"" help:"How many bars, 1 to 100000."`
+	Luck   *int   `help:"Take another luck than the project's, 0 to 999999."`
+	PPQ    int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
+	Format int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
+	Out    string `required:"" placeholder:"FILE.mid" help:"The file to write."`
 }
 
 // Run renders and writes the file.
@@ -43,6 +49,9 @@ func (c *renderCommand) Run(stdout io.Writer) error {
 	}
 	project, err := c.load()
 	if err != nil {
+		return err
+	}
+	if project, err = c.retune(project); err != nil {
 		return err
 	}
 	if c.Luck != nil {
@@ -62,17 +71,17 @@ func (c *renderCommand) Run(stdout io.Writer) error {
 	return err
 }
 
-func (c *renderCommand) load() (*score.Project, error) {
-	if c.Demo {
+func (s source) load() (*score.Project, error) {
+	if s.Demo {
 		return score.Demo(), nil
 	}
-	data, err := os.ReadFile(c.Project)
+	data, err := os.ReadFile(s.Project)
 	if err != nil {
 		return nil, usageError{err}
 	}
 	project, err := score.Decode(data)
 	if err != nil {
-		return nil, usageError{fmt.Errorf("%s: %w", c.Project, err)}
+		return nil, usageError{fmt.Errorf("%s: %w", s.Project, err)}
 	}
 	return project, nil
 }

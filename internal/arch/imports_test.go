@@ -18,7 +18,7 @@ const module = "jettyfog/"
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
 // testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
-	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/live", "internal/schema", "internal/server", "internal/store", "internal/studio", "web"},
+	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/schema", "internal/server", "internal/store", "internal/studio", "web"},
 	"e2e":                   {},
 	"internal/arch":         {},
 	"internal/core/chance":  {},

@@ -94,6 +94,38 @@ func TestMuteDecidesAllTheSame(t *testing.T) {
 	})
 }
 
+// Invariant 7: no length, first step, order, link, rate or key loses anything: after changing back, all sounds as
+// it did.
+func TestChangingBackBringsTheMusicBack(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		at := score.LaneAddress{
+			PartAddress: score.PartAddress{Track: 1, Pattern: p.Tracks[0].Playing},
+			Lane:        rapid.SampledFrom(score.LaneSpecs()).Draw(t, "lane").Name,
+		}
+		change := func(p *score.Project, lane score.Lane, key theory.Key) *score.Project {
+			next, _, err := score.Apply(p, score.All{Name: "change", Edits: []score.EditJSON{
+				{SetLane: &score.SetLane{
+					LaneAddress: at, Linked: &lane.Linked, First: &lane.First, Length: &lane.Length, Rate: &lane.Rate, Order: &lane.Order,
+				}},
+				{SetProject: &score.SetProject{Key: &key}},
+			}})
+			require.NoError(t, err)
+			return next
+		}
+		before := *p.Tracks[0].Parts()[0].Lanes.Lane(at.Lane)
+		other := before
+		other.Length = rapid.IntRange(1, score.MaxSteps).Draw(t, "length")
+		other.First = rapid.IntRange(0, score.MaxSteps-other.Length).Draw(t, "first")
+		other.Rate = rapid.SampledFrom(score.NoteValues()).Draw(t, "rate")
+		other.Order = rapid.SampledFrom(score.Orders()).Draw(t, "order")
+		other.Linked = at.Lane != score.Gate && rapid.Bool().Draw(t, "linked")
+
+		changed := change(p, other, testkit.Key(t))
+		require.Equal(t, play.Render(p, 0, stretch, nil), play.Render(change(changed, before, p.Key), 0, stretch, nil))
+	})
+}
+
 func others(notes []play.Note, track uint32) []play.Note {
 	var kept []play.Note
 	for _, n := range notes {

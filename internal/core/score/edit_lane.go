@@ -37,18 +37,20 @@ func (p *Project) own(a LaneAddress) (lane *Lane, inverse Edit, err error) {
 // SetLane changes the given properties of a lane and leaves the others, and all step values.
 type SetLane struct {
 	LaneAddress
-	Linked  *bool      `json:"linked,omitempty"`
-	First   *int       `json:"first,omitempty"`
-	Length  *int       `json:"length,omitempty"`
-	Rate    *NoteValue `json:"rate,omitempty"`
-	Order   *Order     `json:"order,omitempty"`
-	Drift   *DriftOdds `json:"drift,omitempty"`
-	Path    *[]int     `json:"path,omitempty"`
-	Moves   *Mover     `json:"moves,omitempty"`
-	Amount  *int       `json:"amount,omitempty"`
-	Spread  *Spread    `json:"spread,omitempty"`
-	Weights *[]Weight  `json:"weights,omitempty"`
-	Evolve  *Evolve    `json:"evolve,omitempty"`
+	Linked *bool      `json:"linked,omitempty"`
+	First  *int       `json:"first,omitempty"`
+	Length *int       `json:"length,omitempty"`
+	Rate   *NoteValue `json:"rate,omitempty"`
+	Order  *Order     `json:"order,omitempty"`
+	Drift  *DriftOdds `json:"drift,omitempty"`
+	Path   *[]int     `json:"path,omitempty"`
+	// Shape is the name of one of Shapes: the lane takes the order Path, along the shape over its length.
+	Shape   *string   `json:"shape,omitempty"`
+	Moves   *Mover    `json:"moves,omitempty"`
+	Amount  *int      `json:"amount,omitempty"`
+	Spread  *Spread   `json:"spread,omitempty"`
+	Weights *[]Weight `json:"weights,omitempty"`
+	Evolve  *Evolve   `json:"evolve,omitempty"`
 }
 
 // Label implements Edit.
@@ -75,6 +77,9 @@ func (e SetLane) Label() string {
 	}
 	add(e.Drift != nil, "drift")
 	add(e.Path != nil, "path")
+	if e.Shape != nil {
+		add(true, "along "+*e.Shape)
+	}
 	if e.Moves != nil {
 		add(true, "by "+string(*e.Moves))
 	}
@@ -99,6 +104,13 @@ func (e SetLane) apply(p *Project) (Edit, error) {
 	swap(&lane.Order, e.Order)
 	swap(&lane.Drift, e.Drift)
 	swapList(&lane.Path, e.Path)
+	if e.Shape != nil {
+		shape, err := shapeOf(*e.Shape)
+		if err != nil {
+			return nil, err
+		}
+		lane.Order, lane.Path = Path, shape.Path(min(max(lane.Length, 1), MaxSteps))
+	}
 	swap(&lane.Moves, e.Moves)
 	swap(&lane.Amount, e.Amount)
 	swapList(&lane.Weights, e.Weights)

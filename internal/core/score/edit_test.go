@@ -41,21 +41,6 @@ func throughJSON(t *rapid.T, edit score.Edit) score.Edit {
 	return decoded
 }
 
-// Invariant 7: what a shorter loop leaves out is kept, and comes back with the length.
-func TestAChangeOfLoopKeepsAllSteps(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		before := testkit.Project(t)
-		length, linked := rapid.IntRange(1, 64).Draw(t, "length"), rapid.Bool().Draw(t, "linked")
-		first := 0
-		after, _, err := score.Apply(before, score.SetLane{
-			LaneAddress: at(score.Pitch), First: &first, Length: &length, Linked: &linked,
-		})
-		require.NoError(t, err)
-		steps := func(p *score.Project) []int { return p.Tracks[0].Patterns[0].Parts[0].Lanes.Pitch.Steps }
-		require.Equal(t, steps(before), steps(after))
-	})
-}
-
 func TestLuckGoesBackThroughAllFormerOnes(t *testing.T) {
 	p := score.Demo()
 	for _, number := range []int{7, 8, 9} {
@@ -132,6 +117,7 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		{score.SetSteps{LaneAddress: at(score.Pitch)}, "the number of steps is 0; it must be 1 to 64"},
 		{score.Replace{}, "name is \"\""},
 		{score.SetLane{LaneAddress: at(score.Gate), Moves: ptr(score.ByHit)}, "gate.moves is hit; it must be clock"},
+		{score.SetLane{LaneAddress: at(score.Pitch), Shape: ptr("zigzag")}, "shape is \"zigzag\"; it must be one of columns, rows to and fro"},
 		{score.SetLane{LaneAddress: at(score.Pitch), First: ptr(60)}, "pitch.first is 60; it must be 0 to 53"},
 		{score.SetLane{LaneAddress: at(score.Pitch), Drift: &score.DriftOdds{Forward: 60, Back: 50}}, "drift.back is 50; it must be 0 to 40"},
 		{score.SetLane{LaneAddress: at(score.Pitch), Spread: &score.Spread{Highest: -1, Grain: 1}}, "spread.highest is -1; it must be 0 to 200"},

@@ -24,6 +24,18 @@ var shapes = []Shape{
 // Shapes lists the shapes in the order in which to offer them.
 func Shapes() []Shape { return append([]Shape(nil), shapes...) }
 
+// shapeOf returns the shape of a name.
+func shapeOf(name string) (Shape, error) {
+	var names []string
+	for _, s := range shapes {
+		if s.Name == name {
+			return s, nil
+		}
+		names = append(names, s.Name)
+	}
+	return Shape{}, checkListed("shape", name, names)
+}
+
 // Path returns the steps of a loop of the given length, 1 to MaxSteps, in the order of the shape. The steps
 // lie in rows in the smallest square that holds them; each comes exactly once.
 func (s Shape) Path(length int) []int {

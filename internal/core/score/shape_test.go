@@ -45,3 +45,14 @@ func TestShapesOfNineSteps(t *testing.T) {
 		require.Equal(t, 5, rows*rows+columns*columns, "a knight's tour of a chessboard, known to exist")
 	}
 }
+
+// A shape is taken for the length that the lane has then, and undone like any edit.
+func TestALaneTakesAShape(t *testing.T) {
+	before := score.Demo()
+	after, undo, err := score.Apply(before, score.SetLane{LaneAddress: at(score.Pitch), Length: ptr(9), Shape: ptr("columns")})
+	require.NoError(t, err)
+	pitch := after.Tracks[0].Parts()[0].Lanes.Pitch
+	require.Equal(t, score.Path, pitch.Order)
+	require.Equal(t, []int{0, 3, 6, 1, 4, 7, 2, 5, 8}, pitch.Path)
+	require.Equal(t, before, apply(t, after, undo))
+}

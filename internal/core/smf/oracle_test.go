@@ -205,3 +205,27 @@ func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 		{"1", "Note_off_c", "2", "60", "64"},
 	}, read)
 }
+
+// Bend ranges, tuning programs and the MIDI Tuning Standard's single note change are written as MIDI 1.0 and
+// its tuning extension have them (registered parameters 0 and 3; universal real-time message 08 02), by the
+// C converter's reading. Values of the standards from memory.
+func TestAConverterInCReadsWhatTunes(t *testing.T) {
+	recorded := take.Of(score.Demo(), "Tuned")
+	recorded.End = 21
+	recorded.Messages = []play.Message{
+		{Track: 1, Kind: play.BendRange, Channel: 2, Value: 12},
+		{Track: 1, Kind: play.TuningProgram, Channel: 2, Value: 5},
+		{Track: 1, Kind: play.KeyTuning, Channel: 2, Key: 62, Velocity: 61, Value: 1<<7 | 3},
+	}
+	var read []string
+	for _, row := range midicsv(t, smf.FromTake(recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
+		if strings.HasSuffix(row[2], "_c") || row[2] == "System_exclusive" {
+			read = append(read, strings.Join(row[2:], " "))
+		}
+	}
+	require.Equal(t, []string{
+		"Control_c 2 101 0", "Control_c 2 100 0", "Control_c 2 6 12", "Control_c 2 38 0", "Control_c 2 101 127", "Control_c 2 100 127",
+		"Control_c 2 101 0", "Control_c 2 100 3", "Control_c 2 6 5", "Control_c 2 38 0", "Control_c 2 101 127", "Control_c 2 100 127",
+		"System_exclusive 11 127 127 8 2 2 1 62 61 1 3 247",
+	}, read)
+}

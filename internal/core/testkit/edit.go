@@ -19,7 +19,8 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: given(40), Ratchet: maybe(t, shape(t)),
-				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t, true)), LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t, true)),
+				LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
 		},
 		func() score.Edit {
@@ -121,7 +122,7 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 		Linked:      maybe(t, drawn.Linked),
 		First:       &drawn.First, Length: &drawn.Length,
 		Rate: maybe(t, drawn.Rate), Order: maybe(t, drawn.Order), Drift: maybe(t, drawn.Drift),
-		Path: maybe(t, drawnPath), Moves: maybe(t, drawn.Moves), Amount: maybe(t, drawn.Amount), Spread: drawn.Spread,
+		Path: maybe(t, drawnPath), Shape: maybe(t, rapid.SampledFrom(score.Shapes()).Draw(t, "shape").Name), Moves: maybe(t, drawn.Moves), Amount: maybe(t, drawn.Amount), Spread: drawn.Spread,
 		Weights: tables(t, drawn.Weights), Evolve: drawn.Evolve,
 	}
 }

@@ -35,6 +35,17 @@ func (k Key) Period() int {
 	return len(k.Tuning.Pitches)
 }
 
+// InTuning returns the key in another tuning; nil is equal temperament. The scale stays where both have as many
+// notes in a period, else it is Chromatic with all notes allowed, and the root is counted within the period.
+func (k Key) InTuning(tuning *Tuning) Key {
+	retuned := k.Clone()
+	retuned.Tuning = tuning.Clone()
+	if period := retuned.Period(); period != k.Period() {
+		retuned.Root, retuned.Scale, retuned.Notes, retuned.Allowed = k.Root%period, Chromatic, nil, nil
+	}
+	return retuned
+}
+
 // Clone returns a copy that shares nothing with k.
 func (k Key) Clone() Key {
 	k.Notes, k.Allowed, k.Tuning = slices.Clone(k.Notes), slices.Clone(k.Allowed), k.Tuning.Clone()

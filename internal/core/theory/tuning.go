@@ -35,6 +35,15 @@ type Tuning struct {
 	Keyboard *Keyboard `json:"keyboard,omitempty"`
 }
 
+// EqualTemperament returns twelve equal steps of an octave, the tuning of keys that have no other.
+func EqualTemperament() *Tuning {
+	tuning := &Tuning{Name: "12-tone equal temperament"}
+	for i := range Octave {
+		tuning.Pitches = append(tuning.Pitches, fmt.Sprintf("%d.", 100*(i+1)))
+	}
+	return tuning
+}
+
 // Clone returns a copy that shares nothing with t.
 func (t *Tuning) Clone() *Tuning {
 	if t == nil {
@@ -91,29 +100,25 @@ type Pitches struct {
 
 // Ready looks all pitches up. The tuning must be valid; nil is equal temperament.
 func (t *Tuning) Ready() Pitches {
-	keyboard := DefaultKeyboard()
-	pitches := make([]string, Octave)
-	for i := range pitches {
-		pitches[i] = fmt.Sprintf("%d.", 100*(i+1))
+	if t == nil {
+		t = EqualTemperament()
 	}
-	if t != nil {
-		pitches = t.Pitches
-		if t.Keyboard != nil {
-			keyboard = *t.Keyboard
-		}
+	keyboard := DefaultKeyboard()
+	if t.Keyboard != nil {
+		keyboard = *t.Keyboard
 	}
 	ready := Pitches{above: []Cents{0}, keys: keyboard}
-	for _, pitch := range pitches {
+	for _, pitch := range t.Pitches {
 		cents, err := ParsePitch(pitch)
 		if err != nil {
 			panic("theory: an invalid tuning: " + err.Error())
 		}
 		ready.above = append(ready.above, cents)
 	}
-	ready.period = ready.above[len(pitches)]
-	ready.above = ready.above[:len(pitches)]
+	ready.period = ready.above[len(t.Pitches)]
+	ready.above = ready.above[:len(t.Pitches)]
 	ready.first = MiddleC * Semitone
-	if t != nil && t.Keyboard != nil {
+	if t.Keyboard != nil {
 		const a4 = 69 * Semitone // at 440 Hz
 		reference, _ := keyboard.note(keyboard.Reference)
 		ready.first = a4 + ratioCents(float64(keyboard.MicroHertz)/440e6) - ready.aboveFirst(reference)
