@@ -11,14 +11,28 @@ import (
 
 // Lists are what there is to choose from.
 type Lists struct {
-	Lanes           []score.LaneSpec  `json:"lanes"`
-	Rates           []Rate            `json:"rates"`
-	Orders          []score.Order     `json:"orders"`
-	Movers          []score.Mover     `json:"movers"`
-	Chords          []score.ChordType `json:"chords"`
-	Roots           []string          `json:"roots"`
-	Scales          []string          `json:"scales"`
-	TicksPerQuarter score.Tick        `json:"ticksPerQuarter"`
+	Lanes           []score.LaneSpec   `json:"lanes"`
+	Rates           []Rate             `json:"rates"`
+	Orders          []score.Order      `json:"orders"`
+	Movers          []score.Mover      `json:"movers"`
+	Shapes          []score.Shape      `json:"shapes"`
+	Kinds           []score.Kind       `json:"kinds"`
+	Sources         []score.SourceKind `json:"sources"`
+	Spacings        []score.Spacing    `json:"spacings"`
+	Strikes         []score.Strike     `json:"strikes"`
+	ModTargets      []score.ModTarget  `json:"modTargets"`
+	TunedBys        []score.TunedBy    `json:"tunedBys"`
+	Chords          []score.ChordType  `json:"chords"`
+	Percussion      []PercussionKey    `json:"percussion"`
+	Roots           []string           `json:"roots"`
+	Scales          []string           `json:"scales"`
+	TicksPerQuarter score.Tick         `json:"ticksPerQuarter"`
+}
+
+// PercussionKey is a key of a kit, and what General MIDI plays there.
+type PercussionKey struct {
+	Note int    `json:"note"`
+	Name string `json:"name"`
 }
 
 // Rate is a note value and its length.
@@ -34,11 +48,17 @@ func (listsResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
-			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(), Chords: score.Chords(),
+			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(), Shapes: score.Shapes(),
+			Kinds: score.Kinds(), Sources: score.SourceKinds(), Spacings: score.Spacings(), Strikes: score.Strikes(),
+			ModTargets: score.ModTargets(), TunedBys: score.TunedBys(), Chords: score.Chords(),
 			Roots: theory.RootNames(), Scales: theory.ScaleNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}
 		for _, v := range score.NoteValues() {
 			lists.Rates = append(lists.Rates, Rate{Name: v, Ticks: v.Ticks()})
+		}
+		for note := theory.LowestPercussion; note <= theory.HighestPercussion; note++ {
+			name, _ := theory.PercussionName(note)
+			lists.Percussion = append(lists.Percussion, PercussionKey{Note: note, Name: name})
 		}
 		reply(w, lists)
 	})

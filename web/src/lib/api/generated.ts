@@ -496,6 +496,7 @@ export interface SetLane {
   order?: string;
   drift?: DriftOdds;
   path?: number[];
+  shape?: string;
   moves?: string;
   amount?: number;
   spread?: Spread;
@@ -585,7 +586,15 @@ export interface Lists {
   rates: Rate[];
   orders: string[];
   movers: string[];
+  shapes: Shape[];
+  kinds: string[];
+  sources: string[];
+  spacings: string[];
+  strikes: string[];
+  modTargets: string[];
+  tunedBys: string[];
   chords: ChordType[];
+  percussion: PercussionKey[];
   roots: string[];
   scales: string[];
   ticksPerQuarter: number;
@@ -601,10 +610,17 @@ export interface Rate {
   name: string;
   ticks: number;
 }
+export interface Shape {
+  name: string;
+}
 export interface ChordType {
   name: string;
   degrees?: number[];
   semitones?: number[];
+}
+export interface PercussionKey {
+  note: number;
+  name: string;
 }
 export interface Refusal {
   error: string;

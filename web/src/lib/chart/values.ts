@@ -44,6 +44,8 @@ const laneHelps: Partial<Record<LaneName, string>> = {
     "Pitch: a degree of the key for each step. Draw across it; the wheel moves the rows up and down.",
   velocity: "Velocity: how hard a note is struck, 1 to 127.",
   length: "Length: how much of its step a note sounds, 1 to 100 %; above that, 2 to 64 steps.",
+  alteration: "Alteration: semitones out of the scale, 2 down to 2 up.",
+  swing: "Swing: how much of the swing in force a step takes, 100 is all of it.",
   octave: "Octave: octaves up or down.",
   chord: "Chord: a stack of degrees on the note, by its number; 0 is none.",
   slide: "Slide: 1 ties a step to the next note, with portamento.",
