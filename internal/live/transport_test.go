@@ -57,7 +57,7 @@ func TestEveryLaneIsToldItsPlaces(t *testing.T) {
 				told[place.Lane] = append(told[place.Lane], play.Move{Tick: place.Tick, Step: place.Step})
 			}
 		}
-		require.Equal(t, play.Look(score.Demo(), 1, 0, 0, s.committed).Moves, told)
+		require.Equal(t, play.Look(score.Demo(), 1, 0, s.committed)[0].Moves, told)
 		require.Len(t, told, 5)
 	})
 }

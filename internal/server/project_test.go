@@ -51,7 +51,7 @@ func TestChart(t *testing.T) {
 	require.Equal(t, http.StatusOK, got.status, got.body)
 	require.NoError(t, json.Unmarshal([]byte(got.body), &chart))
 	project := score.Demo()
-	outlook := play.Look(project, 1, 0, 100_000, 181_000)
+	outlook := play.Look(project, 1, 100_000, 181_000)[0]
 	require.Equal(t, outlook.Forecasts, chart.Forecasts)
 	require.Len(t, chart.Lanes, 5)
 	for _, lane := range chart.Lanes {

@@ -18,7 +18,7 @@ func BenchmarkRender(b *testing.B) {
 	bar := p.Meter.Bar()
 	steps := 0
 	for i := range p.Tracks {
-		steps += len(play.Look(p, p.Tracks[i].ID, 0, 0, bars*bar).Forecasts)
+		steps += len(play.Look(p, p.Tracks[i].ID, 0, bars*bar)[0].Forecasts)
 	}
 	notes := make([]play.Note, 0, 1<<18)
 	messages := make([]play.Message, 0, 1<<20)

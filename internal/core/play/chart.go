@@ -33,16 +33,21 @@ type Outlook struct {
 	Forecasts []Forecast
 }
 
-// Look returns what a part will do in [from, to). It is computed by the code that plays, and for a muted
-// track too. The track and part must exist.
-func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
-	outlook := Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
-	f := NewPerformer(p)
+// Look returns what each part of a track will do in [from, to). It is computed by the code that plays, and
+// for a silent track too. The track must exist.
+func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
+	heard := heardBy(p, track)
+	place := placeOf(heard, track)
+	outlooks := make([]Outlook, len(heard.Tracks[place].Parts()))
+	for i := range outlooks {
+		outlooks[i] = Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
+	}
+	f := NewPerformer(heard)
 	f.watch(func(id, index int, lane score.LaneName, move Move) {
-		if id != track || index != part || move.Tick >= to {
+		if id != track || move.Tick >= to {
 			return
 		}
-		moves := outlook.Moves[lane]
+		moves := outlooks[index].Moves[lane]
 		// Strikes of a stretched step can reach beyond the moment at which the lanes are aligned.
 		for last := len(moves) - 1; last >= 0 && moves[last].Tick >= move.Tick; last-- {
 			moves = moves[:last]
@@ -50,13 +55,14 @@ func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
 		if move.Tick <= from {
 			moves = moves[:0]
 		}
-		outlook.Moves[lane] = append(moves, move)
+		outlooks[index].Moves[lane] = append(moves, move)
 	})
 	f.skipTo(from)
 	for _, w := range f.walkers {
-		if w.track.ID != track || w.index != part {
+		if w.place != place {
 			continue
 		}
+		outlook := &outlooks[w.index]
 		w.decided = func(d decision) {
 			if d.tick >= from {
 				outlook.Forecasts = append(outlook.Forecasts, Forecast{
@@ -68,5 +74,37 @@ func Look(p *score.Project, track, part int, from, to score.Tick) Outlook {
 	}
 	f.walkTo(to)
 	f.watchTo(to)
-	return outlook
+	return outlooks
+}
+
+// heardBy returns the project without the tracks that a track does not hear of, directly or through others.
+func heardBy(p *score.Project, track int) *score.Project {
+	heard := map[int]bool{}
+	var add func(id int)
+	add = func(id int) {
+		t := p.Track(id)
+		if t == nil || heard[id] {
+			return
+		}
+		heard[id] = true
+		if t.Source.FollowsTrack() {
+			add(t.Source.Track)
+		}
+		for i := range t.Parts() {
+			for _, detail := range t.Parts()[i].Details {
+				if about, ok := detail.Condition.Track(); ok {
+					add(about)
+				}
+			}
+		}
+	}
+	add(track)
+	only := *p
+	only.Tracks = nil
+	for i := range p.Tracks {
+		if heard[p.Tracks[i].ID] {
+			only.Tracks = append(only.Tracks, p.Tracks[i])
+		}
+	}
+	return &only
 }

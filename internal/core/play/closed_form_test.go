@@ -28,7 +28,8 @@ func makePlain(t *rapid.T, p *score.Project) {
 	p.Tracks, p.Swing, p.Filling = p.Tracks[:1], 50, false
 	makeEqual(p)
 	track := &p.Tracks[0]
-	track.Kind, track.Mute, track.Voices, track.Overlap, track.Playing = score.Melodic, false, 0, 0, 0
+	track.Kind, track.Voices, track.Overlap, track.Playing = score.Melodic, 0, 0, 0
+	makeAudible(p)
 	track.Patterns[0].Parts = track.Patterns[0].Parts[:1]
 	track.Transpose, track.Speed, track.Swing = score.Transpose{}, score.Ratio{N: 1, M: 1}, 0
 	track.Delay, track.Jitter, track.Shifts, track.Hold, track.Realign = 0, 0, nil, 0, 0
@@ -48,6 +49,19 @@ func makePlain(t *rapid.T, p *score.Project) {
 		for i := range lane.Steps {
 			if spec.Name == score.Probability {
 				lane.Steps[i] = 100
+			}
+		}
+	}
+}
+
+// makeAudible takes away all that silences tracks and parts.
+func makeAudible(p *score.Project) {
+	for i := range p.Tracks {
+		track := &p.Tracks[i]
+		track.Mute, track.Solo, track.OffAir = false, false, false
+		for _, pattern := range track.Patterns {
+			for j := range pattern.Parts {
+				pattern.Parts[j].Mute = false
 			}
 		}
 	}

@@ -104,11 +104,11 @@ func (w *walker) message(c *control, tick score.Tick) Message {
 	return m
 }
 
-// Standing appends to dst what mod lanes and slides of all tracks that are not muted sent last, as sent now: what an
-// instrument needs to know that has not heard all of it.
+// Standing appends to dst what mod lanes and slides of all parts that are not silent sent last, as sent now:
+// what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Message) []Message {
 	for _, w := range f.walkers {
-		if w.track.Mute {
+		if w.silent {
 			continue
 		}
 		dst = append(dst, w.portamentoMessage(f.played))
@@ -125,10 +125,10 @@ func (f *Performer) Standing(dst []Message) []Message {
 	return dst
 }
 
-// queue keeps a message until it is handed over, unless the track is muted. At one tick those of slides, whose slot is 0, come
-// before those of mods.
+// queue keeps a message until it is handed over, unless the part is silent. At one tick those of slides, whose
+// slot is 0, come before those of mods.
 func (w *walker) queue(m Message, slot int) {
-	if !w.track.Mute {
+	if !w.silent {
 		*w.controls = append(*w.controls, pendingControl{m, w.order<<slotBits | slot})
 	}
 }

@@ -311,7 +311,7 @@ func TestMovesAreToldWhereTheyAreRead(t *testing.T) {
 		part.Lanes.Pitch.Moves, part.Lanes.Velocity.Moves, part.Lanes.Length.Moves = score.ByHit, score.ByStep, score.ByStrike
 		set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[1] = 2 })
 	})
-	moves := play.Look(p, 1, 0, 0, 5*sixteenth).Moves
+	moves := play.Look(p, 1, 0, 5*sixteenth)[0].Moves
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {2 * sixteenth, 3}, {3 * sixteenth, 0}, {4 * sixteenth, 1}}, moves[score.Gate])
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {3 * sixteenth, 2}, {4 * sixteenth, 3}}, moves[score.Pitch])
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {2 * sixteenth, 2}, {3 * sixteenth, 3}, {4 * sixteenth, 4}}, moves[score.Velocity])

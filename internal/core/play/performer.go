@@ -186,12 +186,12 @@ func (f *Performer) walkTo(to score.Tick) {
 	}
 }
 
-// walk does the next step of a part, keeps its notes unless its track is muted, and returns them.
+// walk does the next step of a part, keeps its notes unless it is silent, and returns them.
 func (f *Performer) walk(w *walker) []Note {
 	first := len(f.notes)
 	f.notes = w.walk(f.sounded, f.notes)
 	notes := f.notes[first:]
-	if w.track.Mute {
+	if w.silent {
 		f.notes = f.notes[:first]
 		return notes
 	}

@@ -18,23 +18,26 @@ type Roll struct {
 	Density int
 	// Lean is where in the range the values tend to land, -100 to 100; see score.Spread.
 	Lean int
-	// Locked are steps that keep their values.
-	Locked []int
+	// Only are the steps to roll; empty is the whole loop.
+	Only []int
 }
 
 // Edit returns the one edit that writes the values, or none if every step is locked or none is chosen.
-// The lane must exist; the bounds are cut to those of the lane.
-func (r Roll) Edit(part *score.Part) (edit score.SetSteps, any bool) {
+// Locked steps keep their values, and pitches are allowed notes of the key. The part and the lane must exist;
+// the bounds are cut to those of the lane.
+func (r Roll) Edit(p *score.Project) (edit score.SetSteps, any bool) {
+	part := &p.Track(r.Track).Patterns[r.Pattern].Parts[r.Part]
 	spec := r.Lane.Spec()
-	loop := part.Lanes.Loop(r.Lane)
+	loop, locked := part.Lanes.Loop(r.Lane), part.Lanes.Lane(r.Lane).Locked
+	spelling := p.Key.Spelling()
 	lowest, highest := max(r.Lowest, spec.Least), min(r.Highest, spec.Most)
 	edit = score.SetSteps{LaneAddress: r.LaneAddress}
 	for step := loop.First; step < loop.First+loop.Length; step++ {
-		if slices.Contains(r.Locked, step) {
+		if slices.Contains(locked, step) || len(r.Only) > 0 && !slices.Contains(r.Only, step) {
 			continue
 		}
 		address := chance.Address{
-			Luck: r.Luck, Track: uint32(r.Track), Part: uint8(r.Part), Lane: spec.Number(),
+			Luck: r.Luck, Track: uint32(r.Track), Part: uint8(part.ID), Lane: spec.Number(),
 			Purpose: chance.RollApplies, N: uint64(step),
 		}
 		chosen := chance.Happens(address, r.Density)
@@ -52,6 +55,9 @@ func (r Roll) Edit(part *score.Part) (edit score.SetSteps, any bool) {
 		address.Purpose = chance.Roll
 		span := uint64(highest - lowest + 1)
 		value := lowest + int(uint64(chance.Lean(address, r.Lean))*span>>32)
+		if r.Lane == score.Pitch {
+			value = min(spec.Most, max(spec.Least, spelling.Allow(value)))
+		}
 		edit.Steps = append(edit.Steps, score.StepValue{Step: step, Value: value})
 	}
 	return edit, len(edit.Steps) > 0

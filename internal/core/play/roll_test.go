@@ -23,11 +23,11 @@ func TestRoll(t *testing.T) {
 			Luck:        uint64(rapid.IntRange(0, 99).Draw(t, "luck")),
 			Lowest:      lowest, Highest: rapid.IntRange(lowest, spec.Most+3).Draw(t, "highest"),
 			Density: rapid.IntRange(0, 100).Draw(t, "density"), Lean: rapid.IntRange(-100, 100).Draw(t, "lean"),
-			Locked: rapid.SliceOfN(rapid.IntRange(0, 63), 0, 20).Draw(t, "locked"),
+			Only: rapid.SliceOfN(rapid.IntRange(0, 63), 0, 20).Draw(t, "only"),
 		}
 		part := &p.Tracks[0].Patterns[0].Parts[0]
-		edit, any := roll.Edit(part)
-		again, _ := roll.Edit(part)
+		edit, any := roll.Edit(p)
+		again, _ := roll.Edit(p)
 		require.Equal(t, edit, again)
 		require.Equal(t, any, len(edit.Steps) > 0)
 		if !any {
@@ -35,10 +35,15 @@ func TestRoll(t *testing.T) {
 		}
 		loop := part.Lanes.Loop(spec.Name)
 		for _, s := range edit.Steps {
-			require.NotContains(t, roll.Locked, s.Step)
+			require.NotContains(t, part.Lanes.Lane(spec.Name).Locked, s.Step)
+			if len(roll.Only) > 0 {
+				require.Contains(t, roll.Only, s.Step)
+			}
 			require.GreaterOrEqual(t, s.Step, loop.First)
 			require.Less(t, s.Step, loop.First+loop.Length)
-			if spec.Name != score.Gate {
+			if spec.Name == score.Pitch {
+				require.Equal(t, p.Key.Spelling().Allow(s.Value), s.Value, "an allowed note")
+			} else if spec.Name != score.Gate {
 				require.GreaterOrEqual(t, s.Value, lowest)
 				require.LessOrEqual(t, s.Value, roll.Highest)
 			}
@@ -54,11 +59,11 @@ func TestRoll(t *testing.T) {
 // Over 10,000 rolls of 16 steps a density of 30 percent turns 30 percent of the gates on: chi-square, one
 // degree of freedom, alpha 0.001, the lucks fixed.
 func TestTheDensityOfARoll(t *testing.T) {
-	part := &score.Demo().Tracks[0].Parts()[0]
+	p := score.Demo()
 	on, all := 0.0, 0.0
 	for luck := range uint64(10_000) {
-		roll := play.Roll{LaneAddress: score.LaneAddress{Lane: score.Gate}, Luck: luck, Density: 30}
-		edit, _ := roll.Edit(part)
+		roll := play.Roll{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Gate}, Luck: luck, Density: 30}
+		edit, _ := roll.Edit(p)
 		for _, s := range edit.Steps {
 			all++
 			on += float64(s.Value)

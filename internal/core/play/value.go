@@ -162,7 +162,7 @@ func (v *value) evolveTo(tick, bar score.Tick) {
 		for step := range v.evolved {
 			address := v.chance
 			address.Purpose, address.N = chance.EvolveApplies, uint64(v.rolls*score.MaxSteps+int64(step))
-			if !chance.Happens(address, e.Percent) || slices.Contains(e.Locked, step) {
+			if !chance.Happens(address, e.Percent) || slices.Contains(v.lane.Locked, step) {
 				continue
 			}
 			address.Purpose = chance.Evolve

@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -107,14 +108,16 @@ func TestJitterFollowsTheTempo(t *testing.T) {
 // A spread lands as often as its density says: integrated over each of its slots.
 func TestSpread(t *testing.T) {
 	for _, lean := range []int{-100, -40, 0, 70} {
-		counts, total := velocities(everyStep(func(l *score.Lane) {
-			l.Spread = &score.Spread{Chance: 100, Depth: 100, Lowest: -6, Highest: 9, Lean: lean, Grain: 5}
-		}))
-		share := map[int]float64{}
+		spread := score.Spread{Chance: 90, Depth: 100, Lowest: -6, Highest: 9, Lean: lean, Grain: 5}
+		counts, total := velocities(everyStep(func(l *score.Lane) { l.Spread = &spread }))
+		share := map[int]float64{96: 0.1}
 		for slot := range 4 { // -6, -1, 4, 9
-			share[96-6+5*slot] = chance.LeanBelow(float64(slot+1)/4, lean) - chance.LeanBelow(float64(slot)/4, lean)
+			share[96-6+5*slot] += 0.9 * (chance.LeanBelow(float64(slot+1)/4, lean) - chance.LeanBelow(float64(slot)/4, lean))
 		}
 		requireShares(t, counts, total, share)
+		for _, s := range play.Shares(spread) { // the curve that is shown
+			require.InDelta(t, share[96+s.Added], s.Share, 1e-12)
+		}
 	}
 	counts, total := velocities(everyStep(func(l *score.Lane) {
 		l.Spread = &score.Spread{Chance: 30, Depth: 50, Lowest: 20, Highest: 20, Grain: 1}
@@ -126,6 +129,23 @@ func TestSpread(t *testing.T) {
 	require.InDelta(t, total, counts[96], 0, "depth 0 is exactly the written value")
 }
 
+// What is told of a spread's draws is what the notes had.
+func TestDrawsAreThoseOfTheNotes(t *testing.T) {
+	p := score.Demo()
+	velocity := p.Tracks[0].Parts()[0].Lanes.Velocity
+	for i := range velocity.Steps {
+		velocity.Steps[i] = 60
+	}
+	velocity.Spread = &score.Spread{Chance: 70, Depth: 100, Lowest: -30, Highest: 30, Grain: 1}
+	bar := p.Meter.Bar()
+	var added []int
+	for _, n := range play.Render(p, 3*bar, 9*bar, nil) {
+		added = append(added, int(n.Velocity)-60)
+	}
+	require.Greater(t, len(added), 30)
+	require.Equal(t, added, play.Draws(p, 1, 0, score.Velocity, 3*bar, 9*bar))
+}
+
 // Evolving changes unlocked steps only, within its range, more and more of them, and playing from the
 // beginning brings the written ones back.
 func TestEvolve(t *testing.T) {
@@ -134,7 +154,8 @@ func TestEvolve(t *testing.T) {
 		for i := range part.Lanes.Gate.Steps {
 			part.Lanes.Gate.Steps[i] = score.On
 		}
-		part.Lanes.Velocity.Evolve = &score.Evolve{Every: 2, Percent: 25, Lowest: 10, Highest: 20, Locked: []int{0, 5}}
+		part.Lanes.Velocity.Evolve = &score.Evolve{Every: 2, Percent: 25, Lowest: 10, Highest: 20}
+		part.Lanes.Velocity.Locked = []int{0, 5}
 	})
 	bar := p.Meter.Bar()
 	before := 0
@@ -272,4 +293,26 @@ func TestInputsAsClocks(t *testing.T) {
 	at, counts := late.Hear(on(10, 0, 60))
 	require.Equal(t, score.Tick(500), at, "what comes in late counts at once")
 	require.False(t, counts, "for no track")
+}
+
+// What silences a track or a part, and what a solo does to the others.
+func TestSilence(t *testing.T) {
+	heard := func(change func(bell, kit *score.Track)) (tracks []uint32) {
+		p := score.Demo()
+		kit := p.Tracks[0].Clone()
+		kit.ID = 2
+		p.Tracks = append(p.Tracks, kit)
+		change(&p.Tracks[0], &p.Tracks[1])
+		for _, n := range play.Render(p, 0, p.Meter.Bar(), nil) {
+			if !slices.Contains(tracks, n.Track) {
+				tracks = append(tracks, n.Track)
+			}
+		}
+		return tracks
+	}
+	require.Equal(t, []uint32{1, 2}, heard(func(_, _ *score.Track) {}))
+	require.Equal(t, []uint32{2}, heard(func(bell, _ *score.Track) { bell.Mute = true }))
+	require.Equal(t, []uint32{1}, heard(func(bell, _ *score.Track) { bell.Solo = true }))
+	require.Equal(t, []uint32{1}, heard(func(_, kit *score.Track) { kit.Parts()[0].Mute = true }))
+	require.Empty(t, heard(func(bell, _ *score.Track) { bell.Solo, bell.OffAir = true, true }), "off air whatever is solo")
 }

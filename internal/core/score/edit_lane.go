@@ -19,11 +19,7 @@ func (p *Project) own(a LaneAddress) (lane *Lane, inverse Edit, err error) {
 		return nil, nil, err
 	}
 	if part.Lanes.field(a.Lane) == nil {
-		names := make([]LaneName, len(laneSpecs))
-		for i, spec := range laneSpecs {
-			names[i] = spec.Name
-		}
-		return nil, nil, checkListed("lane", a.Lane, names)
+		return nil, nil, checkListed("lane", a.Lane, laneNames())
 	}
 	restore := RestoreLane{LaneAddress: a}
 	if part.Lanes.Has(a.Lane) {
@@ -51,6 +47,7 @@ type SetLane struct {
 	Spread  *Spread   `json:"spread,omitempty"`
 	Weights *[]Weight `json:"weights,omitempty"`
 	Evolve  *Evolve   `json:"evolve,omitempty"`
+	Locked  *[]int    `json:"locked,omitempty"`
 }
 
 // Label implements Edit.
@@ -89,6 +86,7 @@ func (e SetLane) Label() string {
 	add(e.Spread != nil, "spread")
 	add(e.Weights != nil, "weights")
 	add(e.Evolve != nil, "evolve")
+	add(e.Locked != nil, "locks")
 	return strings.Join(what, " ")
 }
 
@@ -114,6 +112,7 @@ func (e SetLane) apply(p *Project) (Edit, error) {
 	swap(&lane.Moves, e.Moves)
 	swap(&lane.Amount, e.Amount)
 	swapList(&lane.Weights, e.Weights)
+	swapList(&lane.Locked, e.Locked)
 	if e.Evolve != nil {
 		evolve := *e.Evolve
 		lane.Evolve = &evolve

@@ -36,6 +36,7 @@ type SetPart struct {
 	PartAddress
 	Name       *string       `json:"name,omitempty"`
 	Note       *int          `json:"note,omitempty"`
+	Mute       *bool         `json:"mute,omitempty"`
 	Fill       *int          `json:"fill,omitempty"`
 	Ratchet    *RatchetShape `json:"ratchet,omitempty"`
 	Voicing    *Voicing      `json:"voicing,omitempty"`
@@ -56,6 +57,10 @@ func (e SetPart) Label() string {
 	}
 	add(e.Name != nil, "part name")
 	add(e.Note != nil, "note")
+	if e.Mute != nil {
+		add(*e.Mute, "mute part")
+		add(!*e.Mute, "unmute part")
+	}
 	add(e.Fill != nil, "fill")
 	add(e.Ratchet != nil, "ratchet")
 	add(e.Voicing != nil, "voicing")
@@ -76,6 +81,7 @@ func (e SetPart) apply(p *Project) (Edit, error) {
 		PartAddress: e.PartAddress,
 		Name:        swap(&part.Name, e.Name),
 		Note:        swap(&part.Note, e.Note),
+		Mute:        swap(&part.Mute, e.Mute),
 		Fill:        swap(&part.Fill, e.Fill),
 		Ratchet:     swap(&part.Ratchet, e.Ratchet),
 		Voicing:     swap(&part.Voicing, e.Voicing),

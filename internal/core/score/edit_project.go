@@ -17,6 +17,7 @@ type SetProject struct {
 	Key          *theory.Key    `json:"key,omitempty"`
 	Swing        *int           `json:"swing,omitempty"`
 	Filling      *bool          `json:"filling,omitempty"`
+	Recipes      *[]Recipe      `json:"recipes,omitempty"`
 }
 
 // Label implements Edit.
@@ -40,6 +41,9 @@ func (e SetProject) Label() string {
 	if e.Swing != nil {
 		what = append(what, fmt.Sprintf("swing %d", *e.Swing))
 	}
+	if e.Recipes != nil {
+		what = append(what, "recipes")
+	}
 	if e.Filling != nil {
 		what = append(what, map[bool]string{true: "fill", false: "end of fill"}[*e.Filling])
 	}
@@ -53,7 +57,9 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		TempoChanges: swapList(&p.TempoChanges, e.TempoChanges),
 		Meter:        swap(&p.Meter, e.Meter),
 		Key:          swap(&p.Key, e.Key),
-		Swing:        swap(&p.Swing, e.Swing), Filling: swap(&p.Filling, e.Filling),
+		Swing:        swap(&p.Swing, e.Swing),
+		Filling:      swap(&p.Filling, e.Filling),
+		Recipes:      swapList(&p.Recipes, e.Recipes),
 	}, nil
 }
 

@@ -13,6 +13,8 @@ type SetTrack struct {
 	Name      *string          `json:"name,omitempty"`
 	Channel   *int             `json:"channel,omitempty"`
 	Mute      *bool            `json:"mute,omitempty"`
+	Solo      *bool            `json:"solo,omitempty"`
+	OffAir    *bool            `json:"offAir,omitempty"`
 	Voices    *int             `json:"voices,omitempty"`
 	Overlap   *Tick            `json:"overlap,omitempty"`
 	Source    *Source          `json:"source,omitempty"`
@@ -46,6 +48,14 @@ func (e SetTrack) Label() string {
 		add(*e.Mute, "mute")
 		add(!*e.Mute, "unmute")
 	}
+	if e.Solo != nil {
+		add(*e.Solo, "solo")
+		add(!*e.Solo, "end of solo")
+	}
+	if e.OffAir != nil {
+		add(*e.OffAir, "off air")
+		add(!*e.OffAir, "on air")
+	}
 	add(e.Voices != nil, "voices")
 	add(e.Overlap != nil, "overlap")
 	add(e.Source != nil, "clock")
@@ -75,6 +85,8 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Name:      swap(&track.Name, e.Name),
 		Channel:   swap(&track.Channel, e.Channel),
 		Mute:      swap(&track.Mute, e.Mute),
+		Solo:      swap(&track.Solo, e.Solo),
+		OffAir:    swap(&track.OffAir, e.OffAir),
 		Voices:    swap(&track.Voices, e.Voices),
 		Overlap:   swap(&track.Overlap, e.Overlap),
 		Source:    swap(&track.Source, e.Source),

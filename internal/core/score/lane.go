@@ -87,6 +87,14 @@ var laneSpecs = []LaneSpec{
 // LaneSpecs lists the lanes in the order in which to show them.
 func LaneSpecs() []LaneSpec { return slices.Clone(laneSpecs) }
 
+func laneNames() []LaneName {
+	names := make([]LaneName, len(laneSpecs))
+	for i, spec := range laneSpecs {
+		names[i] = spec.Name
+	}
+	return names
+}
+
 // Spec returns the spec of the lane, or the zero LaneSpec if there is no such lane.
 func (n LaneName) Spec() LaneSpec {
 	for _, spec := range laneSpecs {
@@ -163,6 +171,8 @@ type Lane struct {
 	Weights []Weight `json:"weights,omitempty" jsonschema:"maxItems=32"`
 	// Evolve writes new values over the steps as time goes by; the stored ones stay.
 	Evolve *Evolve `json:"evolve,omitempty"`
+	// Locked are steps that keep their values when the lane is rolled or evolves, ascending.
+	Locked []int `json:"locked,omitempty" jsonschema:"maxItems=64"`
 	// Steps holds MaxSteps values within the bounds of the lane's LaneSpec.
 	Steps []int `json:"steps" jsonschema:"minItems=64,maxItems=64"`
 }
@@ -179,10 +189,10 @@ func newLane(spec LaneSpec) *Lane {
 // Clone returns a copy that shares nothing with l.
 func (l *Lane) Clone() *Lane {
 	clone := *l
-	clone.Steps, clone.Path, clone.Weights = slices.Clone(l.Steps), slices.Clone(l.Path), slices.Clone(l.Weights)
+	clone.Steps, clone.Path = slices.Clone(l.Steps), slices.Clone(l.Path)
+	clone.Weights, clone.Locked = slices.Clone(l.Weights), slices.Clone(l.Locked)
 	if l.Evolve != nil {
 		evolve := *l.Evolve
-		evolve.Locked = slices.Clone(l.Evolve.Locked)
 		clone.Evolve = &evolve
 	}
 	if l.Spread != nil {

@@ -10,6 +10,8 @@ type Part struct {
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Note is the MIDI note of a part of a kit; a melodic part plays its pitch lane.
 	Note int `json:"note" jsonschema:"minimum=0,maximum=127"`
+	// Mute silences the part; it decides all the same.
+	Mute bool `json:"mute"`
 	// Fill is how often an off step sounds while the project is filling, in percent.
 	Fill int `json:"fill" jsonschema:"minimum=0,maximum=100"`
 	// LengthUnit is the note value of which the length lane's values are shares and multiples; empty is the

@@ -14,6 +14,7 @@ const (
 	MaxFormerLuck   = 1000
 	MaxTempoChanges = 256
 	MaxNameRunes    = 60
+	MaxRecipes      = 64
 )
 
 // Project is the whole document.
@@ -29,8 +30,10 @@ type Project struct {
 	// Swing is the share of a pair of gate steps that the first one takes, in percent: 50 is straight.
 	Swing int `json:"swing" jsonschema:"minimum=50,maximum=75"`
 	// Filling turns conditions and off steps of fills on.
-	Filling bool    `json:"filling"`
-	Tracks  []Track `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
+	Filling bool `json:"filling"`
+	// Recipes are ways of rolling that were kept.
+	Recipes []Recipe `json:"recipes,omitempty" jsonschema:"maxItems=64"`
+	Tracks  []Track  `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
 }
 
 // Luck is the number from which every random decision follows, and those that were in use before.
@@ -51,11 +54,17 @@ func (p *Project) Track(id int) *Track {
 	return nil
 }
 
+// Silent reports whether a part of a track is kept from being heard: muted, off air, or beside a solo.
+func (p *Project) Silent(track *Track, part *Part) bool {
+	solo := slices.ContainsFunc(p.Tracks, func(t Track) bool { return t.Solo })
+	return track.Mute || track.OffAir || part.Mute || solo && !track.Solo
+}
+
 // Clone returns a copy that shares nothing with p.
 func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
-	clone.TempoChanges = slices.Clone(p.TempoChanges)
+	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
 	clone.Key = p.Key.Clone()
 	clone.Tracks = make([]Track, len(p.Tracks))
 	for i := range p.Tracks {

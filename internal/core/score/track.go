@@ -43,6 +43,10 @@ type Track struct {
 	Channel int `json:"channel" jsonschema:"minimum=1,maximum=16"`
 	// Mute silences the track; it decides all the same, so unmuting never changes the music.
 	Mute bool `json:"mute"`
+	// Solo silences all tracks that are not solo too.
+	Solo bool `json:"solo"`
+	// OffAir takes the track out of the piece, whatever is muted or solo: for one that is not ready yet.
+	OffAir bool `json:"offAir"`
 	// Source is what makes the gate lanes go on.
 	Source Source `json:"source"`
 	// Voices is how many notes can sound at a time, up to MaxVoices: a new note ends the oldest. 1 is mono,

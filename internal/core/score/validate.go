@@ -35,6 +35,14 @@ func (p *Project) Validate() error {
 	if err := p.validateTempoChanges(); err != nil {
 		return err
 	}
+	if err := checkRange("the number of recipes", len(p.Recipes), 0, MaxRecipes); err != nil {
+		return err
+	}
+	for i, recipe := range p.Recipes {
+		if err := recipe.validate(fmt.Sprintf("recipes[%d]", i)); err != nil {
+			return err
+		}
+	}
 	if err := p.Meter.validate(); err != nil {
 		return err
 	}

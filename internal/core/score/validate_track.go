@@ -158,6 +158,7 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 	if spec.Name == Gate && (len(l.Weights) > 0 || l.Spread != nil || l.Evolve != nil) {
 		checks = append(checks, &FieldError{field, "varied", "without spread, weights and evolve, which are for the other lanes"})
 	}
+	checks = append(checks, checkAscending(field+".locked", l.Locked, 0, MaxSteps-1))
 	if len(l.Steps) != MaxSteps {
 		checks = append(checks, &FieldError{"the number of " + field + ".steps", len(l.Steps), fmt.Sprint(MaxSteps)})
 	}
@@ -196,17 +197,12 @@ func (s *Spread) validate(field string) error {
 }
 
 func (e *Evolve) validate(field string, spec LaneSpec) error {
-	checks := []error{
+	return firstOf([]error{
 		checkRange(field+".every", e.Every, 1, MaxBars),
 		checkRange(field+".percent", e.Percent, 0, 100),
 		checkRange(field+".lowest", e.Lowest, spec.Least, spec.Most),
 		checkRange(field+".highest", e.Highest, e.Lowest, spec.Most),
-		checkRange("the number of "+field+".locked", len(e.Locked), 0, MaxSteps),
-	}
-	for i, step := range e.Locked {
-		checks = append(checks, checkRange(fmt.Sprintf("%s.locked[%d]", field, i), step, 0, MaxSteps-1))
-	}
-	return firstOf(checks)
+	})
 }
 
 func firstOf(checks []error) error {

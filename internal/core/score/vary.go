@@ -38,8 +38,31 @@ type Evolve struct {
 	// Lowest and Highest bound the new values.
 	Lowest  int `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
 	Highest int `json:"highest" jsonschema:"minimum=-200,maximum=200"`
-	// Locked are steps that keep their values.
-	Locked []int `json:"locked,omitempty" jsonschema:"maxItems=64"`
+}
+
+// Recipe is a way of rolling a lane that was kept under a name.
+type Recipe struct {
+	Name string   `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	Lane LaneName `json:"lane"`
+	// Lowest and Highest bound the new values.
+	Lowest  int `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
+	Highest int `json:"highest" jsonschema:"minimum=-200,maximum=200"`
+	// Density is how many of the steps get a new value, in percent; in a gate lane, how many are on.
+	Density int `json:"density" jsonschema:"minimum=0,maximum=100"`
+	// Lean is where in the range the values tend to land, -100 to 100.
+	Lean int `json:"lean" jsonschema:"minimum=-100,maximum=100"`
+}
+
+func (r Recipe) validate(field string) error {
+	spec := r.Lane.Spec()
+	return firstOf([]error{
+		checkListed(field+".lane", r.Lane, laneNames()),
+		checkName(field+".name", r.Name),
+		checkRange(field+".lowest", r.Lowest, spec.Least, spec.Most),
+		checkRange(field+".highest", r.Highest, r.Lowest, spec.Most),
+		checkRange(field+".density", r.Density, 0, 100),
+		checkRange(field+".lean", r.Lean, -100, 100),
+	})
 }
 
 // Window is a range of steps to which a part's gate lane is held while performing.

@@ -18,7 +18,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 		func() score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
-				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Fill: given(40), Ratchet: maybe(t, shape(t)),
+				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Mute: maybe(t, true), Fill: given(40), Ratchet: maybe(t, shape(t)),
 				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t, true)),
 				LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
@@ -123,14 +123,14 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 		First:       &drawn.First, Length: &drawn.Length,
 		Rate: maybe(t, drawn.Rate), Order: maybe(t, drawn.Order), Drift: maybe(t, drawn.Drift),
 		Path: maybe(t, drawnPath), Shape: maybe(t, rapid.SampledFrom(score.Shapes()).Draw(t, "shape").Name), Moves: maybe(t, drawn.Moves), Amount: maybe(t, drawn.Amount), Spread: drawn.Spread,
-		Weights: tables(t, drawn.Weights), Evolve: drawn.Evolve,
+		Weights: tables(t, drawn.Weights), Evolve: drawn.Evolve, Locked: maybe(t, subset(t, 0, 7, "locked")),
 	}
 }
 
 func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 	return score.SetTrack{
 		Track: track.ID, Name: maybe(t, "Renamed"),
-		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
+		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Solo: maybe(t, true), OffAir: maybe(t, true), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
 		Source: maybe(t, source(t, track.ID, idsOf(p))),
 		Tuned:  maybe(t, score.Tuned{By: score.InstrumentTuned}), Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
@@ -149,7 +149,7 @@ func setProject(t *rapid.T) score.SetProject {
 	return score.SetProject{
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
 		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: given(60),
-		Filling: maybe(t, rapid.Bool().Draw(t, "filling")),
+		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), Recipes: maybe(t, recipes),
 	}
 }
 

@@ -26,6 +26,7 @@ func Project(t *rapid.T) *score.Project {
 		},
 		Swing:   rapid.SampledFrom([]int{50, 50, 58, 75}).Draw(t, "swing"),
 		Filling: rapid.Bool().Draw(t, "filling"),
+		Recipes: rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
 	}
 	if p.Luck.Former == nil {
 		p.Luck.Former = []int{}
@@ -36,6 +37,8 @@ func Project(t *rapid.T) *score.Project {
 	}
 	return p
 }
+
+var recipes = []score.Recipe{{Name: "Gusts", Lane: score.Velocity, Lowest: 40, Highest: 110, Density: 70, Lean: -20}}
 
 // Key draws a key.
 func Key(t *rapid.T) theory.Key {
@@ -73,11 +76,11 @@ func luck(t *rapid.T) int { return rapid.IntRange(0, score.MaxLuck).Draw(t, "luc
 
 func track(t *rapid.T, id int, ids []int) score.Track {
 	drawn := score.Track{
-		ID:        id,
-		Name:      fmt.Sprintf("Track %d", id),
-		Kind:      rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
-		Channel:   rapid.IntRange(1, 2).Draw(t, "channel"),
-		Mute:      rapid.IntRange(0, 5).Draw(t, "mute") == 0,
+		ID:      id,
+		Name:    fmt.Sprintf("Track %d", id),
+		Kind:    rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
+		Channel: rapid.IntRange(1, 2).Draw(t, "channel"),
+		Mute:    seldom(t, "mute"), Solo: seldom(t, "solo"), OffAir: seldom(t, "off air"),
 		Source:    source(t, id, ids),
 		Voices:    rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "voices"),
 		Overlap:   score.Tick(rapid.SampledFrom([]int{0, 0, 600}).Draw(t, "overlap")),
@@ -116,6 +119,8 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 	return drawn
 }
 
+func seldom(t *rapid.T, label string) bool { return rapid.IntRange(0, 5).Draw(t, label) == 5 }
+
 func transpose(t *rapid.T) score.Transpose {
 	return score.Transpose{
 		Degrees:   rapid.IntRange(-5, 5).Draw(t, "degrees"),
@@ -129,7 +134,7 @@ func ratio(t *rapid.T) score.Ratio {
 
 func part(t *rapid.T, id int, ids []int, retunes bool) score.Part {
 	drawn := score.Part{
-		ID: id, Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
+		ID: id, Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Mute: seldom(t, "mute part"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
 		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
 		Mods: mods(t, retunes), SlideTime: rapid.IntRange(0, 127).Draw(t, "slide time"),
 		LengthUnit: lengthUnit(t), Durations: durations(t),
@@ -202,6 +207,7 @@ func lane(t *rapid.T, spec score.LaneSpec) *score.Lane {
 	if rapid.IntRange(0, 3).Draw(t, "evolves") == 0 {
 		evolve := evolve(t, spec)
 		drawn.Evolve = &evolve
+		drawn.Locked = subset(t, 0, 5, "locked")
 	}
 	if rapid.Bool().Draw(t, "spreads") {
 		spread := Spread(t)
@@ -233,7 +239,7 @@ func evolve(t *rapid.T, spec score.LaneSpec) score.Evolve {
 	lowest := rapid.IntRange(spec.Least, spec.Most).Draw(t, "lowest")
 	return score.Evolve{
 		Every: rapid.IntRange(1, 3).Draw(t, "every"), Percent: rapid.IntRange(0, 100).Draw(t, "percent"),
-		Lowest: lowest, Highest: rapid.IntRange(lowest, spec.Most).Draw(t, "highest"), Locked: subset(t, 0, 5, "locked"),
+		Lowest: lowest, Highest: rapid.IntRange(lowest, spec.Most).Draw(t, "highest"),
 	}
 }
 

@@ -1,0 +1,60 @@
+package play
+
+import (
+	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/score"
+)
+
+// Share is how likely a spread adds a number.
+type Share struct {
+	// Added is what is added to the written value.
+	Added int `json:"added"`
+	// Share is its probability; all shares add up to 1.
+	Share float64 `json:"share"`
+}
+
+// Shares returns how likely each number is that a spread adds, ascending: the density of score.Spread, summed
+// over the part of the range that lands on each number.
+func Shares(s score.Spread) []Share {
+	applies := float64(s.Chance) / 100
+	slots := (s.Highest-s.Lowest)/s.Grain + 1
+	share := map[int]float64{0: 1 - applies}
+	least, most := 0, 0
+	for slot := range slots {
+		from, to := float64(slot)/float64(slots), float64(slot+1)/float64(slots)
+		added := rounded((s.Lowest+slot*s.Grain)*s.Depth, 100)
+		share[added] += applies * (chance.LeanBelow(to, s.Lean) - chance.LeanBelow(from, s.Lean))
+		least, most = min(least, added), max(most, added)
+	}
+	var shares []Share
+	for added := least; added <= most; added++ {
+		if likely, ok := share[added]; ok {
+			shares = append(shares, Share{Added: added, Share: likely})
+		}
+	}
+	return shares
+}
+
+// Draws returns what a lane's spread really added to each note of a part that begins in [from, to), in their
+// order; a mod lane is read as if it were read with the notes. The part must exist.
+func Draws(p *score.Project, track, part int, lane score.LaneName, from, to score.Tick) []int {
+	heard := heardBy(p, track)
+	place := placeOf(heard, track)
+	drawn := []int{}
+	f := NewPerformer(heard)
+	f.skipTo(from)
+	for _, w := range f.walkers {
+		if w.place != place || w.index != part {
+			continue
+		}
+		address := w.chance
+		v := newValue(&w.part.Lanes, lane.Spec(), address)
+		w.decided = func(d decision) {
+			if d.sounds && d.tick >= from {
+				drawn = append(drawn, v.spread(0, w.gate.drawn))
+			}
+		}
+	}
+	f.walkTo(to)
+	return drawn
+}
