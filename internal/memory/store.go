@@ -77,6 +77,21 @@ func (s *Store) Change(_ context.Context, position int) (studio.Change, bool, er
 	return s.changes[position-1], true, nil
 }
 
+// Changes implements studio.Store.
+func (s *Store) Changes(_ context.Context, before, count int) ([]studio.PlacedChange, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	var placed []studio.PlacedChange
+	last := len(s.changes)
+	if before > 0 {
+		last = min(last, before-1)
+	}
+	for position := last; position > max(0, last-count); position-- {
+		placed = append(placed, studio.PlacedChange{Position: position, Change: s.changes[position-1]})
+	}
+	return placed, nil
+}
+
 // CreateTake implements live.TakeStore.
 func (s *Store) CreateTake(_ context.Context, t *take.Take, revision int64) (id int64, err error) {
 	err = s.change(func() error {

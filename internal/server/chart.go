@@ -2,6 +2,7 @@ package server
 
 import (
 	"net/http"
+	"net/url"
 	"strconv"
 
 	"github.com/go-chi/chi/v5"
@@ -18,21 +19,26 @@ const maxChart = 256 * score.TicksPerQuarter
 // maxReach bounds how late a chart can end: the way there is played through in silence.
 const maxReach = 100_000 * 4 * score.TicksPerQuarter
 
-// Chart is how the lanes of a part run through a stretch of time.
+// Chart is how the lanes of a track run through a stretch of time.
 type Chart struct {
 	Revision int64      `json:"revision"`
 	Track    int        `json:"track"`
-	Part     int        `json:"part"`
 	From     score.Tick `json:"from"`
 	To       score.Tick `json:"to"`
+	// Parts has an entry for each part of the pattern that plays.
+	Parts []ChartPart `json:"parts"`
+	// Period tells when all lanes of all parts stand at their first step together again.
+	Period Period `json:"period"`
+	// Degrees are the notes that the pitch lane can ask for, from its lowest degree up.
+	Degrees []Degree `json:"degrees"`
+}
+
+// ChartPart is one part of a chart.
+type ChartPart struct {
 	// Lanes has an entry for each lane that the part has, in the order of the lists.
 	Lanes []ChartLane `json:"lanes"`
 	// Forecasts tell what each gate step that is on will do.
 	Forecasts []play.Forecast `json:"forecasts"`
-	// Period tells when all lanes stand at their first step together again.
-	Period Period `json:"period"`
-	// Degrees are the notes that the pitch lane can ask for, from its lowest degree up.
-	Degrees []Degree `json:"degrees"`
 }
 
 // ChartLane is one lane of a chart.
@@ -61,6 +67,9 @@ type Degree struct {
 	Name string `json:"name"`
 	// Root says that it is the root in some octave.
 	Root bool `json:"root"`
+	// Key and Detune are how it sounds: the nearest MIDI note, and how far above that, in cents.
+	Key    int     `json:"key"`
+	Detune float64 `json:"detune"`
 }
 
 type chartResource struct{ studio *studio.Studio }
@@ -73,52 +82,71 @@ func (c chartResource) Routes() chi.Router {
 }
 
 func (c chartResource) show(w http.ResponseWriter, r *http.Request) {
-	query := r.URL.Query()
-	id, err1 := strconv.Atoi(query.Get("track"))
-	part, err4 := strconv.Atoi(query.Get("part"))
-	from, err2 := strconv.ParseInt(query.Get("from"), 10, 64)
-	to, err3 := strconv.ParseInt(query.Get("to"), 10, 64)
-	if err1 != nil || err2 != nil || err3 != nil || err4 != nil {
-		refuse(w, http.StatusBadRequest, "a chart needs the whole numbers track, part, from and to")
-		return
-	}
-	if from < 0 || to <= from || to > int64(maxReach) || score.Tick(to-from) > maxChart {
-		refuse(w, http.StatusUnprocessableEntity, "the stretch must begin at 0 or later, be at most 64 whole notes long, and end within 100,000")
-		return
-	}
 	state := c.studio.State()
-	track := state.Project.Track(id)
-	if track == nil {
-		fail(w, score.ErrUnknownTrack)
+	project, track, from, to, ok := readStretch(w, r.URL.Query(), state)
+	if !ok {
 		return
 	}
-	if part < 0 || part >= len(track.Parts()) {
-		fail(w, score.ErrUnknownPart)
-		return
-	}
-	reply(w, chartOf(state, track, part, score.Tick(from), score.Tick(to)))
+	chart := chartOf(project, track, from, to)
+	chart.Revision = state.Revision
+	reply(w, chart)
 }
 
-func chartOf(state studio.Snapshot, track *score.Track, index int, from, to score.Tick) Chart {
-	part := &track.Parts()[index]
-	outlook := play.Look(state.Project, track.ID, index, from, to)
-	chart := Chart{
-		Revision: state.Revision, Track: track.ID, Part: index, From: from, To: to,
-		Forecasts: outlook.Forecasts, Degrees: degreesOf(state.Project.Key),
+// readStretch reads which track and stretch a request is about, and under which luck, if not the project's.
+// It answers and returns false if the request cannot be understood.
+func readStretch(w http.ResponseWriter, query url.Values, state studio.Snapshot) (
+	project *score.Project, track *score.Track, from, to score.Tick, ok bool,
+) {
+	id, err1 := strconv.Atoi(query.Get("track"))
+	first, err2 := strconv.ParseInt(query.Get("from"), 10, 64)
+	last, err3 := strconv.ParseInt(query.Get("to"), 10, 64)
+	if err1 != nil || err2 != nil || err3 != nil {
+		refuse(w, http.StatusBadRequest, "a chart needs the whole numbers track, from and to")
+		return nil, nil, 0, 0, false
 	}
-	period := func(lanes ...score.LaneName) Period {
-		ticks, err := play.Period(state.Project, track, part, lanes...)
-		if err != nil {
-			return Period{Never: err.Error()}
+	if first < 0 || last <= first || last > int64(maxReach) || score.Tick(last-first) > maxChart {
+		refuse(w, http.StatusUnprocessableEntity, "the stretch must begin at 0 or later, be at most 64 whole notes long, and end within 100,000")
+		return nil, nil, 0, 0, false
+	}
+	project = state.Project
+	if query.Has("luck") {
+		luck, err := strconv.Atoi(query.Get("luck"))
+		if err != nil || luck < 0 || luck > score.MaxLuck {
+			refuse(w, http.StatusUnprocessableEntity, "the luck must be 0 to 999999")
+			return nil, nil, 0, 0, false
 		}
-		return Period{Ticks: ticks}
+		project = withLuck(project, luck)
 	}
-	var names []score.LaneName
+	if track = project.Track(id); track == nil {
+		fail(w, score.ErrUnknownTrack)
+		return nil, nil, 0, 0, false
+	}
+	return project, track, score.Tick(first), score.Tick(last), true
+}
+
+// withLuck returns the project under another luck. It shares everything else.
+func withLuck(p *score.Project, number int) *score.Project {
+	lucky := *p
+	lucky.Luck.Number = number
+	return &lucky
+}
+
+func chartOf(p *score.Project, track *score.Track, from, to score.Tick) Chart {
+	chart := Chart{Track: track.ID, From: from, To: to, Degrees: degreesOf(p.Key)}
+	for i, outlook := range play.Look(p, track.ID, from, to) {
+		chart.Parts = append(chart.Parts, chartPart(p, track, &track.Parts()[i], outlook))
+	}
+	ticks, err := play.TrackPeriod(p, track)
+	chart.Period = periodOf(ticks, err)
+	return chart
+}
+
+func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook play.Outlook) ChartPart {
+	chart := ChartPart{Forecasts: outlook.Forecasts}
 	for _, spec := range score.LaneSpecs() {
 		if !part.Lanes.Has(spec.Name) {
 			continue
 		}
-		names = append(names, spec.Name)
 		moves := outlook.Moves[spec.Name]
 		if part.Lanes.Lane(spec.Name).Linked {
 			moves = outlook.Moves[score.Gate]
@@ -126,20 +154,33 @@ func chartOf(state studio.Snapshot, track *score.Track, index int, from, to scor
 		if moves == nil { // a track that follows another's notes has not moved yet
 			moves = []play.Move{}
 		}
+		loop, err1 := play.Period(p, track, part, spec.Name)
+		meets, err2 := play.Period(p, track, part, score.Gate, spec.Name)
 		chart.Lanes = append(chart.Lanes, ChartLane{
-			Lane: spec.Name, Moves: moves, Loop: period(spec.Name), MeetsGate: period(score.Gate, spec.Name),
+			Lane: spec.Name, Moves: moves, Loop: periodOf(loop, err1), MeetsGate: periodOf(meets, err2),
 		})
 	}
-	chart.Period = period(names...)
 	return chart
+}
+
+func periodOf(ticks score.Tick, err error) Period {
+	if err != nil {
+		return Period{Never: err.Error()}
+	}
+	return Period{Ticks: ticks}
 }
 
 func degreesOf(key theory.Key) []Degree {
 	spec := score.Pitch.Spec()
-	notes := key.Spelling().Notes()
+	spelling, pitches := key.Spelling(), key.Tuning.Ready()
 	var degrees []Degree
 	for degree := spec.Least; degree <= spec.Most; degree++ {
-		degrees = append(degrees, Degree{Degree: degree, Name: key.DegreeName(degree), Root: degree%notes == 0})
+		note := spelling.Note(degree)
+		sounding := pitches.Nearest(note)
+		degrees = append(degrees, Degree{
+			Degree: degree, Name: key.DegreeName(degree), Root: degree%spelling.Notes() == 0, Key: sounding,
+			Detune: float64(pitches.Sounding(note)-theory.Cents(sounding)*theory.Semitone) / float64(theory.Cent),
+		})
 	}
 	return degrees
 }

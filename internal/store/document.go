@@ -86,14 +86,34 @@ func saveDocument(tx *gorm.DB, document studio.Document) error {
 
 // Change implements studio.Store.
 func (s *Store) Change(ctx context.Context, position int) (studio.Change, bool, error) {
+	placed, err := s.Changes(ctx, position+1, 1)
+	if err != nil || len(placed) == 0 || placed[0].Position != position {
+		return studio.Change{}, false, err
+	}
+	return placed[0].Change, true, nil
+}
+
+// Changes implements studio.Store.
+func (s *Store) Changes(ctx context.Context, before, count int) ([]studio.PlacedChange, error) {
+	query := s.db.WithContext(ctx).Order("position DESC").Limit(count)
+	if before > 0 {
+		query = query.Where("position < ?", before)
+	}
 	var rows []changeRow
-	if err := s.db.WithContext(ctx).Where("position = ?", position).Find(&rows).Error; err != nil || len(rows) == 0 {
-		return studio.Change{}, false, err
+	if err := query.Find(&rows).Error; err != nil {
+		return nil, err
 	}
-	edit, err := score.DecodeEdit([]byte(rows[0].Edit))
-	if err != nil {
-		return studio.Change{}, false, err
+	placed := make([]studio.PlacedChange, len(rows))
+	for i, row := range rows {
+		edit, err := score.DecodeEdit([]byte(row.Edit))
+		if err != nil {
+			return nil, fmt.Errorf("read the edit at position %d: %w", row.Position, err)
+		}
+		inverse, err := score.DecodeEdit([]byte(row.Inverse))
+		if err != nil {
+			return nil, fmt.Errorf("read the inverse at position %d: %w", row.Position, err)
+		}
+		placed[i] = studio.PlacedChange{Position: row.Position, Change: studio.Change{Edit: edit, Inverse: inverse}}
 	}
-	inverse, err := score.DecodeEdit([]byte(rows[0].Inverse))
-	return studio.Change{Edit: edit, Inverse: inverse}, true, err
+	return placed, nil
 }

@@ -30,6 +30,14 @@ type Store interface {
 	SaveMove(context.Context, Document) error
 	// Change returns the change at a position, counted from 1; found is false if there is none.
 	Change(ctx context.Context, position int) (change Change, found bool, err error)
+	// Changes returns up to count changes before a position, the latest first; before 0 means from the latest.
+	Changes(ctx context.Context, before, count int) ([]PlacedChange, error)
+}
+
+// PlacedChange is a change and its position in the history.
+type PlacedChange struct {
+	Position int
+	Change
 }
 
 // Snapshot is the open project as everybody sees it. It is never changed.
@@ -113,40 +121,26 @@ func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (Sna
 func (s *Studio) Undo(ctx context.Context, revision int64) (Snapshot, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	return s.move(ctx, revision, s.document.Position, -1, ErrNothingToUndo)
+	return s.move(ctx, revision, true)
 }
 
 // Redo puts the edit that was undone last in force again.
 func (s *Studio) Redo(ctx context.Context, revision int64) (Snapshot, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	return s.move(ctx, revision, s.document.Position+1, 1, ErrNothingToRedo)
+	return s.move(ctx, revision, false)
 }
 
-func (s *Studio) move(ctx context.Context, revision int64, position, by int, atTheEnd error) (Snapshot, error) {
+func (s *Studio) move(ctx context.Context, revision int64, undo bool) (Snapshot, error) {
 	if err := s.check(revision); err != nil {
 		return Snapshot{}, err
 	}
-	change, found, err := s.store.Change(ctx, position)
+	next, err := s.step(ctx, s.document, undo)
 	if err != nil {
-		return Snapshot{}, fmt.Errorf("read the history: %w", err)
+		return Snapshot{}, err
 	}
-	if !found {
-		return Snapshot{}, atTheEnd
-	}
-	edit := change.Edit
-	if by < 0 {
-		edit = change.Inverse
-	}
-	project, _, err := score.Apply(s.document.Project, edit)
-	if err != nil {
-		return Snapshot{}, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
-	}
-	next := Document{Project: project, Revision: revision + 1, Position: s.document.Position + by}
-	if err := s.store.SaveMove(ctx, next); err != nil {
-		return Snapshot{}, fmt.Errorf("store the change: %w", err)
-	}
-	return s.adoptAndTell(ctx, next)
+	next.Revision++
+	return s.keep(ctx, next)
 }
 
 func (s *Studio) check(revision int64) error {

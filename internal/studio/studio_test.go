@@ -29,7 +29,7 @@ func TestHistory(t *testing.T) {
 		for range rapid.IntRange(1, 25).Draw(t, "acts") {
 			revision := s.State().Revision
 			var err error
-			switch rapid.SampledFrom([]string{"edit", "edit", "undo", "redo", "restart"}).Draw(t, "act") {
+			switch rapid.SampledFrom([]string{"edit", "edit", "undo", "redo", "go", "restart"}).Draw(t, "act") {
 			case "edit":
 				_, err = s.Edit(ctx, revision, testkit.Edit(t, s.State().Project))
 				require.NoError(t, err)
@@ -50,6 +50,12 @@ func TestHistory(t *testing.T) {
 					require.NoError(t, err)
 					at++
 				}
+			case "go":
+				to := rapid.IntRange(0, len(projects)-1).Draw(t, "to")
+				_, err = s.GoTo(ctx, revision, to)
+				require.NoError(t, err)
+				at = to
+				requireHistory(t, s, len(projects)-1, at)
 			case "restart":
 				s = open(t, store)
 			}
@@ -117,4 +123,23 @@ func TestAFailingStoreChangesNothing(t *testing.T) {
 	_, err = s.Undo(ctx, 2)
 	require.ErrorIs(t, err, memory.ErrFull)
 	require.Equal(t, before, s.State())
+}
+
+// requireHistory checks that the list of edits has all, the latest first, and says which are in force.
+func requireHistory(t *rapid.T, s *studio.Studio, all, done int) {
+	entries, err := s.History(context.Background(), 0, 100)
+	require.NoError(t, err)
+	require.Len(t, entries, all)
+	for i, entry := range entries {
+		require.Equal(t, all-i, entry.Position)
+		require.Equal(t, entry.Position <= done, entry.Done)
+		require.NotEmpty(t, entry.Label)
+	}
+	if all > 2 {
+		middle, err := s.History(context.Background(), all, 1)
+		require.NoError(t, err)
+		require.Equal(t, entries[1:2], middle)
+	}
+	_, err = s.GoTo(context.Background(), s.State().Revision, all+1)
+	require.ErrorIs(t, err, studio.ErrNothingToRedo)
 }

@@ -30,20 +30,29 @@ func Period(p *score.Project, t *score.Track, part *score.Part, lanes ...score.L
 }
 
 func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Tick, error) {
+	local, err := localPeriod(t, part, lanes)
+	if err != nil {
+		return 0, err
+	}
+	return inTicks(local, t.Speed)
+}
+
+// localPeriod returns after how much of the track's own time the named lanes meet.
+func localPeriod(t *score.Track, part *score.Part, lanes []score.LaneName) (*big.Int, error) {
 	switch {
 	case t.Source.FollowsTrack():
-		return 0, ErrFollows
+		return nil, ErrFollows
 	case t.Source.Kind != score.OwnClock:
-		return 0, ErrNoClock
+		return nil, ErrNoClock
 	}
 	for _, d := range part.Durations {
 		if d.Weight > 0 {
-			return 0, ErrDurations
+			return nil, ErrDurations
 		}
 	}
 	gateMoves, gateTicks, err := gateCycle(part)
 	if err != nil {
-		return 0, err
+		return nil, err
 	}
 	common := big.NewInt(1)
 	for _, name := range lanes {
@@ -54,9 +63,9 @@ func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Ti
 		case lane.Linked || name == score.Gate:
 			loop.SetInt64(gateTicks)
 		case moves == 0:
-			return 0, ErrRandomOrder
+			return nil, ErrRandomOrder
 		case lane.Moves == score.ByHit || lane.Moves == score.ByStrike:
-			return 0, ErrMovesByHits
+			return nil, ErrMovesByHits
 		case lane.Moves == score.ByStep:
 			// The gate's loops after which the lane is back as well.
 			loops := moves / new(big.Int).GCD(nil, nil, big.NewInt(moves), big.NewInt(gateMoves)).Int64()
@@ -64,14 +73,43 @@ func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Ti
 		}
 		common = lcm(common, loop)
 	}
-	// At a speed of n:m the time is m/n of that, and is a whole number after so many rounds.
-	common.Mul(common, big.NewInt(int64(t.Speed.M)))
-	common = lcm(common, big.NewInt(int64(t.Speed.N)))
-	common.Div(common, big.NewInt(int64(t.Speed.N)))
+	return common, nil
+}
+
+// inTicks returns the project's time of a period of a track's own time at a speed of n:m: m/n of it, as often
+// as it takes to be whole.
+func inTicks(local *big.Int, speed score.Ratio) (score.Tick, error) {
+	common := new(big.Int).Mul(local, big.NewInt(int64(speed.M)))
+	common = lcm(common, big.NewInt(int64(speed.N)))
+	common.Div(common, big.NewInt(int64(speed.N)))
 	if !common.IsInt64() {
 		return 0, ErrTooLong
 	}
 	return score.Tick(common.Int64()), nil
+}
+
+// TrackPeriod returns after how many ticks all lanes of all parts of a track stand at their first step
+// together again.
+func TrackPeriod(p *score.Project, t *score.Track) (score.Tick, error) {
+	common := big.NewInt(1)
+	for i := range t.Parts() {
+		part := &t.Parts()[i]
+		period, err := Period(p, t, part, lanesOf(part)...)
+		if err != nil {
+			return 0, err
+		}
+		common = lcm(common, big.NewInt(int64(period)))
+	}
+	return inTicks(common, score.Ratio{N: 1, M: 1})
+}
+
+func lanesOf(part *score.Part) (names []score.LaneName) {
+	for _, spec := range score.LaneSpecs() {
+		if part.Lanes.Has(spec.Name) {
+			names = append(names, spec.Name)
+		}
+	}
+	return names
 }
 
 // gateCycle returns after how many steps that take time, and after how many ticks, the gate lane repeats.

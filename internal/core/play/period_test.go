@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -111,4 +112,91 @@ func TestAfterThePeriodAllRepeats(t *testing.T) {
 		}
 		require.Equal(t, first, again)
 	})
+}
+
+// Whatever the project, a track for which a period is stated plays the same in every one, once its late notes have come.
+func TestWhatRepeatsRepeats(t *testing.T) {
+	stated := 0
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		p.Tracks = p.Tracks[:1]
+		makeAudible(p)
+		track := &p.Tracks[0]
+		track.Tuned = nil // its notes go round its channels, and sound the same on each
+		certain := func() bool { return rapid.IntRange(0, 19).Draw(t, "certain") > 0 }
+		if certain() {
+			track.Jitter, track.Shifts, track.Source = 0, nil, score.Source{Kind: score.OwnClock}
+		}
+		for i := range track.Parts() {
+			part := &track.Parts()[i]
+			if certain() {
+				part.Ratchet.Odds, part.Durations, part.Fill = 100, nil, 100
+			}
+			for step, detail := range part.Details {
+				if _, about := detail.Condition.Track(); about || certain() && detail.Condition != score.EveryPass(2, 3) {
+					detail.Condition = score.Always
+					part.Details[step] = detail
+				}
+			}
+			for _, spec := range score.LaneSpecs() {
+				if !part.Lanes.Has(spec.Name) {
+					continue
+				}
+				lane := part.Lanes.Lane(spec.Name)
+				lane.First, lane.Length, lane.Rate = 0, 1+lane.Length%4, rapid.SampledFrom([]score.NoteValue{"1/16", "1/8"}).Draw(t, "short rate")
+				if certain() {
+					lane.Weights, lane.Evolve, lane.Spread = nil, nil, nil
+					lane.Order = rapid.SampledFrom([]score.Order{score.Forward, score.TurnTwice, score.Path}).Draw(t, "order")
+					lane.Path, lane.Moves = []int{0, 2, 1}, score.ByClock
+				}
+				if spec.Name == score.Probability {
+					lane.Steps = slices.Repeat([]int{100}, score.MaxSteps)
+				}
+			}
+		}
+		period, err := play.Repeats(p, track)
+		if err != nil || period > 4000*score.TicksPerQuarter {
+			return
+		}
+		stated++
+		begun := (2 + 2*score.TicksPerQuarter/period) * period // notes can be as late as a quarter
+		second, third := play.Render(p, begun, begun+period, nil), play.Render(p, begun+period, begun+2*period, nil)
+		for i := range third {
+			third[i].Start -= period
+			third[i].End -= period
+		}
+		require.Equal(t, second, third)
+	})
+	t.Logf("%d projects had a period", stated)
+	require.NotZero(t, stated)
+}
+
+// Why something never repeats, and what a hold and a count of passes make of the period.
+func TestRepeatsByHand(t *testing.T) {
+	bar := score.Tick(4 * score.TicksPerQuarter)
+	_, err := play.ProjectRepeats(score.Demo())
+	require.ErrorIs(t, err, play.ErrChance)
+
+	p := plain(func(*score.Project, *score.Track, *score.Part) {})
+	part := &p.Tracks[0].Parts()[0]
+	part.Lanes.Gate.Length = 16
+	repeats := func() score.Tick {
+		got, err := play.ProjectRepeats(p)
+		require.NoError(t, err)
+		return got
+	}
+	require.Equal(t, bar, repeats())
+	part.Details = map[int]score.StepDetail{0: {Condition: score.EveryPass(1, 3)}}
+	require.Zero(t, repeats()%(3*bar))
+	part.Details = nil
+	p.Tracks[0].Jitter, p.Tracks[0].Hold = 5, 6
+	require.Equal(t, 6*bar, repeats())
+	part.Details = map[int]score.StepDetail{0: {Condition: score.AfterSilence}}
+	_, err = play.ProjectRepeats(p)
+	require.ErrorIs(t, err, play.ErrListens)
+	part.Details[0] = score.StepDetail{Condition: score.FirstPass}
+	_, err = play.ProjectRepeats(p)
+	require.ErrorIs(t, err, play.ErrOnce)
+	p.Tracks[0].Realign = 2
+	require.Equal(t, 6*bar, repeats(), "passes are counted from each alignment")
 }

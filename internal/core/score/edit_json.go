@@ -26,7 +26,9 @@ type EditJSON struct {
 	RemovePart    *RemovePart    `json:"removePart,omitempty"`
 	MovePart      *MovePart      `json:"movePart,omitempty"`
 	SetPart       *SetPart       `json:"setPart,omitempty"`
+	RestorePart   *RestorePart   `json:"restorePart,omitempty"`
 	SetDetail     *SetDetail     `json:"setDetail,omitempty"`
+	Reshape       *Reshape       `json:"reshape,omitempty"`
 	SetLane       *SetLane       `json:"setLane,omitempty"`
 	RestoreLane   *RestoreLane   `json:"restoreLane,omitempty"`
 	SetSteps      *SetSteps      `json:"setSteps,omitempty"`
@@ -79,6 +81,10 @@ func formOf(e Edit) EditJSON {
 		form.MovePart = &e
 	case SetPart:
 		form.SetPart = &e
+	case RestorePart:
+		form.RestorePart = &e
+	case Reshape:
+		form.Reshape = &e
 	case SetDetail:
 		form.SetDetail = &e
 	case SetLane:
@@ -128,6 +134,8 @@ func (form EditJSON) Edit() (Edit, error) {
 	edits = appendEdit(edits, form.RemovePart)
 	edits = appendEdit(edits, form.MovePart)
 	edits = appendEdit(edits, form.SetPart)
+	edits = appendEdit(edits, form.RestorePart)
+	edits = appendEdit(edits, form.Reshape)
 	edits = appendEdit(edits, form.SetDetail)
 	edits = appendEdit(edits, form.SetLane)
 	edits = appendEdit(edits, form.RestoreLane)

@@ -112,15 +112,39 @@ func (e SetDetail) apply(p *Project) (Edit, error) {
 		return nil, err
 	}
 	inverse := SetDetail{PartAddress: e.PartAddress, Step: e.Step, Detail: part.Details[e.Step]}
+	part.setDetail(e.Step, e.Detail)
+	return inverse, nil
+}
+
+// setDetail sets what is special of a gate step; a plain step has no entry.
+func (part *Part) setDetail(step int, detail StepDetail) {
 	if part.Details == nil {
 		part.Details = map[int]StepDetail{}
 	}
-	part.Details[e.Step] = e.Detail
-	if e.Detail == (StepDetail{}) {
-		delete(part.Details, e.Step)
+	part.Details[step] = detail
+	if detail == (StepDetail{}) {
+		delete(part.Details, step)
 	}
 	if len(part.Details) == 0 {
 		part.Details = nil
 	}
+}
+
+// RestorePart puts a whole part in the place of one; it undoes edits of several lanes, and pastes.
+type RestorePart struct {
+	PartAddress
+	Value Part `json:"value"`
+}
+
+// Label implements Edit.
+func (e RestorePart) Label() string { return fmt.Sprintf("part “%s”", e.Value.Name) }
+
+func (e RestorePart) apply(p *Project) (Edit, error) {
+	part, err := p.part(e.PartAddress)
+	if err != nil {
+		return nil, err
+	}
+	inverse := RestorePart{PartAddress: e.PartAddress, Value: part.Clone()}
+	*part = e.Value.Clone()
 	return inverse, nil
 }

@@ -29,6 +29,11 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 				Step:        rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step"), Detail: Detail(t, idsOf(p)),
 			}
 		},
+		func() score.Edit { return reshape(t, drawnTrack, spec) },
+		func() score.Edit {
+			at := partAddress(t, drawnTrack)
+			return score.RestorePart{PartAddress: at, Value: part(t, drawnTrack.Patterns[at.Pattern].Parts[at.Part].ID, idsOf(p), true)}
+		},
 		func() score.Edit { return score.ChangeLuck{Number: luck(t)} },
 		func() score.Edit {
 			if len(p.Luck.Former) == 0 {
@@ -91,6 +96,30 @@ func ofParts(t *rapid.T, track score.Track) score.Edit {
 		edits = append(edits, score.AddPart{PartAddress: at, Note: 42}, score.AddPart{PartAddress: at, Copy: true})
 	}
 	return rapid.SampledFrom(edits).Draw(t, "of parts")
+}
+
+// reshape draws a way of reshaping a lane that can be done with it.
+func reshape(t *rapid.T, track score.Track, spec score.LaneSpec) score.Reshape {
+	edit := score.Reshape{
+		LaneAddress: laneAddress(t, track, spec), By: rapid.IntRange(-score.MaxSteps, score.MaxSteps).Draw(t, "by"),
+		Do: rapid.SampledFrom([]score.Reshaping{score.Rotate, score.Reverse, score.Invert, score.Clear}).Draw(t, "do"),
+	}
+	if rapid.Bool().Draw(t, "some") {
+		edit.Steps = subset(t, 0, 9, "steps")
+	}
+	loop := track.Patterns[edit.Pattern].Parts[edit.Part].Lanes.Lane(spec.Name)
+	also := []score.Reshaping{edit.Do}
+	if spec.Name == score.Gate {
+		also = append(also, score.Euclidean)
+	}
+	if !loop.Linked {
+		also = append(also, score.Halve)
+		if loop.First+2*loop.Length <= score.MaxSteps {
+			also = append(also, score.Double)
+		}
+	}
+	edit.Do = rapid.SampledFrom(also).Draw(t, "do")
+	return edit
 }
 
 // form returns the JSON form of an edit.

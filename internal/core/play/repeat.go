@@ -1,0 +1,145 @@
+package play
+
+import (
+	"errors"
+	"math/big"
+
+	"jettyfog/internal/core/score"
+)
+
+// Why a track does not repeat, besides those why its lanes do not meet.
+var (
+	ErrChance  = errors.New("something is left to chance")
+	ErrListens = errors.New("a step listens to what sounded before")
+	ErrOnce    = errors.New("a step tells the first pass from the others")
+)
+
+// Repeats returns after how many ticks a track plays the same again and again, once its late notes have come: the
+// meeting of its lanes, and of the passes that conditions count. Where chance is at work it never does,
+// unless a hold repeats it. Which channel a note of a tuned track goes to is left out.
+func Repeats(p *score.Project, t *score.Track) (score.Tick, error) {
+	common := big.NewInt(1)
+	for i := range t.Parts() {
+		period, err := partRepeats(p, t, &t.Parts()[i])
+		if err != nil {
+			return 0, err
+		}
+		common = lcm(common, big.NewInt(int64(period)))
+	}
+	return inTicks(common, score.Ratio{N: 1, M: 1})
+}
+
+// ProjectRepeats returns after how many ticks all tracks together do.
+func ProjectRepeats(p *score.Project) (score.Tick, error) {
+	common := big.NewInt(1)
+	for i := range p.Tracks {
+		period, err := Repeats(p, &p.Tracks[i])
+		if err != nil {
+			return 0, err
+		}
+		common = lcm(common, big.NewInt(int64(period)))
+	}
+	return inTicks(common, score.Ratio{N: 1, M: 1})
+}
+
+func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick, error) {
+	hold := score.Tick(t.Hold) * p.Meter.Bar()
+	random := isRandom(p, t, part)
+	if random && hold == 0 || evolves(part) || t.Jitter > 0 && len(p.TempoChanges) > 0 { // jitter is in milliseconds
+		return 0, ErrChance
+	}
+	if listens(part) {
+		return 0, ErrListens
+	}
+	local, err := localPeriod(t, part, append(lanesOf(part), score.Gate))
+	var period score.Tick
+	if err == nil {
+		if swing := t.Swing; swing == 0 && p.Swing != 50 || swing > 50 { // it bends pairs of steps
+			local = lcm(local, big.NewInt(2*int64(part.Lanes.Gate.Rate.Ticks())))
+		}
+		local, err = passes(local, part)
+	}
+	if err == nil {
+		period, err = inTicks(local, t.Speed)
+	}
+	if realign := score.Tick(t.Realign) * p.Meter.Bar(); realign > 0 { // which also ends ties and slides
+		if errors.Is(err, ErrRandomOrder) || errors.Is(err, ErrFollows) || errors.Is(err, ErrNoClock) || errors.Is(err, ErrDurations) {
+			return 0, err
+		}
+		period, err = realign, nil
+	}
+	if err != nil || !random {
+		return period, err
+	}
+	return inTicks(lcm(big.NewInt(int64(period)), big.NewInt(int64(hold))), score.Ratio{N: 1, M: 1})
+}
+
+// passes returns the period in which the passes that a part's conditions count come around too.
+func passes(local *big.Int, part *score.Part) (*big.Int, error) {
+	_, gateTicks, err := gateCycle(part)
+	if err != nil {
+		return nil, err
+	}
+	for _, detail := range part.Details {
+		if detail.Condition == score.FirstPass || detail.Condition == score.NotFirstPass {
+			return nil, ErrOnce
+		}
+		if _, of, ok := detail.Condition.Passes(); ok {
+			// A pass is as many moves as the loop has steps, and the cycle of an order can be several.
+			local = lcm(local, big.NewInt(gateTicks*int64(of)*int64(gateLane(part).Length)))
+		}
+	}
+	return local, nil
+}
+
+func listens(part *score.Part) bool {
+	for _, detail := range part.Details {
+		_, about := detail.Condition.Track()
+		if about || detail.Condition == score.AfterSound || detail.Condition == score.AfterSilence {
+			return true
+		}
+	}
+	return false
+}
+
+func evolves(part *score.Part) bool {
+	for _, spec := range score.LaneSpecs() {
+		if evolve := part.Lanes.Lane(spec.Name).Evolve; evolve != nil && evolve.Percent > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// isRandom reports whether chance has a say in what a part plays, beside the orders of its lanes.
+func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
+	if t.Jitter > 0 || len(t.Shifts) > 0 || p.Filling && part.Fill > 0 && part.Fill < 100 {
+		return true
+	}
+	if part.Lanes.Has(score.Ratchet) && part.Ratchet.Odds < 100 {
+		return true
+	}
+	for _, spec := range score.LaneSpecs() {
+		lane := part.Lanes.Lane(spec.Name)
+		for _, w := range lane.Weights {
+			if w.Weight > 0 {
+				return true
+			}
+		}
+		if s := lane.Spread; s != nil && s.Chance > 0 && s.Depth > 0 {
+			return true
+		}
+	}
+	return doubts(part)
+}
+
+// doubts reports whether a probability is neither 0 nor 100 percent.
+func doubts(part *score.Part) bool {
+	lane, loop := part.Lanes.Lane(score.Probability), part.Lanes.Loop(score.Probability)
+	for _, value := range lane.Steps[loop.First : loop.First+loop.Length] {
+		if effective := value * lane.Amount / 100; effective > 0 && effective < 100 {
+			return true
+		}
+	}
+	return false
+}

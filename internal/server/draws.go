@@ -1,0 +1,49 @@
+package server
+
+import (
+	"net/http"
+	"strconv"
+
+	"github.com/go-chi/chi/v5"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/studio"
+)
+
+// Draws compare what a spread should add to the values of a lane with what it really added.
+type Draws struct {
+	// Shares are how likely each number is.
+	Shares []play.Share `json:"shares"`
+	// Drawn holds what was added to each note of the stretch.
+	Drawn []int `json:"drawn"`
+}
+
+type drawsResource struct{ studio *studio.Studio }
+
+// Routes lists the resource's routes.
+func (d drawsResource) Routes() chi.Router {
+	r := chi.NewRouter()
+	r.Get("/", d.show)
+	return r
+}
+
+func (d drawsResource) show(w http.ResponseWriter, r *http.Request) {
+	query := r.URL.Query()
+	project, track, from, to, ok := readStretch(w, query, d.studio.State())
+	if !ok {
+		return
+	}
+	index, err := strconv.Atoi(query.Get("part"))
+	if err != nil || index < 0 || index >= len(track.Parts()) {
+		fail(w, score.ErrUnknownPart)
+		return
+	}
+	name := score.LaneName(query.Get("lane"))
+	lane := track.Parts()[index].Lanes.Lane(name)
+	if lane == nil || lane.Spread == nil {
+		refuse(w, http.StatusNotFound, "the lane "+short(string(name))+" has no spread")
+		return
+	}
+	reply(w, Draws{Shares: play.Shares(*lane.Spread), Drawn: play.Draws(project, track.ID, index, name, from, to)})
+}

@@ -1,0 +1,87 @@
+package studio
+
+import (
+	"context"
+	"fmt"
+
+	"jettyfog/internal/core/score"
+)
+
+// Entry is an edit in the history.
+type Entry struct {
+	// Position counts the edits from the first, 1.
+	Position int    `json:"position"`
+	Label    string `json:"label"`
+	// Done says that the edit is in force; the others can be redone.
+	Done bool `json:"done"`
+}
+
+// History returns up to count edits before a position, the latest first; before 0 means from the latest.
+func (s *Studio) History(ctx context.Context, before, count int) ([]Entry, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	placed, err := s.store.Changes(ctx, before, count)
+	if err != nil {
+		return nil, fmt.Errorf("read the history: %w", err)
+	}
+	entries := make([]Entry, len(placed))
+	for i, p := range placed {
+		entries[i] = Entry{Position: p.Position, Label: p.Edit.Label(), Done: p.Position <= s.document.Position}
+	}
+	return entries, nil
+}
+
+// GoTo undoes or redoes edits until just those up to a position are in force; 0 undoes all. The error is a
+// *StaleError, ErrNothingToUndo, ErrNothingToRedo or the store's.
+func (s *Studio) GoTo(ctx context.Context, revision int64, position int) (Snapshot, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if err := s.check(revision); err != nil {
+		return Snapshot{}, err
+	}
+	if position < 0 {
+		return Snapshot{}, ErrNothingToUndo
+	}
+	next := s.document
+	next.Revision++
+	for next.Position != position {
+		var err error
+		if next, err = s.step(ctx, next, position < next.Position); err != nil {
+			return Snapshot{}, err
+		}
+	}
+	return s.keep(ctx, next)
+}
+
+// step undoes or redoes one edit of a document.
+func (s *Studio) step(ctx context.Context, document Document, undo bool) (Document, error) {
+	position, atTheEnd := document.Position+1, ErrNothingToRedo
+	if undo {
+		position, atTheEnd = document.Position, ErrNothingToUndo
+	}
+	change, found, err := s.store.Change(ctx, position)
+	if err != nil {
+		return document, fmt.Errorf("read the history: %w", err)
+	}
+	if !found {
+		return document, atTheEnd
+	}
+	edit := change.Edit
+	document.Position = position
+	if undo {
+		edit = change.Inverse
+		document.Position--
+	}
+	if document.Project, _, err = score.Apply(document.Project, edit); err != nil {
+		return document, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
+	}
+	return document, nil
+}
+
+// keep stores a document at which the history has arrived, and tells everybody.
+func (s *Studio) keep(ctx context.Context, next Document) (Snapshot, error) {
+	if err := s.store.SaveMove(ctx, next); err != nil {
+		return Snapshot{}, fmt.Errorf("store the change: %w", err)
+	}
+	return s.adoptAndTell(ctx, next)
+}
