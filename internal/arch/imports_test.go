@@ -30,7 +30,7 @@ var mayImport = map[string][]string{
 	"internal/core/theory":  {},
 	"internal/live":         {"internal/core/play", "internal/core/score", "internal/core/take"},
 	"internal/memory":       {"internal/core/play", "internal/core/score", "internal/core/take", "internal/studio"},
-	"internal/schema":       {"internal/core/score", "internal/core/theory", "internal/server"},
+	"internal/schema":       {"internal/core/score", "internal/core/theory", "internal/server", "internal/studio"},
 	"internal/server":       {"internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/studio"},
 	"internal/store":        {"internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/studio"},
 	"internal/studio":       {"internal/core/score"},

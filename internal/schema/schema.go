@@ -9,6 +9,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/server"
+	"jettyfog/internal/studio"
 )
 
 // wire is everything that goes between the page and the server.
@@ -20,6 +21,13 @@ type wire struct {
 	TransportRequest server.TransportRequest `json:"transportRequest"`
 	Chart            server.Chart            `json:"chart"`
 	Lists            server.Lists            `json:"lists"`
+	Outlines         []server.Outline        `json:"outlines"`
+	Draws            server.Draws            `json:"draws"`
+	Entries          []studio.Entry          `json:"entries"`
+	RollRequest      server.RollRequest      `json:"rollRequest"`
+	GoToRequest      server.GoToRequest      `json:"goToRequest"`
+	TuningRequest    server.TuningRequest    `json:"tuningRequest"`
+	TrialRequest     server.TrialRequest     `json:"trialRequest"`
 	Refusal          server.Refusal          `json:"refusal"`
 }
 
@@ -29,6 +37,9 @@ func ProjectFile() ([]byte, error) {
 	schema := reflector().Reflect(&score.File{})
 	schema.Title = "Jettyfog project file"
 	if err := enumerate(schema, "Key", "scale", anys(append(theory.ScaleNames(), theory.Custom))); err != nil {
+		return nil, err
+	}
+	if err := enumerate(schema, "Recipe", "lane", anys(score.LaneNames())); err != nil {
 		return nil, err
 	}
 	if err := enumerate(schema, "Lane", "rate", anys(score.NoteValues())); err != nil {

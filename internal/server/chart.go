@@ -29,6 +29,9 @@ type Chart struct {
 	Parts []ChartPart `json:"parts"`
 	// Period tells when all lanes of all parts stand at their first step together again.
 	Period Period `json:"period"`
+	// Repeats tells after how long the track plays the same again, and ProjectRepeats all tracks together.
+	Repeats        Period `json:"repeats"`
+	ProjectRepeats Period `json:"projectRepeats"`
 	// Degrees are the notes that the pitch lane can ask for, from its lowest degree up.
 	Degrees []Degree `json:"degrees"`
 }
@@ -136,8 +139,9 @@ func chartOf(p *score.Project, track *score.Track, from, to score.Tick) Chart {
 	for i, outlook := range play.Look(p, track.ID, from, to) {
 		chart.Parts = append(chart.Parts, chartPart(p, track, &track.Parts()[i], outlook))
 	}
-	ticks, err := play.TrackPeriod(p, track)
-	chart.Period = periodOf(ticks, err)
+	chart.Period = periodOf(play.TrackPeriod(p, track))
+	chart.Repeats = periodOf(play.Repeats(p, track))
+	chart.ProjectRepeats = periodOf(play.ProjectRepeats(p))
 	return chart
 }
 
@@ -154,10 +158,9 @@ func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook p
 		if moves == nil { // a track that follows another's notes has not moved yet
 			moves = []play.Move{}
 		}
-		loop, err1 := play.Period(p, track, part, spec.Name)
-		meets, err2 := play.Period(p, track, part, score.Gate, spec.Name)
 		chart.Lanes = append(chart.Lanes, ChartLane{
-			Lane: spec.Name, Moves: moves, Loop: periodOf(loop, err1), MeetsGate: periodOf(meets, err2),
+			Lane: spec.Name, Moves: moves, Loop: periodOf(play.Period(p, track, part, spec.Name)),
+			MeetsGate: periodOf(play.Period(p, track, part, score.Gate, spec.Name)),
 		})
 	}
 	return chart

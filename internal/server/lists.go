@@ -20,12 +20,13 @@ type Lists struct {
 	Sources         []score.SourceKind `json:"sources"`
 	Spacings        []score.Spacing    `json:"spacings"`
 	Strikes         []score.Strike     `json:"strikes"`
+	Reshapings      []score.Reshaping  `json:"reshapings"`
 	ModTargets      []score.ModTarget  `json:"modTargets"`
 	TunedBys        []score.TunedBy    `json:"tunedBys"`
 	Chords          []score.ChordType  `json:"chords"`
 	Percussion      []PercussionKey    `json:"percussion"`
 	Roots           []string           `json:"roots"`
-	Scales          []string           `json:"scales"`
+	Scales          []Scale            `json:"scales"`
 	TicksPerQuarter score.Tick         `json:"ticksPerQuarter"`
 }
 
@@ -33,6 +34,12 @@ type Lists struct {
 type PercussionKey struct {
 	Note int    `json:"note"`
 	Name string `json:"name"`
+}
+
+// Scale is a scale and the semitones of its notes above the root.
+type Scale struct {
+	Name      string `json:"name"`
+	Semitones []int  `json:"semitones"`
 }
 
 // Rate is a note value and its length.
@@ -51,10 +58,14 @@ func (listsResource) Routes() chi.Router {
 			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(), Shapes: score.Shapes(),
 			Kinds: score.Kinds(), Sources: score.SourceKinds(), Spacings: score.Spacings(), Strikes: score.Strikes(),
 			ModTargets: score.ModTargets(), TunedBys: score.TunedBys(), Chords: score.Chords(),
-			Roots: theory.RootNames(), Scales: theory.ScaleNames(), TicksPerQuarter: score.TicksPerQuarter,
+			Reshapings: score.Reshapings(), Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}
 		for _, v := range score.NoteValues() {
 			lists.Rates = append(lists.Rates, Rate{Name: v, Ticks: v.Ticks()})
+		}
+		for _, name := range theory.ScaleNames() {
+			scale, _ := theory.ScaleByName(name)
+			lists.Scales = append(lists.Scales, Scale{Name: name, Semitones: scale.Semitones})
 		}
 		for note := theory.LowestPercussion; note <= theory.HighestPercussion; note++ {
 			name, _ := theory.PercussionName(note)

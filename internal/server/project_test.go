@@ -2,13 +2,16 @@ package server_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"net/http"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 	"jettyfog/internal/server"
 	"jettyfog/internal/studio"
 )
@@ -47,22 +50,32 @@ func TestAProjectFileGoesOutAndComesIn(t *testing.T) {
 func TestChart(t *testing.T) {
 	h := start(t)
 	var chart server.Chart
-	got := h.do("GET", "/api/chart?track=1&part=0&from=100000&to=181000", "")
+	got := h.do("GET", "/api/chart?track=1&from=100000&to=181000", "")
 	require.Equal(t, http.StatusOK, got.status, got.body)
 	require.NoError(t, json.Unmarshal([]byte(got.body), &chart))
 	project := score.Demo()
 	outlook := play.Look(project, 1, 100_000, 181_000)[0]
-	require.Equal(t, outlook.Forecasts, chart.Forecasts)
-	require.Len(t, chart.Lanes, 5)
-	for _, lane := range chart.Lanes {
+	require.Len(t, chart.Parts, 1)
+	part := chart.Parts[0]
+	require.Equal(t, outlook.Forecasts, part.Forecasts)
+	require.Len(t, part.Lanes, 5)
+	for _, lane := range part.Lanes {
 		require.Equal(t, outlook.Moves[lane.Lane], lane.Moves)
 		require.LessOrEqual(t, lane.Moves[0].Tick, score.Tick(100_000))
 		require.Greater(t, lane.Moves[1].Tick, score.Tick(100_000))
 	}
 	require.Equal(t, server.Period{Ticks: 3465 * project.Meter.Bar()}, chart.Period)
-	require.Equal(t, server.Period{Ticks: 11 * project.Meter.Bar()}, chart.Lanes[1].MeetsGate)
-	require.Equal(t, server.Degree{Degree: 4, Name: "A4"}, chart.Degrees[28+4])
-	require.Equal(t, server.Degree{Degree: -7, Name: "D3", Root: true}, chart.Degrees[28-7])
+	require.Equal(t, server.Period{Never: play.ErrChance.Error()}, chart.Repeats)
+	require.Equal(t, server.Period{Ticks: 11 * project.Meter.Bar()}, part.Lanes[1].MeetsGate)
+	require.Equal(t, server.Degree{Degree: 4, Name: "A4", Key: 69}, chart.Degrees[28+4])
+	require.Equal(t, server.Degree{Degree: -7, Name: "D3", Root: true, Key: 50}, chart.Degrees[28-7])
+
+	// Under another luck it is the chart of that.
+	project.Luck.Number = 7
+	var other server.Chart
+	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/chart?track=1&from=100000&to=181000&luck=7", "").body), &other))
+	require.Equal(t, play.Look(project, 1, 100_000, 181_000)[0].Forecasts, other.Parts[0].Forecasts)
+	require.NotEqual(t, part.Forecasts, other.Parts[0].Forecasts)
 }
 
 func TestLists(t *testing.T) {
@@ -72,6 +85,85 @@ func TestLists(t *testing.T) {
 	require.Len(t, lists.Lanes, len(score.LaneSpecs()))
 	require.Equal(t, score.Gate, lists.Lanes[0].Name)
 	require.Len(t, lists.Rates, 21)
-	require.Contains(t, lists.Scales, "dorian")
+	require.Contains(t, lists.Scales, server.Scale{Name: "dorian", Semitones: []int{0, 2, 3, 5, 7, 9, 10}})
+	require.Equal(t, server.PercussionKey{Note: 36, Name: "Bass Drum 1"}, lists.Percussion[1])
 	require.Len(t, lists.Roots, 12)
+}
+
+// The roster outlines what every track will play, as the renderer plays it.
+func TestRoster(t *testing.T) {
+	h := start(t)
+	var outlines []server.Outline
+	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/roster?bar=3", "").body), &outlines))
+	bar := score.Demo().Meter.Bar()
+	var want []server.OutlineNote
+	for _, n := range play.Render(score.Demo(), 3*bar, 5*bar, nil) {
+		want = append(want, server.OutlineNote{Start: n.Start, End: n.End, Key: int(n.Key)})
+	}
+	require.Equal(t, []server.Outline{{Track: 1, Notes: want}}, outlines)
+}
+
+// A roll is one edit that repeats with its luck; what is locked stays, and undo brings back the rest.
+func TestRoll(t *testing.T) {
+	h := start(t)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits",
+		`{"revision":1,"edit":{"setLane":{"track":1,"pattern":0,"part":0,"lane":"pitch","locked":[0,1,2]}}}`).status)
+	const roll = `{"revision":%d,"track":1,"pattern":0,"part":0,"lane":"pitch","scope":%q,"luck":5,"lowest":10,"highest":20,"density":100,"lean":0}`
+	pitches := func() []int { return h.studio.State().Project.Tracks[0].Parts()[0].Lanes.Pitch.Steps[:11] }
+	before := pitches()
+	got := h.do("POST", "/api/roll", fmt.Sprintf(roll, 2, "lane"))
+	require.Equal(t, http.StatusOK, got.status, got.body)
+	rolled := pitches()
+	require.Equal(t, before[:3], rolled[:3])
+	for _, pitch := range rolled[3:] {
+		require.GreaterOrEqual(t, pitch, 10)
+		require.LessOrEqual(t, pitch, 20)
+	}
+	require.Equal(t, "roll of pitch", h.studio.State().Undo)
+	h.do("POST", "/api/undo", `{"revision":3}`)
+	require.Equal(t, before, pitches())
+	for revision, scope := range []string{"part", "track", "all"} {
+		got = h.do("POST", "/api/roll", fmt.Sprintf(roll, revision+4, scope))
+		require.Equal(t, http.StatusOK, got.status, got.body)
+		require.LessOrEqual(t, slices.Max(pitches()), 9, "a wider roll keeps to the values that each lane has")
+	}
+}
+
+// The history lists what was done, and any place of it can be gone to.
+func TestHistoryIsListed(t *testing.T) {
+	h := start(t)
+	for i := range 3 {
+		h.do("POST", "/api/edits", fmt.Sprintf(`{"revision":%d,"edit":{"changeLuck":{"number":%d}}}`, i+1, i))
+	}
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/history", `{"revision":4,"position":1}`).status)
+	require.Equal(t, 0, h.studio.State().Project.Luck.Number)
+	var entries []studio.Entry
+	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/history", "").body), &entries))
+	require.Equal(t, []studio.Entry{
+		{Position: 3, Label: "luck 2"}, {Position: 2, Label: "luck 1"}, {Position: 1, Label: "luck 0", Done: true},
+	}, entries)
+}
+
+// A tuning comes in as text and goes out as files.
+func TestTuningFiles(t *testing.T) {
+	h := start(t)
+	got := h.do("POST", "/api/tuning", `{"revision":1,"scl":"! x\nfive\n 5\n 240.\n 480.\n 720.\n 960.\n 2/1\n"}`)
+	require.Equal(t, http.StatusOK, got.status, got.body)
+	require.Equal(t, theory.Chromatic, h.studio.State().Project.Key.Scale)
+	require.Contains(t, h.do("GET", "/api/tuning/tuning.scl", "").body, " 240.\n")
+	require.Contains(t, h.do("GET", "/api/tuning/tuning.kbm", "").body, "261.625565")
+	h.do("POST", "/api/tuning", `{"revision":2,"scl":""}`)
+	require.Nil(t, h.studio.State().Project.Key.Tuning)
+}
+
+// The draws of a spread come with the shares that they should have.
+func TestDraws(t *testing.T) {
+	h := start(t)
+	h.do("POST", "/api/edits", `{"revision":1,"edit":{"setLane":{"track":1,"pattern":0,"part":0,"lane":"velocity",
+		"spread":{"chance":100,"depth":100,"lowest":-3,"highest":3,"lean":0,"grain":1}}}}`)
+	var draws server.Draws
+	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/draws?track=1&part=0&lane=velocity&from=0&to=1000000", "").body), &draws))
+	require.Len(t, draws.Shares, 7)
+	require.Greater(t, len(draws.Drawn), 50)
+	require.Less(t, slices.Max(draws.Drawn), 4)
 }

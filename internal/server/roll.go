@@ -3,6 +3,7 @@ package server
 import (
 	"fmt"
 	"net/http"
+	"slices"
 
 	"github.com/go-chi/chi/v5"
 
@@ -66,6 +67,8 @@ func (asked RollRequest) edit(p *score.Project) (score.Edit, error) {
 		return nil, score.ErrUnknownPart
 	}
 	switch spec := asked.Lane.Spec(); {
+	case !slices.Contains([]string{"lane", "part", "track", "all"}, asked.Scope):
+		return refuse("scope", fmt.Sprintf("%.20q", asked.Scope), "lane, part, track or all")
 	case asked.Luck < 0 || asked.Luck > score.MaxLuck:
 		return refuse("luck", asked.Luck, fmt.Sprintf("0 to %d", score.MaxLuck))
 	case asked.Density < 0 || asked.Density > 100:

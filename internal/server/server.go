@@ -34,6 +34,7 @@ type Options struct {
 type Server struct {
 	options Options
 	hub     *hub
+	luck    trialLuck
 	router  chi.Router
 }
 
@@ -41,7 +42,7 @@ type Server struct {
 func New(o Options) *Server {
 	s := &Server{options: o, hub: newHub(o)}
 	o.Studio.Listen(func(state studio.Snapshot) {
-		o.Transport.SetProject(state.Project)
+		s.luck.play(o.Transport, state.Project)
 		s.hub.broadcast(Message{Project: &state})
 	})
 	o.Transport.Attach(s.hub)
@@ -51,9 +52,14 @@ func New(o Options) *Server {
 	r.Route("/api", func(r chi.Router) {
 		r.Use(limitBody)
 		r.Mount("/", projectResource{o.Studio}.Routes())
+		r.Mount("/history", historyResource{o.Studio}.Routes())
+		r.Mount("/roll", rollResource{o.Studio}.Routes())
+		r.Mount("/tuning", tuningResource{o.Studio}.Routes())
 		r.Mount("/chart", chartResource{o.Studio}.Routes())
+		r.Mount("/roster", rosterResource{o.Studio}.Routes())
+		r.Mount("/draws", drawsResource{o.Studio}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
-		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
+		r.Mount("/transport", transportResource{o.Transport, o.Studio, &s.luck}.Routes())
 		r.Mount("/takes", takesResource{o.Takes}.Routes())
 	})
 	r.Get("/ws", s.hub.serve)

@@ -5,6 +5,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
@@ -21,9 +22,16 @@ type InputRequest struct {
 	Message []int `json:"message" jsonschema:"minItems=2,maxItems=3"`
 }
 
+// TrialRequest asks to hear another luck without taking it.
+type TrialRequest struct {
+	// Luck is the number; without it the project's own is heard again.
+	Luck *int `json:"luck"`
+}
+
 type transportResource struct {
 	transport *live.Transport
 	studio    *studio.Studio
+	luck      *trialLuck
 }
 
 // Routes lists the resource's routes.
@@ -31,6 +39,7 @@ func (t transportResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Post("/", t.do)
 	r.Post("/input", t.input)
+	r.Post("/luck", t.tryLuck)
 	return r
 }
 
@@ -54,6 +63,20 @@ func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	t.transport.Hear(message)
+	reply(w, t.transport.Status())
+}
+
+func (t transportResource) tryLuck(w http.ResponseWriter, r *http.Request) {
+	var request TrialRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	if request.Luck != nil && (*request.Luck < 0 || *request.Luck > score.MaxLuck) {
+		refuse(w, http.StatusUnprocessableEntity, "the luck must be 0 to 999999; nothing was changed")
+		return
+	}
+	t.luck.set(t.transport, t.studio.State().Project, request.Luck)
 	reply(w, t.transport.Status())
 }
 

@@ -19,7 +19,7 @@ func (p *Project) own(a LaneAddress) (lane *Lane, inverse Edit, err error) {
 		return nil, nil, err
 	}
 	if part.Lanes.field(a.Lane) == nil {
-		return nil, nil, checkListed("lane", a.Lane, laneNames())
+		return nil, nil, checkListed("lane", a.Lane, LaneNames())
 	}
 	restore := RestoreLane{LaneAddress: a}
 	if part.Lanes.Has(a.Lane) {

@@ -87,7 +87,8 @@ var laneSpecs = []LaneSpec{
 // LaneSpecs lists the lanes in the order in which to show them.
 func LaneSpecs() []LaneSpec { return slices.Clone(laneSpecs) }
 
-func laneNames() []LaneName {
+// LaneNames lists the names of the lanes in the order in which to show them.
+func LaneNames() []LaneName {
 	names := make([]LaneName, len(laneSpecs))
 	for i, spec := range laneSpecs {
 		names[i] = spec.Name

@@ -26,6 +26,10 @@ export interface Project {
   swing: number;
   filling: boolean;
   /**
+   * @maxItems 64
+   */
+  recipes?: Recipe[];
+  /**
    * @minItems 1
    * @maxItems 32
    */
@@ -80,12 +84,22 @@ export interface Luck {
    */
   former: number[];
 }
+export interface Recipe {
+  name: string;
+  lane: string;
+  lowest: number;
+  highest: number;
+  density: number;
+  lean: number;
+}
 export interface Track {
   id: number;
   name: string;
   kind: "melodic" | "kit";
   channel: number;
   mute: boolean;
+  solo: boolean;
+  offAir: boolean;
   source: Source;
   voices: number;
   overlap: number;
@@ -150,6 +164,7 @@ export interface Part {
   id: number;
   name: string;
   note: number;
+  mute: boolean;
   fill: number;
   lengthUnit?: string;
   /**
@@ -247,6 +262,10 @@ export interface Lane {
   weights?: Weight[];
   evolve?: Evolve;
   /**
+   * @maxItems 64
+   */
+  locked?: number[];
+  /**
    * @minItems 64
    * @maxItems 64
    */
@@ -275,10 +294,6 @@ export interface Evolve {
   percent: number;
   lowest: number;
   highest: number;
-  /**
-   * @maxItems 64
-   */
-  locked?: number[];
 }
 export interface Status {
   playing: boolean;
@@ -353,7 +368,9 @@ export interface EditJSON {
   removePart?: RemovePart;
   movePart?: MovePart;
   setPart?: SetPart;
+  restorePart?: RestorePart;
   setDetail?: SetDetail;
+  reshape?: Reshape;
   setLane?: SetLane;
   restoreLane?: RestoreLane;
   setSteps?: SetSteps;
@@ -368,6 +385,7 @@ export interface SetProject {
   key?: Key;
   swing?: number;
   filling?: boolean;
+  recipes?: Recipe[];
 }
 export interface ChangeLuck {
   number: number;
@@ -397,6 +415,8 @@ export interface SetTrack {
   name?: string;
   channel?: number;
   mute?: boolean;
+  solo?: boolean;
+  offAir?: boolean;
   voices?: number;
   overlap?: number;
   source?: Source;
@@ -468,6 +488,7 @@ export interface SetPart {
   part: number;
   name?: string;
   note?: number;
+  mute?: boolean;
   fill?: number;
   ratchet?: RatchetShape;
   voicing?: Voicing;
@@ -477,12 +498,30 @@ export interface SetPart {
   lengthUnit?: string;
   durations?: Duration[];
 }
+export interface RestorePart {
+  track: number;
+  pattern: number;
+  part: number;
+  value: Part;
+}
 export interface SetDetail {
   track: number;
   pattern: number;
   part: number;
   step: number;
   detail: StepDetail;
+}
+export interface Reshape {
+  track: number;
+  pattern: number;
+  part: number;
+  lane: string;
+  do: "rotate" | "reverse" | "invert" | "double" | "halve" | "clear" | "euclid";
+  by?: number;
+  /**
+   * @maxItems 64
+   */
+  steps?: number[];
 }
 export interface SetLane {
   track: number;
@@ -502,6 +541,7 @@ export interface SetLane {
   spread?: Spread;
   weights?: Weight[];
   evolve?: Evolve;
+  locked?: number[];
 }
 export interface RestoreLane {
   track: number;
@@ -545,13 +585,17 @@ export interface TransportRequest {
 export interface Chart {
   revision: number;
   track: number;
-  part: number;
   from: number;
   to: number;
+  parts: ChartPart[];
+  period: Period;
+  repeats: Period;
+  projectRepeats: Period;
+  degrees: Degree[];
+}
+export interface ChartPart {
   lanes: ChartLane[];
   forecasts: Forecast[];
-  period: Period;
-  degrees: Degree[];
 }
 export interface ChartLane {
   lane: string;
@@ -580,6 +624,8 @@ export interface Degree {
   degree: number;
   name: string;
   root: boolean;
+  key: number;
+  detune: number;
 }
 export interface Lists {
   lanes: LaneSpec[];
@@ -591,12 +637,13 @@ export interface Lists {
   sources: string[];
   spacings: string[];
   strikes: string[];
+  reshapings: string[];
   modTargets: string[];
   tunedBys: string[];
   chords: ChordType[];
   percussion: PercussionKey[];
   roots: string[];
-  scales: string[];
+  scales: Scale[];
   ticksPerQuarter: number;
 }
 export interface LaneSpec {
@@ -621,6 +668,61 @@ export interface ChordType {
 export interface PercussionKey {
   note: number;
   name: string;
+}
+export interface Scale {
+  name: string;
+  semitones: number[];
+}
+export interface Outline {
+  track: number;
+  notes: OutlineNote[];
+}
+export interface OutlineNote {
+  start: number;
+  end: number;
+  key: number;
+}
+export interface Draws {
+  shares: Share[];
+  drawn: number[];
+}
+export interface Share {
+  added: number;
+  share: number;
+}
+export interface Entry {
+  position: number;
+  label: string;
+  done: boolean;
+}
+export interface RollRequest {
+  revision: number;
+  track: number;
+  pattern: number;
+  part: number;
+  lane: string;
+  scope: "lane" | "part" | "track" | "all";
+  luck: number;
+  lowest: number;
+  highest: number;
+  density: number;
+  lean: number;
+  /**
+   * @maxItems 64
+   */
+  steps?: number[];
+}
+export interface GoToRequest {
+  revision: number;
+  position: number;
+}
+export interface TuningRequest {
+  revision: number;
+  scl: string;
+  kbm?: string;
+}
+export interface TrialRequest {
+  luck: number;
 }
 export interface Refusal {
   error: string;
