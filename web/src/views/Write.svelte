@@ -6,7 +6,7 @@
 </script>
 
 <main
-  class="grid min-h-0 grid-cols-[184px_minmax(0,1fr)_204px] max-[1150px]:grid-cols-[150px_minmax(0,1fr)_190px]"
+  class="grid min-h-0 grid-cols-[184px_minmax(0,1fr)_246px] max-[1150px]:grid-cols-[150px_minmax(0,1fr)_226px]"
 >
   <Roster />
   <Chart />

@@ -1,13 +1,34 @@
-import type { Chart } from "./generated";
+import type { Chart, Draws, Outline } from "./generated";
 import { get } from "./http";
 
-/** Asks how a part's lanes run through a stretch of time, in ticks, and what they will do. */
-export function getChart(
-  track: number,
+/** A stretch of a track's time, in ticks. */
+export interface Stretch {
+  track: number;
+  from: number;
+  to: number;
+}
+
+/** Asks how a track's lanes run through a stretch of time, and what they will do, perhaps under another luck. */
+export function getChart(at: Stretch, signal: AbortSignal, luck?: number): Promise<Chart> {
+  const under = luck === undefined ? "" : `&luck=${luck}`;
+  return get<Chart>(`api/chart?${query(at)}${under}`, signal);
+}
+
+/** Asks what a lane's spread should add and what it added to the notes of a stretch. */
+export function getDraws(
+  at: Stretch,
   part: number,
-  from: number,
-  to: number,
+  lane: string,
   signal: AbortSignal,
-): Promise<Chart> {
-  return get<Chart>(`api/chart?track=${track}&part=${part}&from=${from}&to=${to}`, signal);
+): Promise<Draws> {
+  return get<Draws>(`api/draws?${query(at)}&part=${part}&lane=${lane}`, signal);
+}
+
+/** Asks what every track will play in the two bars from one on, counted from 0. */
+export function getOutlines(bar: number, signal: AbortSignal): Promise<Outline[]> {
+  return get<Outline[]>(`api/roster?bar=${bar}`, signal);
+}
+
+function query({ track, from, to }: Stretch): string {
+  return `track=${track}&from=${from}&to=${to}`;
 }

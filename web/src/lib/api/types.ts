@@ -1,4 +1,4 @@
-import type { Lanes, SetPart } from "./generated";
+import type { Lanes, SetLane, SetPart } from "./generated";
 
 export type * from "./generated";
 
@@ -7,3 +7,6 @@ export type LaneName = keyof Lanes;
 
 /** Names a part, as edits do. */
 export type PartAddress = Pick<SetPart, "track" | "pattern" | "part">;
+
+/** What an edit of a lane changes. */
+export type LaneChange = Omit<SetLane, keyof PartAddress | "lane">;

@@ -57,8 +57,12 @@ export class ValueScale {
   /** The whole value at a height, within the bounds. */
   value(y: number): number {
     const share = (this.height - padBottom - y) / (this.height - padTop - padBottom);
-    const value = Math.round(this.least + share * (this.most - this.least));
-    return Math.min(this.most, Math.max(this.least, value));
+    return this.bounded(this.least + share * (this.most - this.least));
+  }
+
+  /** The whole value nearest to a number, within the bounds. */
+  bounded(value: number): number {
+    return Math.min(this.most, Math.max(this.least, Math.round(value)));
   }
 }
 

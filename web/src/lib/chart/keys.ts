@@ -17,11 +17,20 @@ export function pressKey(
   const big = name === "pitch" ? view.degreesPerOctave : 10;
   const by = event.shiftKey ? big : 1;
 
-  const go = (to: number) => view.moveCursor(name, first + ((to - first + length) % length));
+  const wrapped = (to: number) => first + ((to - first + length) % length);
+  const go = (to: number) => {
+    if (event.shiftKey) view.chooseTo(name, wrapped(to));
+    else view.moveCursor(name, wrapped(to));
+  };
+  const many = view.stepsOf(name).length > 1 || view.boxed;
   const set = (to: number) => {
-    const bounded = Math.min(spec.most, Math.max(spec.least, to));
-    if (bounded === value) return;
-    void view.write(name, { [step]: bounded });
+    if (to === value && !many) return;
+    const steps = many ? view.stepsOf(name) : [step];
+    void view.write(name, Object.fromEntries(steps.map((s) => [s, to])));
+  };
+  const raise = (by: number) => {
+    if (many) void view.raise(by);
+    else set(Math.min(spec.most, Math.max(spec.least, value + by)));
   };
 
   switch (event.key) {
@@ -38,10 +47,10 @@ export function pressKey(
       go(first + length - 1);
       return true;
     case "ArrowUp":
-      set(value + by);
+      raise(by);
       return true;
     case "ArrowDown":
-      set(value - by);
+      raise(-by);
       return true;
     case "Delete":
     case "Backspace":
@@ -50,6 +59,22 @@ export function pressKey(
     case "Enter":
       if (name !== "gate") return false;
       set(value === Gate.on ? Gate.off : Gate.on);
+      return true;
+    case "[":
+    case "]": {
+      const steps = view.chosen[name] ?? [];
+      const by = event.key === "[" ? -1 : 1;
+      void view.session.edit({
+        reshape: { ...view.session.address, lane: name, do: "rotate", by, steps },
+      });
+      return true;
+    }
+    case "o":
+      if (name === "gate") return false;
+      void view.session.setLane(name, { linked: !view.session.lane(name).linked });
+      return true;
+    case "k":
+      void view.toggleLocks(name);
       return true;
     case "t":
       if (name !== "gate") return false;

@@ -2,7 +2,8 @@ import type { LaneName } from "../api/types";
 import type { ChartView } from "../state/chartView.svelte";
 import { cellAt, type Cell, type ValueScale } from "./geometry";
 import { Gate } from "./gate";
-import { valueText } from "./values";
+import { handOf, type Hand } from "./hand";
+import { effective, valueText } from "./values";
 
 /** How wide a character of the readout is, in pixels. */
 export const readoutCharacter = 7.5;
@@ -15,11 +16,23 @@ export interface Canvas {
   values: number[];
 }
 
-/** Paints values across a strip with the pointer; a stroke becomes one edit. */
+interface Point {
+  x: number;
+  y: number;
+}
+
+type Press = PointerEvent & { currentTarget: HTMLElement };
+
+/** Writes values across a strip with the pointer; a stroke becomes one edit. */
 export class Painter {
-  #last: { x: number; y: number } | undefined;
+  #first: Point | undefined;
+  #last: Point = { x: 0, y: 0 };
+  #hand: Hand = "draw";
   #gate = 0;
+  /** The values before the stroke. */
+  #before: number[] = [];
   #stroke: Record<number, number> = {};
+  #heard: number | undefined;
   #readout = $state<{ x: number; y: number; text: string }>();
 
   constructor(
@@ -32,71 +45,135 @@ export class Painter {
     return this.#readout;
   }
 
-  begin(event: PointerEvent & { currentTarget: HTMLElement }): void {
+  begin(event: Press): void {
     if (event.button !== 0) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const { cells, values } = this.canvas();
-    const at = this.#point(event);
+    const { cells, values, name } = this.canvas();
+    const at = point(event);
     const cell = cellAt(cells, at.x);
     if (!cell) return;
-    const before = values[cell.step];
+    event.currentTarget.setPointerCapture(event.pointerId);
+    this.#hand = handOf(this.view.hand, event);
+    if (!this.view.stepsOf(name).includes(cell.step)) this.view.choose({});
     const wanted = event.shiftKey ? Gate.tie : Gate.on;
-    this.#gate = before === wanted ? Gate.off : wanted;
+    this.#gate = values[cell.step] === wanted ? Gate.off : wanted;
+    this.#before = [...values];
     this.#stroke = {};
-    this.#last = at;
+    this.#first = this.#last = at;
+    this.#heard = undefined;
     this.#paint(at);
   }
 
-  move(event: PointerEvent & { currentTarget: HTMLElement }): void {
-    if (this.#last) this.#paint(this.#point(event));
+  move(event: Press): void {
+    if (this.#first) this.#paint(point(event));
   }
 
   end(): void {
-    if (!this.#last) return;
-    this.#last = undefined;
-    this.#readout = undefined;
+    if (!this.#first) return;
+    this.#first = this.#readout = undefined;
     void this.view.write(this.canvas().name, this.#stroke);
   }
 
   cancel(): void {
-    this.#last = undefined;
-    this.#readout = undefined;
+    this.#first = this.#readout = undefined;
     this.view.overlay(this.canvas().name);
   }
 
-  #point(event: PointerEvent & { currentTarget: HTMLElement }): { x: number; y: number } {
-    const box = event.currentTarget.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
-  }
-
-  /** Paints every cell from the last point to this one, so that a quick hand leaves no gaps. */
-  #paint(to: { x: number; y: number }): void {
-    const { name, cells, scale } = this.canvas();
-    const from = this.#last ?? to;
+  #paint(to: Point): void {
+    const { name, cells } = this.canvas();
     const here = cellAt(cells, to.x);
-    for (const cell of cells) {
-      const middle = cell.x + cell.width / 2;
-      const within = middle > Math.min(from.x, to.x) && middle < Math.max(from.x, to.x);
-      if (!within && cell !== here) continue;
-      const share = cell === here || to.x === from.x ? 1 : (middle - from.x) / (to.x - from.x);
-      this.#stroke[cell.step] = this.#value(name, scale, from.y + share * (to.y - from.y));
-    }
+    if (this.#hand === "move" && name !== "gate") this.#moveAll(to);
+    else if (this.#hand === "line") this.#line(to);
+    else this.#draw(to, here);
     this.view.overlay(name, { ...this.#stroke });
     this.#last = to;
     if (here) this.#show(here, to);
   }
 
-  #value(name: LaneName, scale: ValueScale, y: number): number {
-    return name === "gate" ? this.#gate : scale.value(y);
+  /** Writes every cell from the last point to this one, so that a quick hand leaves no gaps. */
+  #draw(to: Point, here: Cell | undefined): void {
+    const { name, cells, scale } = this.canvas();
+    const from = this.#last;
+    for (const cell of cells) {
+      if (cell !== here && !within(cell, from, to)) continue;
+      if (this.#hand === "scatter" && name !== "gate") {
+        this.#stroke[cell.step] ??= scale.value(yBetween(from, to, cell, here)) + this.#scattered();
+        this.#stroke[cell.step] = scale.bounded(this.#stroke[cell.step] ?? 0);
+      } else {
+        this.#stroke[cell.step] =
+          name === "gate" ? this.#gate : scale.value(yBetween(from, to, cell, here));
+      }
+    }
   }
 
-  #show(cell: Cell, at: { x: number; y: number }): void {
-    const { name } = this.canvas();
-    this.view.moveCursor(name, cell.step);
-    const spec = this.view.session.spec(name);
-    const text = valueText(spec, this.view.values(name)[cell.step] ?? 0, this.view.degrees);
-    const widest = text.length * readoutCharacter + 24;
-    const x = at.x > this.view.width - widest ? at.x - widest : at.x + 14;
-    this.#readout = { x, y: Math.max(16, at.y - 8), text };
+  /** Writes a straight line from where the pointer went down, anew for each place of the pointer. */
+  #line(to: Point): void {
+    const { name, cells, scale } = this.canvas();
+    const from = this.#first ?? to;
+    const [start, here] = [cellAt(cells, from.x), cellAt(cells, to.x)];
+    this.#stroke = {};
+    for (const cell of cells) {
+      if (cell !== start && cell !== here && !within(cell, from, to)) continue;
+      this.#stroke[cell.step] =
+        name === "gate" ? this.#gate : scale.value(yBetween(from, to, cell, here));
+    }
   }
+
+  /** Moves the chosen steps, or all of the loop, by as much as the pointer has moved. */
+  #moveAll(to: Point): void {
+    const { name, scale } = this.canvas();
+    const by = scale.value(to.y) - scale.value((this.#first ?? to).y);
+    const { first, length } = this.view.session.loop(name);
+    const loop = Array.from({ length }, (_, i) => first + i);
+    const { least, most } = this.view.session.spec(name);
+    for (const step of this.view.chosen[name] ?? loop) {
+      this.#stroke[step] = Math.min(most, Math.max(least, (this.#before[step] ?? 0) + by));
+    }
+  }
+
+  #scattered(): number {
+    const { least, most } = this.view.session.spec(this.canvas().name);
+    const reach = ((most - least) * this.view.scatter) / 100;
+    return Math.round((Math.random() * 2 - 1) * reach);
+  }
+
+  #show(cell: Cell, at: Point): void {
+    const { name } = this.canvas();
+    const { view } = this;
+    view.moveCursor(name, cell.step);
+    const value = view.values(name)[cell.step] ?? 0;
+    const spec = view.session.spec(name);
+    const heard = effective(name, view.session.lane(name).amount, value, spec);
+    const text = valueText(spec, value, view.degrees, view.session.lists.chords);
+    const both = heard === value ? text : `${text} → ${heard}`;
+    const widest = both.length * readoutCharacter + 24;
+    const x = at.x > view.width - widest ? at.x - widest : at.x + 14;
+    this.#readout = { x, y: Math.max(16, at.y - 8), text: both };
+    if (name === "pitch" && value !== this.#heard) this.#hear(value);
+  }
+
+  /** Lets a pitch that is placed be heard, unless the music plays and would drown it. */
+  #hear(value: number): void {
+    this.#heard = value;
+    const degree = this.view.degrees.find((d) => d.degree === value);
+    if (degree && !this.view.session.transport.playing) {
+      void this.view.session.hear(degree.key, degree.detune);
+    }
+  }
+}
+
+function point(event: Press): Point {
+  const box = event.currentTarget.getBoundingClientRect();
+  return { x: event.clientX - box.left, y: event.clientY - box.top };
+}
+
+function within(cell: Cell, from: Point, to: Point): boolean {
+  const middle = cell.x + cell.width / 2;
+  return middle > Math.min(from.x, to.x) && middle < Math.max(from.x, to.x);
+}
+
+/** The height of the way between two points over the middle of a cell. */
+function yBetween(from: Point, to: Point, cell: Cell, here: Cell | undefined): number {
+  if (cell === here || to.x === from.x) return to.y;
+  const share = (cell.x + cell.width / 2 - from.x) / (to.x - from.x);
+  return from.y + Math.min(1, Math.max(0, share)) * (to.y - from.y);
 }

@@ -1,9 +1,14 @@
-import type { Degree, LaneName, LaneSpec } from "../api/types";
+import type { ChordType, Degree, LaneName, LaneSpec } from "../api/types";
 
 const gateWords = ["off", "on", "tie"];
 
 /** A step's value in words, as it is read out. */
-export function valueText(spec: LaneSpec, value: number, degrees: Degree[]): string {
+export function valueText(
+  spec: LaneSpec,
+  value: number,
+  degrees: Degree[],
+  chords: ChordType[],
+): string {
   switch (spec.name as LaneName) {
     case "gate":
       return gateWords[value] ?? "";
@@ -11,12 +16,31 @@ export function valueText(spec: LaneSpec, value: number, degrees: Degree[]): str
       return `${degreeName(value, degrees)} · degree ${value}`;
     case "length":
       return `${value > wholeStep ? value - wholeStep + 1 : value} ${lengthUnit(value)}`;
+    case "chord":
+      return chords[value]?.name ?? "";
+    case "slide":
+      return value ? "slide" : "none";
+    case "octave":
+    case "alteration":
+      return signed(value);
     case "probability":
     case "nudge":
+    case "swing":
       return `${value} %`;
     default:
       return String(value);
   }
+}
+
+/** A number with its sign, a true minus below 0. */
+export function signed(value: number): string {
+  return value > 0 ? `+${value}` : String(value).replace("-", "−");
+}
+
+/** What of a value is in force, after the amount of its lane. */
+export function effective(name: LaneName, amount: number, value: number, spec: LaneSpec): number {
+  if (name !== "velocity" && name !== "probability") return value;
+  return Math.min(spec.most, Math.max(spec.least, Math.trunc((value * amount) / 100)));
 }
 
 /** A length up to this is a share of the step in percent; above it counts steps, from 2. */

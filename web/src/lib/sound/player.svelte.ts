@@ -2,10 +2,13 @@ import type { ServerClock } from "../api/serverClock";
 import type { WireSound } from "../api/types";
 import PulseWorker from "./pulse.worker?worker";
 import { SoundQueue } from "./soundQueue";
-import { Voices } from "./voices";
+import { Voices, type Key } from "./voices";
 
 /** How long before its time a sound is handed to the synth; until then a stop can take it back. */
 const handOver = 60;
+
+/** How long a note sounds that is only tried, in seconds. */
+const struckFor = 0.25;
 
 /** Plays announced sounds on the built-in synth, at their times. */
 export class Player {
@@ -29,6 +32,12 @@ export class Player {
 
   announce(sounds: WireSound[]): void {
     if (this.#voices && this.clock.known) this.#queue.push(sounds);
+  }
+
+  /** Strikes a note now and lets it go soon, once the synth has started. */
+  strike(key: Key, velocity: number): void {
+    this.#voices?.play(key, velocity, 0);
+    this.#voices?.play(key, 0, struckFor);
   }
 
   /** Forgets what is to come and releases everything. */

@@ -1,5 +1,14 @@
 import { getChart } from "../api/chart";
-import type { Chart, Degree, LaneName } from "../api/types";
+import type { Chart, ChartPart, Degree, EditJSON, LaneName } from "../api/types";
+import {
+  noStrips,
+  rectangle,
+  stepsWithin,
+  withRange,
+  type Rectangle,
+  type Strip,
+} from "../chart/box";
+import type { Hand } from "../chart/hand";
 import type { Session } from "./session.svelte";
 
 const pitchRowsShown = 16;
@@ -10,11 +19,11 @@ export interface Cursor {
   step: number;
 }
 
+/** Steps by lane. */
+export type Chosen = Readonly<Partial<Record<LaneName, number[]>>>;
+
 /** Values by step of a lane, counted from 0. */
-interface Draft {
-  lane: LaneName;
-  values: Readonly<Record<number, number>>;
-}
+export type Values = Readonly<Record<number, number>>;
 
 /** Which stretch of time the chart shows, what is in it, and where the user's hand is. */
 export class ChartView {
@@ -23,12 +32,24 @@ export class ChartView {
   bars = $state(3);
   cursor = $state<Cursor>({ lane: "gate", step: 0 });
 
+  /** What the pointer does on a strip. */
+  hand = $state<Hand>("draw");
+  /** How far the scattering hand spreads values, in percent of a lane's range either way. */
+  scatter = $state(20);
+
+  /** Which page of the sheet is open. */
+  sheet = $state<"step" | "lane" | "part" | "track" | "roll">("step");
+
   /** How wide the strips are, in pixels. */
   width = $state(0);
 
-  /** Values that are seen and are not yet stored. */
-  #draft = $state.raw<Draft>();
+  /** The steps in a box that was drawn; empty while only the cursor's step is chosen. */
+  #chosen = $state.raw<Chosen>({});
+  /** Values that are seen and are not yet stored, by lane. */
+  #draft = $state.raw<Partial<Record<LaneName, Values>>>({});
   #writing = 0;
+  #strips = noStrips();
+  #box = $state.raw<Rectangle>();
   #page = $state(0);
   #pitchBottom = $state(-2);
   #chart = $state.raw<Chart>();
@@ -36,24 +57,18 @@ export class ChartView {
   constructor(readonly session: Session) {
     $effect(() => {
       const { revision } = session.snapshot;
-      const { track, part } = session.address;
+      const { track } = session.address;
       const { from, to } = this;
       const stale = new AbortController();
       // A revision of 0 marks a server that is away; its answer would be a failure.
-      if (revision > 0) void this.#load(track, part, from, to, stale.signal);
+      if (revision > 0) void this.#load(track, from, to, stale.signal);
       return () => stale.abort();
     });
   }
 
-  async #load(
-    track: number,
-    part: number,
-    from: number,
-    to: number,
-    signal: AbortSignal,
-  ): Promise<void> {
+  async #load(track: number, from: number, to: number, signal: AbortSignal): Promise<void> {
     try {
-      this.#chart = await getChart(track, part, from, to, signal);
+      this.#chart = await getChart({ track, from, to }, signal);
     } catch (error) {
       if (!signal.aborted) this.session.notices.add(`The chart cannot be drawn: ${error}`);
     }
@@ -61,7 +76,12 @@ export class ChartView {
 
   /** The chart that arrived last; while another is on its way this one stays. */
   get chart(): Chart | undefined {
-    return this.#chart;
+    return this.#chart?.track === this.session.track.id ? this.#chart : undefined;
+  }
+
+  /** What the chart has of the part that is being written. */
+  get chartPart(): ChartPart | undefined {
+    return this.chart?.parts[this.session.partIndex];
   }
 
   get from(): number {
@@ -84,6 +104,68 @@ export class ChartView {
 
   moveCursor(lane: LaneName, step: number): void {
     this.cursor = { lane, step };
+  }
+
+  /** The steps in the box that was drawn, by lane. */
+  get chosen(): Chosen {
+    return this.#chosen;
+  }
+
+  choose(chosen: Chosen): void {
+    this.#chosen = chosen;
+  }
+
+  /** Chooses all steps of the loop of the cursor's lane. */
+  chooseLoop(): void {
+    const { lane } = this.cursor;
+    const { first, length } = this.session.loop(lane);
+    this.choose({ [lane]: Array.from({ length }, (_, i) => first + i) });
+  }
+
+  /** Takes the steps from where the cursor is to another one into the choice. */
+  chooseTo(lane: LaneName, step: number): void {
+    const here = this.stepOf(lane);
+    this.choose({ ...this.#chosen, [lane]: withRange(this.#chosen[lane] ?? [], here, step) });
+    this.moveCursor(lane, step);
+  }
+
+  /** The steps of a lane that edits act on: those in the box, else that of the cursor. */
+  stepsOf(lane: LaneName): number[] {
+    return this.#chosen[lane] ?? (this.boxed ? [] : [this.stepOf(lane)]);
+  }
+
+  /** Tells where a lane's strip is and what stands on it, for boxes; returns how to take that back. */
+  register(lane: LaneName, strip: () => Strip): () => void {
+    this.#strips.set(lane, strip);
+    return () => this.#strips.delete(lane);
+  }
+
+  /** The box that is being drawn, in pixels of the window. */
+  get box(): Rectangle | undefined {
+    return this.#box;
+  }
+
+  /** Begins a box at the pointer; it grows until the pointer is let go. */
+  beginBox(press: PointerEvent): void {
+    const begun = { x: press.clientX, y: press.clientY };
+    const grow = (event: PointerEvent) => {
+      this.#box = rectangle(begun, { x: event.clientX, y: event.clientY });
+      this.choose(stepsWithin(this.#box, this.#strips));
+    };
+    const end = () => {
+      this.#box = undefined;
+      window.removeEventListener("pointermove", grow);
+      window.removeEventListener("pointerup", end);
+      window.removeEventListener("pointercancel", end);
+    };
+    window.addEventListener("pointermove", grow);
+    window.addEventListener("pointerup", end);
+    window.addEventListener("pointercancel", end);
+    grow(press);
+  }
+
+  get boxed(): boolean {
+    return Object.keys(this.#chosen).length > 0;
   }
 
   /** The notes that the pitch lane can ask for, from its lowest degree up. */
@@ -119,24 +201,65 @@ export class ChartView {
   /** The values of a lane as they are seen: stored ones under those that are being painted. */
   values(lane: LaneName): number[] {
     const stored = this.session.lane(lane).steps;
-    const draft = this.#draft;
-    if (draft?.lane !== lane) return stored;
-    return stored.map((value, step) => draft.values[step] ?? value);
+    const draft = this.#draft[lane];
+    if (!draft) return stored;
+    return stored.map((value, step) => draft[step] ?? value);
   }
 
   /** Shows values that are being painted over the stored ones; without values, nothing any more. */
-  overlay(lane: LaneName, values?: Draft["values"]): void {
-    this.#draft = values && { lane, values };
+  overlay(lane: LaneName, values?: Values): void {
+    this.#draft = { ...this.#draft, [lane]: values };
   }
 
   /** Writes values into steps as one edit. They are seen at once, so the next key can build on them. */
-  async write(lane: LaneName, values: Draft["values"]): Promise<void> {
-    const shown = this.#draft?.lane === lane ? this.#draft.values : {};
-    this.overlay(lane, { ...shown, ...values });
-    const steps = Object.entries(values).map(([step, value]) => ({ step: Number(step), value }));
+  write(lane: LaneName, values: Values): Promise<void> {
+    return this.writeAll({ [lane]: values });
+  }
+
+  /** Writes values into steps of several lanes as one edit. */
+  async writeAll(lanes: Partial<Record<LaneName, Values>>): Promise<void> {
+    const edits: EditJSON[] = [];
+    for (const [name, values] of Object.entries(lanes)) {
+      const lane = name as LaneName;
+      const steps = Object.entries(values).map(([step, value]) => ({ step: Number(step), value }));
+      if (steps.length === 0) continue;
+      this.overlay(lane, { ...this.#draft[lane], ...values });
+      edits.push({ setSteps: { ...this.session.address, lane, steps } });
+    }
+    if (edits.length === 0) return;
     this.#writing++;
-    await this.session.edit({ setSteps: { ...this.session.address, lane, steps } });
+    await this.session.editAll("values of several lanes", edits);
     this.#writing--;
-    if (this.#writing === 0) this.overlay(lane);
+    if (this.#writing === 0) this.#draft = {};
+  }
+
+  /** Locks the chosen steps of a lane against rolling and evolving, or unlocks them if all are locked. */
+  toggleLocks(lane: LaneName): Promise<void> {
+    const before = this.session.lane(lane).locked ?? [];
+    const steps = this.stepsOf(lane);
+    const others = before.filter((step) => !steps.includes(step));
+    const all = steps.every((step) => before.includes(step));
+    const locked = all ? others : [...others, ...steps].sort((a, b) => a - b);
+    return this.session.setLane(lane, { locked });
+  }
+
+  /** Adds to the chosen steps of all lanes, each within its bounds, as one edit. */
+  raise(by: number): Promise<void> {
+    const lanes: Partial<Record<LaneName, Values>> = {};
+    for (const lane of this.boxed
+      ? (Object.keys(this.#chosen) as LaneName[])
+      : [this.cursor.lane]) {
+      if (lane !== "gate" || !this.boxed) lanes[lane] = this.raised(lane, this.stepsOf(lane), by);
+    }
+    return this.writeAll(lanes);
+  }
+
+  /** The values of some steps of a lane after adding to each of them. */
+  raised(lane: LaneName, steps: number[], by: number): Values {
+    const { least, most } = this.session.spec(lane);
+    const values = this.values(lane);
+    return Object.fromEntries(
+      steps.map((step) => [step, Math.min(most, Math.max(least, (values[step] ?? 0) + by))]),
+    );
   }
 }

@@ -1,5 +1,6 @@
 import { createContext } from "svelte";
 import type { ChartView } from "./chartView.svelte";
+import type { Clipboard } from "./clipboard.svelte";
 import type { Session } from "./session.svelte";
 
 /** The session, for every component below App. */
@@ -7,3 +8,6 @@ export const [getSession, setSession] = createContext<Session>();
 
 /** What the chart shows, for every component below Write. */
 export const [getChartView, setChartView] = createContext<ChartView>();
+
+/** Steps that were copied. */
+export const [getClipboard, setClipboard] = createContext<Clipboard>();

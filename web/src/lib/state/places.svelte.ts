@@ -21,14 +21,13 @@ export class Places {
     requestAnimationFrame(frame);
   }
 
-  /** Where a lane of a track stands; undefined while nothing plays. */
-  of(track: number, lane: string): Standing | undefined {
-    return this.#now.get(`${track} ${lane}`);
+  /** Where a lane of a part of a track stands; undefined while nothing plays. */
+  of(track: number, part: number, lane: string): Standing | undefined {
+    return this.#now.get(`${track} ${part} ${lane}`);
   }
 
   announce(places: WirePlace[]): void {
-    // The screen shows the first part of a track.
-    this.#coming.push(...places.filter((place) => place.part === 0));
+    this.#coming.push(...places);
     // A page in the background draws no frames, and must not pile up what it will never show.
     if (document.hidden) this.#advance(this.clock.serverNanos(performance.now()));
   }
@@ -42,7 +41,10 @@ export class Places {
     if (this.#coming.length === 0) return;
     this.#coming = this.#coming.filter((place) => {
       if (place.at > serverNanos) return true;
-      this.#now.set(`${place.track} ${place.lane}`, { step: place.step, tick: place.tick });
+      this.#now.set(`${place.track} ${place.part} ${place.lane}`, {
+        step: place.step,
+        tick: place.tick,
+      });
       return false;
     });
   }

@@ -3,6 +3,7 @@ import { Socket } from "../api/socket";
 import type {
   EditJSON,
   Lane,
+  LaneChange,
   LaneName,
   LaneSpec,
   Lists,
@@ -10,7 +11,11 @@ import type {
   Part,
   PartAddress,
   Project,
+  RollRequest,
+  SetPart,
+  SetTrack,
   Snapshot,
+  StepDetail,
   Summary,
   Track,
 } from "../api/types";
@@ -18,6 +23,12 @@ import { Player } from "../sound/player.svelte";
 import { Notices } from "./notices.svelte";
 import { Places } from "./places.svelte";
 import { Transport } from "./transport.svelte";
+
+/** Lanes that a part of a kit does not hear: it plays its own note. */
+const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
+
+/** A channel beside all MIDI channels, for notes that are placed by ear. */
+const auditionChannel = 16;
 
 /** Everything that the page knows of the server, and the one way to ask it for changes. */
 export class Session {
@@ -32,6 +43,7 @@ export class Session {
   #takes = $state.raw<Summary[]>([]);
   #connected = $state(false);
   #trackId = $state<number>();
+  #partIndex = $state(0);
   /** Changes wait for each other, because each names the revision that the one before it made. */
   #lastChange: Promise<unknown> = Promise.resolve();
 
@@ -82,29 +94,43 @@ export class Session {
 
   /** Names the part that is being written. */
   get address(): PartAddress {
-    return { track: this.track.id, pattern: this.track.playing, part: 0 };
+    return { track: this.track.id, pattern: this.track.playing, part: this.partIndex };
+  }
+
+  /** The parts of the pattern that plays. */
+  get parts(): Part[] {
+    return this.track.patterns[this.track.playing]?.parts ?? [];
+  }
+
+  /** The place of the part that is being written. */
+  get partIndex(): number {
+    return Math.min(this.#partIndex, this.parts.length - 1);
   }
 
   /** The part that is being written. */
   get part(): Part {
-    const part = this.track.patterns[this.track.playing]?.parts[0];
+    const part = this.parts[this.partIndex];
     if (!part) throw new Error("a pattern always has a part");
     return part;
   }
 
-  /** A lane of the part; one that was never edited holds the usual values. */
-  lane(name: LaneName): Lane {
-    const own = this.part.lanes[name];
+  choosePart(index: number): void {
+    this.#partIndex = index;
+  }
+
+  /** A lane of a part, usually the one that is being written; one that was never edited holds the usual values. */
+  lane(name: LaneName, part = this.part): Lane {
+    const own = part.lanes[name];
     if (own) return own;
-    const gate = this.part.lanes.gate;
+    const gate = part.lanes.gate;
     if (!gate) throw new Error("a part always has a gate lane");
     return { ...gate, linked: true, steps: gate.steps.map(() => this.spec(name).default) };
   }
 
   /** The lane whose loop decides where a lane stands. */
-  loop(name: LaneName): Lane {
-    const lane = this.lane(name);
-    return lane.linked ? this.lane("gate") : lane;
+  loop(name: LaneName, part = this.part): Lane {
+    const lane = this.lane(name, part);
+    return lane.linked ? this.lane("gate", part) : lane;
   }
 
   spec(lane: LaneName): LaneSpec {
@@ -113,13 +139,46 @@ export class Session {
     return spec;
   }
 
-  /** The lanes that the part has, in the order in which to show them. */
+  /** The lanes that mean something to the track, in the order in which to show them. */
+  get fittingLanes(): LaneSpec[] {
+    const kit = this.track.kind === "kit";
+    return this.lists.lanes.filter((s) => !kit || !pitchLanes.includes(s.name as LaneName));
+  }
+
+  /** Those that the part has. */
   get lanes(): LaneSpec[] {
-    return this.lists.lanes.filter((s) => this.part.lanes[s.name as LaneName]);
+    return this.fittingLanes.filter((s) => this.part.lanes[s.name as LaneName]);
   }
 
   chooseTrack(id: number): void {
+    if (id === this.track.id) return;
     this.#trackId = id;
+    this.#partIndex = 0;
+  }
+
+  /** Adds a track, new or a copy, behind all others, and turns to it. */
+  async addTrack(what: { kind: "melodic" | "kit" } | { copy: number }): Promise<void> {
+    const at = this.project.tracks.length;
+    await this.edit({ addTrack: { at, ...what } });
+    const added = this.project.tracks[at];
+    if (added) this.chooseTrack(added.id);
+  }
+
+  setTrack(change: Omit<SetTrack, "track">, track = this.track): Promise<void> {
+    return this.edit({ setTrack: { track: track.id, ...change } });
+  }
+
+  setPart(change: Omit<SetPart, keyof PartAddress>): Promise<void> {
+    return this.edit({ setPart: { ...this.address, ...change } });
+  }
+
+  setLane(lane: LaneName, change: LaneChange): Promise<void> {
+    return this.edit({ setLane: { ...this.address, lane, ...change } });
+  }
+
+  setDetail(step: number, change: Partial<StepDetail>): Promise<void> {
+    const detail = { ...this.part.details?.[step], ...change };
+    return this.edit({ setDetail: { ...this.address, step, detail } });
   }
 
   /** The length of a bar, in ticks. */
@@ -136,6 +195,44 @@ export class Session {
     return this.#change(() =>
       post<Snapshot>("api/edits", { revision: this.snapshot.revision, edit }),
     );
+  }
+
+  /** Makes several edits one step of undo. */
+  editAll(name: string, edits: EditJSON[]): Promise<void> {
+    const [only] = edits;
+    if (!only) return Promise.resolve();
+    return this.edit(edits.length === 1 ? only : { all: { name, edits } });
+  }
+
+  roll(request: Omit<RollRequest, "revision">): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>("api/roll", { revision: this.snapshot.revision, ...request }),
+    );
+  }
+
+  /** Undoes or redoes edits until just those up to a position of the history are in force. */
+  goTo(position: number): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>("api/history", { revision: this.snapshot.revision, position }),
+    );
+  }
+
+  /** Takes a tuning from the texts of Scala files; an empty one is equal temperament. */
+  setTuning(scl: string, kbm: string): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>("api/tuning", { revision: this.snapshot.revision, scl, kbm }),
+    );
+  }
+
+  /** Has another luck heard without taking it; without a number the project's own is heard again. */
+  tryLuck(luck?: number): Promise<void> {
+    return this.#try(() => post("api/transport/luck", { luck: luck ?? null }));
+  }
+
+  /** Lets a note be heard at once, for placing it by ear. */
+  async hear(key: number, detune = 0, velocity = 90): Promise<void> {
+    await this.#startSound();
+    this.player.strike({ channel: auditionChannel, key, detune }, velocity);
   }
 
   undo(): Promise<void> {

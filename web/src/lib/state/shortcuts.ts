@@ -1,35 +1,62 @@
+import { hands } from "../chart/hand";
 import type { ChartView } from "./chartView.svelte";
+import type { Clipboard } from "./clipboard.svelte";
 import type { Session } from "./session.svelte";
 
+/** What the keys that hold everywhere act on. */
+export interface Desk {
+  session: Session;
+  view: ChartView;
+  clipboard: Clipboard;
+  openHelp: () => void;
+}
+
 /** Handles the keys that hold everywhere. Text fields and dialogs keep their keys to themselves. */
-export function handleShortcut(
-  event: KeyboardEvent,
-  session: Session,
-  view: ChartView,
-  openHelp: () => void,
-): void {
+export function handleShortcut(event: KeyboardEvent, desk: Desk): void {
   if (document.querySelector("dialog[open]") || isTyping(event.target)) return;
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
-  const actions: Record<string, () => void> = command
-    ? {
-        z: () => void (event.shiftKey ? session.redo() : session.undo()),
-        y: () => void session.redo(),
-      }
-    : {
-        " ": () => void session.togglePlaying(),
-        r: () => void session.toggleRecording(),
-        l: () => click(event.shiftKey ? "[data-luck=back]" : "[data-luck=new]"),
-        f: () => (view.following = !view.following),
-        m: () =>
-          void session.edit({ setTrack: { track: session.track.id, mute: !session.track.mute } }),
-        b: () => click("[data-tap]"),
-        "?": openHelp,
-      };
-  const action = event.altKey ? undefined : actions[key];
+  const action = event.altKey ? undefined : (command ? commands : plain)(event, desk)[key];
   if (!action) return;
   event.preventDefault();
   if (!event.repeat || command) action();
+}
+
+type Actions = Record<string, () => void>;
+
+function commands(event: KeyboardEvent, { session, view, clipboard }: Desk): Actions {
+  return {
+    z: () => void (event.shiftKey ? session.redo() : session.undo()),
+    y: () => void session.redo(),
+    c: () => clipboard.copy(),
+    v: () => void clipboard.paste(),
+    a: () => view.chooseLoop(),
+  };
+}
+
+function plain(event: KeyboardEvent, { session, view, openHelp }: Desk): Actions {
+  const { track } = session;
+  return {
+    " ": () => void session.togglePlaying(),
+    r: () => void session.toggleRecording(),
+    l: () => click(event.shiftKey ? "[data-luck=back]" : "[data-luck=new]"),
+    f: () => (view.following = !view.following),
+    m: () => void session.setTrack({ mute: !track.mute }),
+    s: () => void session.setTrack({ solo: !track.solo }),
+    b: () => click("[data-tap]"),
+    escape: () => view.choose({}),
+    pageup: () => stepTrack(session, -1),
+    pagedown: () => stepTrack(session, 1),
+    "?": openHelp,
+    ...Object.fromEntries(hands.map(({ hand, key }) => [key, () => (view.hand = hand)])),
+  };
+}
+
+/** Turns to the next track, or the one before. */
+function stepTrack(session: Session, by: number): void {
+  const { tracks } = session.project;
+  const next = tracks[tracks.findIndex((t) => t.id === session.track.id) + by];
+  if (next) session.chooseTrack(next.id);
 }
 
 /** Presses a button of the page, so that a key does exactly what the button does. */

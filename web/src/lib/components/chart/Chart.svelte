@@ -1,34 +1,77 @@
-<!-- @component The pilot's chart of time: all lanes of a track on one ruler. -->
+<!-- @component The pilot's chart of time: all lanes of a track on one ruler, of a kit all its gates. -->
 <script lang="ts">
   import { laneShare } from "../../chart/geometry";
   import type { LaneName } from "../../api/types";
-  import { getSession } from "../../state/context";
-  import LaneRow from "../lane/LaneRow.svelte";
+  import { getChartView, getSession } from "../../state/context";
+  import KitHead from "../lane/KitHead.svelte";
+  import LaneAxis from "../lane/LaneAxis.svelte";
+  import LaneHead from "../lane/LaneHead.svelte";
+  import LaneStrip from "../lane/LaneStrip.svelte";
   import ChartHead from "./ChartHead.svelte";
+  import HandBar from "./HandBar.svelte";
   import Playhead from "./Playhead.svelte";
   import Ruler from "./Ruler.svelte";
 
   const session = getSession();
+  const view = getChartView();
+
+  const kit = $derived(session.track.kind === "kit");
+  const lanes = $derived(session.lanes.filter((spec) => !kit || spec.name !== "gate"));
+  const gate = $derived(session.spec("gate"));
   const rows = $derived(
-    session.lanes.map((spec) => `minmax(66px, ${laneShare(spec.name as LaneName)}fr)`).join(" "),
+    [
+      ...(kit ? session.parts.map(() => "46px") : []),
+      ...lanes.map((spec) => `minmax(66px, ${laneShare(spec.name as LaneName)}fr)`),
+    ].join(" "),
   );
 </script>
 
 <section
-  class="relative grid min-h-0 min-w-0 overflow-x-clip overflow-y-auto"
-  aria-label="Chart"
-  style:grid-template="36px {rows} / 158px 34px minmax(0, 1fr)"
+  class="grid min-h-0 min-w-0 grid-rows-[36px_minmax(0,1fr)]"
+  aria-label="Chart of {session.track.name}"
 >
-  <!-- Patterns of the whole chart: the fog hatch, waves like those of a sea chart. -->
-  <svg class="absolute" width="0" height="0" aria-hidden="true">
-    <pattern id="fog" width="7" height="5" patternUnits="userSpaceOnUse">
-      <path d="M0 2.5q1.75-1.9 3.5 0t3.5 0" fill="none" stroke="var(--ink-3)" stroke-width="0.8" />
-    </pattern>
-  </svg>
-  <ChartHead />
-  <Ruler />
-  {#each session.lanes as spec (spec.name)}
-    <LaneRow {spec} />
-  {/each}
-  <Playhead />
+  <HandBar />
+  <div
+    class="relative grid min-h-0 min-w-0 overflow-x-clip overflow-y-auto"
+    style:grid-template="36px {rows} / 158px 34px minmax(0, 1fr)"
+  >
+    <!-- Patterns of the whole chart: the fog hatch, waves like those of a sea chart. -->
+    <svg class="absolute" width="0" height="0" aria-hidden="true">
+      <pattern id="fog" width="7" height="5" patternUnits="userSpaceOnUse">
+        <path
+          d="M0 2.5q1.75-1.9 3.5 0t3.5 0"
+          fill="none"
+          stroke="var(--ink-3)"
+          stroke-width="0.8"
+        />
+      </pattern>
+    </svg>
+    <ChartHead />
+    <Ruler />
+    {#if kit}
+      {#each session.parts as part, index (part.id)}
+        <div class="contents" data-lane="gate" data-part={index}>
+          <KitHead {part} {index} />
+          <LaneStrip spec={gate} {index} />
+        </div>
+      {/each}
+    {/if}
+    {#each lanes as spec (spec.name)}
+      <div class="contents" data-lane={spec.name}>
+        <LaneHead name={spec.name as LaneName} />
+        <LaneAxis {spec} />
+        <LaneStrip {spec} index={session.partIndex} />
+      </div>
+    {/each}
+    <Playhead />
+  </div>
+  {#if view.box}
+    <div
+      class="border-ink bg-lamp/25 pointer-events-none fixed z-20 border"
+      style:left="{view.box.x}px"
+      style:top="{view.box.y}px"
+      style:width="{view.box.width}px"
+      style:height="{view.box.height}px"
+    ></div>
+  {/if}
 </section>

@@ -1,39 +1,37 @@
-<!-- @component Which stretch of time the chart shows: home or following, and how many bars. -->
+<!-- @component What the rows below are about, and for a kit a way to add a part. -->
 <script lang="ts">
-  import { getChartView } from "../../state/context";
+  import { getSession } from "../../state/context";
 
-  const view = getChartView();
-  const widest = 8;
+  const session = getSession();
+  const kit = $derived(session.track.kind === "kit");
+
+  /** The first key of General MIDI's percussion that the kit does not have yet. */
+  function unusedNote(): number {
+    const used = session.parts.map((part) => part.note);
+    return (
+      session.lists.percussion.find(({ note }) => note > 35 && !used.includes(note))?.note ?? 36
+    );
+  }
+
+  async function addPart(): Promise<void> {
+    const behind = session.partIndex;
+    await session.edit({ addPart: { ...session.address, note: unusedNote() } });
+    session.choosePart(behind + 1);
+  }
 </script>
 
-<div class="bg-paper sticky top-0 z-10 col-span-2 flex items-end gap-1 pr-2 pb-1 pl-3">
-  <button
-    class="control h-[22px]! text-[11px]!"
-    aria-pressed={!view.following}
-    data-help="Home: every lane from its first step; each shows its own playing place."
-    onclick={() => (view.following = false)}>home</button
-  >
-  <button
-    class="control h-[22px]! text-[11px]!"
-    aria-pressed={view.following}
-    data-help="Follow: the bars that are playing, with one playhead."
-    onclick={() => (view.following = true)}>follow</button
-  >
-  <span class="ml-auto flex items-center">
-    <button
-      class="control h-[22px]! min-w-[20px]! px-0!"
-      aria-label="Show fewer bars"
-      data-help="Show fewer bars, larger."
-      disabled={view.bars === 1}
-      onclick={() => view.bars--}>−</button
-    >
-    <span class="w-[16px] text-center text-[11px]" title="bars shown">{view.bars}</span>
-    <button
-      class="control h-[22px]! min-w-[20px]! px-0!"
-      aria-label="Show more bars"
-      data-help="Show more bars, smaller."
-      disabled={view.bars === widest}
-      onclick={() => view.bars++}>+</button
-    >
+<div
+  class="bg-paper sticky top-0 z-10 col-span-2 flex items-end gap-1 overflow-hidden pr-2 pb-1 pl-3"
+>
+  <span class="min-w-0 flex-1 truncate text-[14px] font-semibold" title={session.track.name}>
+    {session.track.name}
   </span>
+  {#if kit}
+    <button
+      class="control h-[22px]! text-[11px]!"
+      disabled={session.parts.length === 16}
+      data-help="Add a part to the kit behind the chosen one. Its note is in the sheet, under part."
+      onclick={addPart}>+ part</button
+    >
+  {/if}
 </div>

@@ -6,9 +6,10 @@
   interface Props {
     open: boolean;
     title: string;
+    size?: "sm" | "md" | "lg";
     children: Snippet;
   }
-  let { open = $bindable(), title, children }: Props = $props();
+  let { open = $bindable(), title, size = "sm", children }: Props = $props();
 
   let before: Element | null = null;
 
@@ -21,9 +22,9 @@
 <Modal
   bind:open
   {title}
-  size="sm"
+  {size}
   class="rounded!"
   classes={{ header: "p-3! text-[15px]!", body: "p-3!" }}
 >
-  {@render children()}
+  {#if open}{@render children()}{/if}
 </Modal>

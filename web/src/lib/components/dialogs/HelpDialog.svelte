@@ -10,7 +10,11 @@
     ["L, Shift+L", "new luck, back"],
     ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
     ["F", "follow, home"],
-    ["M", "mute the track"],
+    ["M, S", "mute, solo the track"],
+    ["PgUp, PgDn", "the track before, the next track"],
+    ["1 to 5", "hand: draw, line, move, scatter, choose"],
+    ["Ctrl+C, Ctrl+V", "copy the chosen steps, paste at the cursor"],
+    ["Ctrl+A, Esc", "choose the lane's loop, let go"],
     ["B", "tap the tempo"],
     ["Tab", "on to the next lane or control"],
     ["?", "this page"],
@@ -18,16 +22,20 @@
   const onALane = [
     ["← →", "the step before, the next step"],
     ["Home, End", "the first step, the last step"],
+    ["Shift+← →", "take steps into the choice"],
     ["↑ ↓", "value up, down; with Shift by ten, or by an octave"],
     ["Enter", "gate on, off"],
     ["T", "tie to the note before, untie"],
     ["Delete", "back to the usual value"],
+    ["[ ]", "rotate the steps left, right"],
+    ["O", "own loop, linked to the gate"],
+    ["K", "lock the chosen steps, unlock them"],
   ];
 </script>
 
 {#snippet keys(title: string, list: string[][])}
   <h3 class="text-ink font-semibold">{title}</h3>
-  <dl class="text-ink grid grid-cols-[170px_1fr] gap-y-1">
+  <dl class="text-ink grid grid-cols-[120px_1fr] gap-y-1">
     {#each list as [key, does] (key)}
       <dt class="font-mono">{key}</dt>
       <dd>{does}</dd>
@@ -35,13 +43,16 @@
   </dl>
 {/snippet}
 
-<Dialog bind:open title="Help">
-  {@render keys("Everywhere", everywhere)}
-  {@render keys("On a lane", onALane)}
+<Dialog bind:open title="Help" size="md">
+  <div class="grid grid-cols-2 gap-x-6">
+    <div>{@render keys("Everywhere", everywhere)}</div>
+    <div>{@render keys("On a lane", onALane)}</div>
+  </div>
   <p class="text-ink">
     Each lane is a strip on one ruler, its loop unrolled to the right; a small pennant marks where a
     loop begins, a red mark where the lane stands. Ink is certain. What stands in fog is left to
     chance, and already decided by the luck: a filled gate will sound this time, a hollow one will
-    not. Pull a loop's end to change its length; the steps beyond it are kept.
+    not. Alt draws a line, Ctrl moves all. Pull a loop's end to change its length; the steps beyond
+    it are kept.
   </p>
 </Dialog>

@@ -3,20 +3,32 @@
   import Takes from "../../../views/Takes.svelte";
   import Write from "../../../views/Write.svelte";
   import { ChartView } from "../../state/chartView.svelte";
-  import { getSession, setChartView } from "../../state/context";
+  import { Clipboard } from "../../state/clipboard.svelte";
+  import { getSession, setChartView, setClipboard } from "../../state/context";
   import { handleShortcut } from "../../state/shortcuts";
   import { Watch } from "../../state/watch.svelte";
   import TopBar from "../top-bar/TopBar.svelte";
   import StatusLine from "./StatusLine.svelte";
 
-  interface Props {
-    openProject: () => void;
-    openHelp: () => void;
-  }
-  let { openProject, openHelp }: Props = $props();
+  import HelpDialog from "../dialogs/HelpDialog.svelte";
+  import HistoryDialog from "../dialogs/HistoryDialog.svelte";
+  import KeyDialog from "../dialogs/KeyDialog.svelte";
+  import LuckDialog from "../dialogs/LuckDialog.svelte";
+  import type { DialogName } from "../dialogs/names";
+  import ProjectDialog from "../dialogs/ProjectDialog.svelte";
+
+  const dialogs = $state<Record<DialogName, boolean>>({
+    project: false,
+    help: false,
+    key: false,
+    history: false,
+    luck: false,
+  });
+  const open = (dialog: DialogName) => (dialogs[dialog] = true);
 
   const session = getSession();
   const chart = setChartView(new ChartView(session));
+  const clipboard = setClipboard(new Clipboard(chart));
   const watch = new Watch();
 
   let hash = $state(location.hash);
@@ -25,11 +37,17 @@
 
 <svelte:window
   onhashchange={() => (hash = location.hash)}
-  onkeydown={(event) => handleShortcut(event, session, chart, openHelp)}
+  onkeydown={(event) =>
+    handleShortcut(event, { session, view: chart, clipboard, openHelp: () => open("help") })}
 />
 
 <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_30px]">
-  <TopBar {view} {watch} {openProject} {openHelp} />
+  <TopBar {view} {watch} {open} />
   {#if view === "takes"}<Takes />{:else}<Write />{/if}
   <StatusLine />
 </div>
+<ProjectDialog bind:open={dialogs.project} />
+<HelpDialog bind:open={dialogs.help} />
+<KeyDialog bind:open={dialogs.key} />
+<HistoryDialog bind:open={dialogs.history} />
+<LuckDialog bind:open={dialogs.luck} />

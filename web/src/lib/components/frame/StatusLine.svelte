@@ -8,8 +8,21 @@
   let help = $state("");
 
   const never = $derived(view.chart?.period.never);
-  const bars = $derived((view.chart?.period.ticks ?? 0) / session.bar);
-  const period = $derived(bars.toLocaleString("en", { maximumFractionDigits: 2 }));
+  const repeats = $derived.by(() => {
+    const { repeats, projectRepeats } = view.chart ?? {};
+    if (!repeats || !projectRepeats) return "";
+    if (repeats.never) return `It never repeats: ${repeats.never}.`;
+    const all = projectRepeats.never
+      ? `all tracks together never do: ${projectRepeats.never}`
+      : `all tracks together every ${inBars(projectRepeats.ticks)}`;
+    return `It repeats every ${inBars(repeats.ticks)}, ${all}.`;
+  });
+
+  function inBars(ticks: number): string {
+    const bars = ticks / session.bar;
+    const number = bars.toLocaleString("en", { maximumFractionDigits: 2 });
+    return `${number} ${bars === 1 ? "bar" : "bars"}`;
+  }
   const health = $derived.by(() => {
     if (!session.connected) return "Jettyfog does not answer; trying again";
     return session.player.ready ? "built-in bell: on" : "built-in bell: starts with Play";
@@ -28,12 +41,17 @@
 <svelte:window onpointerover={pointAt} onfocusin={pointAt} />
 
 <footer class="border-ink text-ink-2 flex h-[30px] items-center gap-4 border-t-2 px-3">
-  <span class="whitespace-nowrap" data-period={view.chart?.period.ticks}>
+  <span
+    class="max-w-[50%] truncate whitespace-nowrap"
+    data-period={view.chart?.period.ticks}
+    data-help={repeats}
+    title={repeats}
+  >
     {#if never}
       The lanes never meet again for sure: {never}
     {:else}
-      All lanes meet again every <b class="text-ink font-semibold">{period}</b>
-      {bars === 1 ? "bar" : "bars"}
+      All lanes meet again every
+      <b class="text-ink font-semibold">{inBars(view.chart?.period.ticks ?? 0)}</b>
     {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>

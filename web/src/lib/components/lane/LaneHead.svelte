@@ -1,33 +1,36 @@
 <!-- @component A lane's name and loop; each is edited in place. -->
 <script lang="ts">
-  import type { ChartLane, Lane, LaneName, SetLane } from "../../api/types";
+  import type { LaneName } from "../../api/types";
   import { laneHelp } from "../../chart/values";
-  import { getSession } from "../../state/context";
-  import NumberField from "../number-field/NumberField.svelte";
-  import OrderPicker from "./OrderPicker.svelte";
+  import { getChartView, getSession } from "../../state/context";
+  import LoopFields from "./LoopFields.svelte";
 
-  interface Props {
-    name: LaneName;
-    lane: Lane;
-    chartLane: ChartLane | undefined;
-  }
-  let { name, lane, chartLane }: Props = $props();
+  let { name }: { name: LaneName } = $props();
 
   const session = getSession();
+  const view = getChartView();
 
   /** A head that is lower than this, in pixels, has no room for its caption. */
   const roomForCaption = 76;
   let height = $state(0);
 
+  const lane = $derived(session.lane(name));
+  const chartLane = $derived(view.chartPart?.lanes.find((l) => l.lane === name));
   const meets = $derived(
     chartLane?.meetsGate.never
       ? "never meets the gate for sure"
       : `meets gate every ${inBars((chartLane?.meetsGate.ticks ?? 0) / session.bar)}`,
   );
-
-  function set(change: Omit<SetLane, "track" | "pattern" | "part" | "lane">): Promise<void> {
-    return session.edit({ setLane: { ...session.address, lane: name, ...change } });
-  }
+  /** What else there is to know of the lane, beside its loop. */
+  const also = $derived(
+    [
+      lane.moves !== "clock" && !lane.linked ? `by ${lane.moves}s` : "",
+      lane.amount !== 100 ? `${lane.amount} %` : "",
+      lane.weights?.some((w) => w.weight > 0) ? "weights" : "",
+      lane.spread?.chance && lane.spread.depth ? "spread" : "",
+      lane.evolve?.percent ? "evolves" : "",
+    ].filter((word) => word),
+  );
 
   function inBars(bars: number): string {
     return `${bars.toLocaleString("en", { maximumFractionDigits: 2 })} ${bars === 1 ? "bar" : "bars"}`;
@@ -40,13 +43,18 @@
   data-help={laneHelp(name)}
 >
   <div class="flex items-center justify-between gap-2">
-    <span class="text-[14px] font-semibold">{name}</span>
+    <button
+      class="min-w-0 flex-1 cursor-pointer truncate text-left text-[14px] font-semibold"
+      onclick={() => view.moveCursor(name, view.stepOf(name))}
+      >{name}
+      {#if also.length > 0}<span class="caption font-normal">{also.join(" · ")}</span>{/if}
+    </button>
     {#if name !== "gate"}
       <button
         class="control h-[22px]! text-[11px]!"
         aria-pressed={!lane.linked}
         data-help="Linked, the lane sits on the gate's step. On its own, it runs a loop of its own."
-        onclick={() => set({ linked: !lane.linked })}
+        onclick={() => session.setLane(name, { linked: !lane.linked })}
       >
         own loop
       </button>
@@ -55,30 +63,7 @@
   {#if lane.linked}
     <span class="caption">linked to the gate</span>
   {:else}
-    <div class="flex items-center gap-1">
-      <NumberField
-        label="{name} loop length in steps"
-        help="Loop length in steps, 1 to 64. What lies beyond the end is kept."
-        value={lane.length}
-        min={1}
-        max={64 - lane.first}
-        width="2ch"
-        commit={(length) => set({ length })}
-      />
-      <span class="text-ink-2" aria-hidden="true">×</span>
-      <select
-        class="control w-[62px]"
-        aria-label="{name} rate"
-        data-help="Rate: the length of the lane's own step. A dot adds half, t is a triplet."
-        value={lane.rate}
-        onchange={(event) => set({ rate: event.currentTarget.value })}
-      >
-        {#each session.lists.rates as rate (rate.name)}
-          <option value={rate.name}>{rate.name}</option>
-        {/each}
-      </select>
-      <OrderPicker order={lane.order} label="{name} order" choose={(order) => set({ order })} />
-    </div>
+    <LoopFields label={name} {lane} set={(change) => session.setLane(name, change)} />
     {#if name !== "gate" && chartLane && height >= roomForCaption}
       <span class="caption truncate" title={chartLane.meetsGate.never ?? meets}>
         {meets}

@@ -1,21 +1,21 @@
 <!-- @component A lane unrolled over the chart's stretch of time. Its steps are drawn by hand or by key. -->
 <script lang="ts">
-  import type { ChartLane, Lane, LaneName, LaneSpec } from "../../api/types";
+  import type { LaneName, LaneSpec } from "../../api/types";
   import { layOut, ValueScale } from "../../chart/geometry";
-  import { valueText } from "../../chart/values";
-  import { getChartView, getSession } from "../../state/context";
   import { pressKey } from "../../chart/keys";
   import { Painter, readoutCharacter } from "../../chart/painter.svelte";
+  import { valueText } from "../../chart/values";
+  import { getChartView, getSession } from "../../state/context";
   import LaneMarks from "../marks/LaneMarks.svelte";
-  import StripBackground from "./StripBackground.svelte";
   import LoopEnd from "./LoopEnd.svelte";
+  import StripBackground from "./StripBackground.svelte";
 
   interface Props {
     spec: LaneSpec;
-    lane: Lane;
-    chartLane: ChartLane;
+    /** The place of the part whose lane it is. */
+    index: number;
   }
-  let { spec, lane, chartLane }: Props = $props();
+  let { spec, index }: Props = $props();
 
   const session = getSession();
   const view = getChartView();
@@ -23,24 +23,48 @@
 
   let width = $state(0);
   let height = $state(0);
+  let strip = $state<HTMLElement>();
 
-  const loop = $derived(session.loop(name));
+  const part = $derived(session.parts[index] ?? session.part);
+  const written = $derived(index === session.partIndex);
+  const lane = $derived(session.lane(name, part));
+  const loop = $derived(session.loop(name, part));
   const chart = $derived(view.chart);
-  const cells = $derived(chart ? layOut(chartLane, chart.from, chart.to, width) : []);
+  const chartPart = $derived(chart?.parts[index]);
+  const chartLane = $derived(chartPart?.lanes.find((l) => l.lane === name));
+  const cells = $derived(chart && chartLane ? layOut(chartLane, chart.from, chart.to, width) : []);
   const range = $derived(
     name === "pitch" ? view.pitchRows : { least: spec.least, most: spec.most },
   );
   const scale = $derived(new ValueScale(range.least, range.most, height));
-  const values = $derived(view.values(name));
-  const cursor = $derived(view.cursor.lane === name ? view.cursor.step : undefined);
-  const cursorStep = $derived(view.stepOf(name));
+  const values = $derived(written ? view.values(name) : lane.steps);
+  const cursor = $derived(written && view.cursor.lane === name ? view.cursor.step : undefined);
+  const cursorStep = $derived(written ? view.stepOf(name) : loop.first);
+  const label = $derived(session.track.kind === "kit" ? `${part.name} ${name}` : name);
   const painter = new Painter(view, () => ({ name, cells, scale, values }));
+
+  $effect(() => {
+    if (!strip || !written) return;
+    const { current } = { current: strip };
+    return view.register(name, () => ({ box: current.getBoundingClientRect(), cells }));
+  });
+
+  function onpointerdown(event: PointerEvent & { currentTarget: HTMLElement }): void {
+    session.choosePart(index);
+    if (view.hand === "choose" && event.button === 0) view.beginBox(event);
+    else painter.begin(event);
+  }
 
   function onkeydown(event: KeyboardEvent): void {
     if (pressKey(event, view, spec, loop)) {
       event.preventDefault();
       event.stopPropagation();
     }
+  }
+
+  function onfocus(): void {
+    session.choosePart(index);
+    view.moveCursor(name, view.stepOf(name));
   }
 
   function onwheel(event: WheelEvent): void {
@@ -52,30 +76,31 @@
 
 <div
   class="border-line relative min-h-0 touch-none border-t outline-offset-[-2px]"
+  bind:this={strip}
   bind:clientWidth={width}
   bind:clientHeight={height}
   role="slider"
   tabindex="0"
-  aria-label="{name}, step {cursorStep - loop.first + 1} of {loop.length}"
+  aria-label="{label}, step {cursorStep - loop.first + 1} of {loop.length}"
   aria-valuemin={spec.least}
   aria-valuemax={spec.most}
   aria-valuenow={values[cursorStep]}
-  aria-valuetext={valueText(spec, values[cursorStep] ?? 0, chart?.degrees ?? [])}
+  aria-valuetext={valueText(spec, values[cursorStep] ?? 0, view.degrees, session.lists.chords)}
   aria-orientation="vertical"
-  onfocus={() => view.moveCursor(name, cursorStep)}
+  {onfocus}
   {onkeydown}
   {onwheel}
-  onpointerdown={(event) => painter.begin(event)}
+  {onpointerdown}
   onpointermove={(event) => painter.move(event)}
   onpointerup={() => painter.end()}
   onpointercancel={() => painter.cancel()}
 >
-  {#if chart && width > 0}
+  {#if chartPart && width > 0}
     <svg class="absolute inset-0 block" {width} {height} aria-hidden="true">
-      <StripBackground {name} {cells} {height} {width} {cursor} {scale} />
-      <LaneMarks {spec} {cells} {values} {scale} {height} />
+      <StripBackground {name} {index} {cells} {height} {width} {cursor} {scale} />
+      <LaneMarks {spec} {index} {chartPart} {cells} {values} {scale} {height} />
       {#if !view.following && !lane.linked}
-        <LoopEnd {name} {lane} {cells} {width} {height} />
+        <LoopEnd {name} {index} {lane} {cells} {width} {height} />
       {/if}
       {#if painter.readout}
         <g

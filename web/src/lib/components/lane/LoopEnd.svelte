@@ -10,12 +10,13 @@ field does the same, so readers of the page's structure need not know of it.
 
   interface Props {
     name: LaneName;
+    index: number;
     lane: Lane;
     cells: Cell[];
     width: number;
     height: number;
   }
-  let { name, lane, cells, width, height }: Props = $props();
+  let { name, index, lane, cells, width, height }: Props = $props();
 
   const session = getSession();
   let pulled = $state<number>();
@@ -40,7 +41,8 @@ field does the same, so readers of the page's structure need not know of it.
     if (pulled === undefined) return;
     event.stopPropagation();
     if (pulled !== lane.length) {
-      await session.edit({ setLane: { ...session.address, lane: name, length: pulled } });
+      const at = { ...session.address, part: index };
+      await session.edit({ setLane: { ...at, lane: name, length: pulled } });
     }
     pulled = undefined;
   }

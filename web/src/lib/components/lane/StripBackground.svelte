@@ -6,13 +6,14 @@
 
   interface Props {
     name: LaneName;
+    index: number;
     cells: Cell[];
     height: number;
     width: number;
     cursor: number | undefined;
     scale: ValueScale;
   }
-  let { name, cells, height, width, cursor, scale }: Props = $props();
+  let { name, index, cells, height, width, cursor, scale }: Props = $props();
 
   const session = getSession();
   const view = getChartView();
@@ -23,8 +24,11 @@
       bar: i % session.project.meter.beats === 0,
     })),
   );
+  const lane = $derived(session.lane(name, session.parts[index]));
+  const chosen = $derived(new Set(index === session.partIndex ? (view.chosen[name] ?? []) : []));
+  const locked = $derived(new Set(lane.locked ?? []));
   const standing = $derived(
-    session.places.of(session.track.id, session.lane(name).linked ? "gate" : name),
+    session.places.of(session.track.id, index, lane.linked ? "gate" : name),
   );
   const playing = $derived(
     cells.find((cell) =>
@@ -63,7 +67,7 @@
   />
 {/each}
 {#each cells as cell (cell.tick)}
-  {#if cell.step === cursor}
+  {#if chosen.has(cell.step) || cell.step === cursor}
     <rect
       x={cell.x + 0.5}
       y="1"
@@ -71,6 +75,15 @@
       height={height - 2}
       fill="var(--lamp)"
       opacity={cell.pass === 0 ? 0.42 : 0.16}
+    />
+  {/if}
+  {#if locked.has(cell.step) && cell.width > 9}
+    <path
+      d="M{cell.x + cell.width - 8} 5.5h6v5h-6z m1.2 0v-1.6a1.8 1.8 0 0 1 3.6 0v1.6"
+      fill="var(--ink-2)"
+      fill-opacity="0.85"
+      stroke="var(--ink-2)"
+      opacity={cell.pass === 0 ? 1 : 0.5}
     />
   {/if}
   {#if cell.first}

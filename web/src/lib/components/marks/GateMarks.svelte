@@ -1,31 +1,37 @@
 <!--
 @component
 Gates as bars as wide as their notes. A certain gate is solid; a doubtful one stands in fog, filled if
-the luck lets it sound this time and hollow if not. A gate that is heard now is green.
+the luck lets it sound this time and hollow if not. A gate that is heard now is green. Ratchets are
+combs; what a step asks for besides is written over it.
 -->
 <script lang="ts">
-  import type { Forecast } from "../../api/types";
-  import { padBottom, padTop, type Cell } from "../../chart/geometry";
+  import type { ChartPart, LaneName } from "../../api/types";
+  import { conditionMark } from "../../chart/conditions";
   import { Gate } from "../../chart/gate";
+  import { padBottom, padTop, type Cell } from "../../chart/geometry";
   import { getChartView, getSession } from "../../state/context";
 
   interface Props {
+    index: number;
+    chartPart: ChartPart;
     cells: Cell[];
     values: number[];
-    forecasts: Forecast[];
     ink: (cell: Cell) => number;
     height: number;
   }
-  let { cells, values, forecasts, ink, height }: Props = $props();
+  let { index, chartPart, cells, values, ink, height }: Props = $props();
 
   const session = getSession();
   const view = getChartView();
 
+  const part = $derived(session.parts[index] ?? session.part);
   const scale = $derived(view.chart ? view.width / (view.chart.to - view.chart.from) : 0);
-  const byTick = $derived(new Map(forecasts.map((f) => [f.tick, f])));
-  const standing = $derived(session.places.of(session.track.id, "gate"));
-  const top = padTop + 5;
-  const barHeight = $derived(Math.max(8, height - top - padBottom - 6));
+  const byTick = $derived(new Map(chartPart.forecasts.map((f) => [f.tick, f])));
+  const ratchets = $derived(chartPart.lanes.find((l) => l.lane === "ratchet")?.moves);
+  const standing = $derived(session.places.of(session.track.id, index, "gate"));
+  const low = $derived(height < 60);
+  const top = $derived(low ? padTop - 1 : padTop + 5);
+  const barHeight = $derived(Math.max(8, height - top - padBottom - (low ? 3 : 6)));
 
   function bar(cell: Cell) {
     const forecast = byTick.get(cell.tick);
@@ -38,10 +44,38 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
       sounds: forecast?.sounds ?? true,
     };
   }
+
+  /** How often a step is struck: what the ratchet lane holds where it stands then. */
+  function strikes(cell: Cell): number {
+    const move = ratchets?.findLast((m) => m.tick <= cell.tick);
+    return move ? (session.lane("ratchet" as LaneName, part).steps[move.step] ?? 1) : 1;
+  }
+
+  /** What is special of a step, in few characters. */
+  function mark(step: number): string {
+    const detail = part.details?.[step];
+    if (!detail) return "";
+    const stretch = detail.stretch && detail.stretch > 1 ? `×${detail.stretch}` : "";
+    return `${conditionMark(detail.condition ?? "")} ${stretch}`.trim();
+  }
+
+  /** How many steps are passed over in no time just before a step of a loop that walks forward. */
+  function skippedBefore(step: number): number {
+    const { first, length } = session.lane("gate", part);
+    let skipped = 0;
+    while (skipped < length - 1) {
+      const before = first + ((((step - first - 1 - skipped) % length) + length) % length);
+      if (!part.details?.[before]?.skip) break;
+      skipped++;
+    }
+    return skipped;
+  }
 </script>
 
 {#each cells as cell (cell.tick)}
   {@const value = values[cell.step]}
+  {@const words = mark(cell.step)}
+  {@const skipped = skippedBefore(cell.step)}
   <line
     x1={cell.x + 3}
     x2={cell.x + cell.width - 3}
@@ -50,10 +84,19 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
     stroke="var(--ink)"
     opacity={0.4 * ink(cell)}
   />
+  {#if skipped > 0}
+    <path
+      d="M{cell.x - 4} {top + barHeight - 4}l3.5 3.5l-3.5 3.5m4 -7l3.5 3.5l-3.5 3.5"
+      fill="none"
+      stroke="var(--signal)"
+      opacity={ink(cell)}
+    />
+  {/if}
   {#if value === Gate.on}
     {@const b = bar(cell)}
     {@const now = b.sounds && standing?.tick === cell.tick}
-    <g opacity={ink(cell)}>
+    {@const teeth = strikes(cell)}
+    <g opacity={ink(cell) * (part.mute ? 0.45 : 1)}>
       {#if b.doubt > 0}
         <rect
           x={b.x - 3}
@@ -77,6 +120,25 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
         stroke-dasharray={b.sounds ? undefined : "2.5 2"}
         data-sounds={b.sounds}
       />
+      {#each { length: teeth - 1 }, i}
+        {@const x = cell.x + 1.5 + ((i + 1) * (cell.width - 3)) / teeth}
+        <line
+          x1={x}
+          x2={x}
+          y1={top}
+          y2={top + barHeight + 3}
+          stroke="var(--ink)"
+          stroke-width="1.6"
+        />
+        <line
+          x1={x + 1.4}
+          x2={x + 1.4}
+          y1={top + 1}
+          y2={top + barHeight}
+          stroke="var(--paper)"
+          stroke-width="1.2"
+        />
+      {/each}
     </g>
   {:else if value === Gate.tie}
     <path
@@ -86,5 +148,17 @@ the luck lets it sound this time and hollow if not. A gate that is heard now is 
       stroke-width="1.6"
       opacity={ink(cell)}
     />
+  {/if}
+  {#if words && cell.width > 14}
+    <text
+      x={cell.x + 8}
+      y={padTop - 2}
+      font-size="11"
+      fill="var(--ink)"
+      stroke="var(--paper)"
+      stroke-width="3"
+      paint-order="stroke"
+      opacity={ink(cell)}>{words}</text
+    >
   {/if}
 {/each}

@@ -1,6 +1,6 @@
 <!-- @component The marks of a lane's values, each kind of lane in its own way. -->
 <script lang="ts">
-  import type { LaneSpec } from "../../api/types";
+  import type { ChartPart, LaneSpec } from "../../api/types";
   import type { Cell, ValueScale } from "../../chart/geometry";
   import { getChartView } from "../../state/context";
   import FogMarks from "./FogMarks.svelte";
@@ -11,15 +11,17 @@
 
   interface Props {
     spec: LaneSpec;
+    index: number;
+    chartPart: ChartPart;
     cells: Cell[];
     values: number[];
     scale: ValueScale;
     height: number;
   }
-  let { spec, cells, values, scale, height }: Props = $props();
+  let { spec, index, chartPart, cells, values, scale, height }: Props = $props();
 
   const view = getChartView();
-  const forecasts = $derived(view.chart?.forecasts ?? []);
+  const forecasts = $derived(chartPart.forecasts);
 
   /** Loops after the first are lighter on the home page, where the first is what is written. */
   function ink(cell: Cell): number {
@@ -33,7 +35,7 @@
 </script>
 
 {#if spec.name === "gate"}
-  <GateMarks {cells} {values} {forecasts} {ink} {height} />
+  <GateMarks {index} {chartPart} {cells} {values} {ink} {height} />
 {:else if spec.name === "pitch"}
   <PitchMarks {cells} {values} {scale} {ink} {heard} />
 {:else if spec.name !== "length" && spec.name !== "probability"}

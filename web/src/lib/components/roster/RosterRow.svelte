@@ -1,35 +1,100 @@
-<!-- @component A track: its name, its output, mute, and what its next two bars will be. -->
+<!-- @component A track: its name, its output, what silences it, and what its next two bars will be. -->
 <script lang="ts">
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
+  import type { Outlines } from "../../state/outlines.svelte";
   import NextBars from "./NextBars.svelte";
 
-  let { track, number }: { track: Track; number: number } = $props();
+  let { track, place, outlines }: { track: Track; place: number; outlines: Outlines } = $props();
 
   const session = getSession();
+  const tracks = $derived(session.project.tracks);
   const chosen = $derived(session.track.id === track.id);
+  const silent = $derived(
+    track.mute || track.offAir || (!track.solo && tracks.some((other) => other.solo)),
+  );
+  const switches = $derived([
+    {
+      letter: "M",
+      name: "Mute",
+      on: track.mute,
+      help: "Mute: the track decides all the same, so unmuting never changes the music. M",
+      change: { mute: !track.mute },
+    },
+    {
+      letter: "S",
+      name: "Solo",
+      on: track.solo,
+      help: "Solo: only tracks that are solo are heard. S",
+      change: { solo: !track.solo },
+    },
+    {
+      letter: "Off",
+      name: "Off air",
+      on: track.offAir,
+      help: "Off air: the track is out of the piece, whatever is muted or solo.",
+      change: { offAir: !track.offAir },
+    },
+  ]);
 </script>
 
-<div class={["border-l-4 px-2 py-2", chosen ? "border-signal bg-paper" : "border-transparent"]}>
-  <div class="flex items-start gap-1">
-    <button
-      class="min-w-0 flex-1 cursor-pointer text-left"
-      aria-current={chosen ? "true" : undefined}
-      data-help="Write this track."
-      onclick={() => session.chooseTrack(track.id)}
-    >
-      <span class="block truncate"
-        ><span class="text-ink-3 font-mono">{number}</span> {track.name}</span
+<div
+  class={["border-l-4 px-2 pt-1.5 pb-1", chosen ? "border-signal bg-paper" : "border-transparent"]}
+  data-track={track.id}
+>
+  <button
+    class="flex w-full min-w-0 cursor-pointer gap-1.5 text-left"
+    aria-current={chosen ? "true" : undefined}
+    data-help="Write this track. Page up and Page down go from track to track."
+    title={track.name}
+    onclick={() => session.chooseTrack(track.id)}
+  >
+    <span class="text-ink-3 font-mono">{place + 1}</span>
+    <span class={["min-w-0 flex-1 truncate", chosen && "font-semibold"]}>{track.name}</span>
+  </button>
+  <div class="flex items-center gap-0.5">
+    <span class="caption min-w-0 flex-1 truncate">{track.kind} · ch {track.channel}</span>
+    {#each switches as { letter, name, on, help, change } (name)}
+      <button
+        class="control h-[20px]! min-w-[22px]! px-1! text-[11px]!"
+        aria-label="{name} {track.name}"
+        aria-pressed={on}
+        data-help={help}
+        onclick={() => session.setTrack(change, track)}>{letter}</button
       >
-      <span class="caption block truncate">built-in bell · ch {track.channel}</span>
-    </button>
-    <button
-      class="control h-[22px]! min-w-[22px]! px-1! text-[11px]!"
-      aria-label="Mute {track.name}"
-      aria-pressed={track.mute}
-      data-help="Mute: the track decides all the same, so unmuting never changes the music. M"
-      onclick={() => session.edit({ setTrack: { track: track.id, mute: !track.mute } })}>M</button
-    >
+    {/each}
   </div>
-  <NextBars {track} />
+  <NextBars {track} {outlines} {silent} />
+  {#if chosen}
+    <div class="mt-1 flex gap-0.5">
+      <button
+        class="control h-[20px]! min-w-[22px]! px-1! text-[11px]!"
+        aria-label="Move {track.name} up"
+        data-help="Move the track up."
+        disabled={place === 0}
+        onclick={() => session.edit({ moveTrack: { track: track.id, to: place - 1 } })}>↑</button
+      >
+      <button
+        class="control h-[20px]! min-w-[22px]! px-1! text-[11px]!"
+        aria-label="Move {track.name} down"
+        data-help="Move the track down."
+        disabled={place === tracks.length - 1}
+        onclick={() => session.edit({ moveTrack: { track: track.id, to: place + 1 } })}>↓</button
+      >
+      <button
+        class="control h-[20px]! px-1! text-[11px]!"
+        aria-label="Copy {track.name}"
+        data-help="Copy the track; the copy comes last."
+        disabled={tracks.length === 32}
+        onclick={() => session.addTrack({ copy: track.id })}>copy</button
+      >
+      <button
+        class="control h-[20px]! px-1! text-[11px]!"
+        aria-label="Delete {track.name}"
+        data-help="Delete the track. Undo brings it back."
+        disabled={tracks.length === 1}
+        onclick={() => session.edit({ removeTrack: { track: track.id } })}>delete</button
+      >
+    </div>
+  {/if}
 </div>

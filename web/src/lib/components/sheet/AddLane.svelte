@@ -6,7 +6,7 @@
 
   const session = getSession();
   const missing = $derived(
-    session.lists.lanes
+    session.fittingLanes
       .map((spec) => spec.name as LaneName)
       .filter((name) => !session.part.lanes[name]),
   );
@@ -20,7 +20,7 @@
 
 {#if missing.length > 0}
   <select
-    class="control mt-3 w-full"
+    class="control mt-2 w-full"
     aria-label="Add a lane"
     data-help="Add a lane to the track. Undo takes it away again."
     value=""

@@ -1,75 +1,108 @@
-<!-- @component How the track's time, pitch and luck differ from what is written. -->
+<!-- @component How a track's time differs from the project's. -->
 <script lang="ts">
-  import type { SetTrack } from "../../api/types";
+  import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
-  import NumberField from "../number-field/NumberField.svelte";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import FieldRow from "../fields/FieldRow.svelte";
+  import NumberField from "../fields/NumberField.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  let { track }: { track: Track } = $props();
 
   const session = getSession();
-  const track = $derived(session.track);
-
-  interface Field {
-    name: string;
-    help: string;
-    value: number;
-    min: number;
-    max: number;
-    change: (value: number) => Omit<SetTrack, "track">;
-  }
-
-  const fields: Field[] = $derived([
-    {
-      name: "swing",
-      help: "Swing: the share of a pair of steps that the first one takes, 50 to 75 %.",
-      value: track.swing || session.project.swing,
-      min: 50,
-      max: 75,
-      change: (swing) => ({ swing }),
-    },
-    {
-      name: "degrees up",
-      help: "Transposes within the scale.",
-      value: track.transpose.degrees,
-      min: -28,
-      max: 28,
-      change: (degrees) => ({ transpose: { ...track.transpose, degrees } }),
-    },
-    {
-      name: "semitones up",
-      help: "Transposes by semitones, which can lead out of the scale.",
-      value: track.transpose.semitones,
-      min: -48,
-      max: 48,
-      change: (semitones) => ({ transpose: { ...track.transpose, semitones } }),
-    },
-    {
-      name: "hold, bars",
-      help: "Hold: the same luck again every so many bars; 0 never.",
-      value: track.hold,
-      min: 0,
-      max: 64,
-      change: (hold) => ({ hold }),
-    },
-    {
-      name: "realign, bars",
-      help: "Realign: all lanes back to their first step every so many bars; 0 never.",
-      value: track.realign,
-      min: 0,
-      max: 64,
-      change: (realign) => ({ realign }),
-    },
-  ]);
+  const quarter = $derived(session.lists.ticksPerQuarter);
+  const shifts = $derived(track.shifts ?? []);
 </script>
 
-{#each fields as field (field.name)}
-  <div class="flex h-[30px] items-center justify-between gap-2">
-    <span>{field.name}</span>
+<FieldRow label="speed" help="The ratio at which the track's time passes, as 3:2.">
+  <NumberField
+    label="Speed, this many"
+    value={track.speed.n}
+    min={1}
+    max={16}
+    usual={1}
+    width="2ch"
+    commit={(n) => session.setTrack({ speed: { ...track.speed, n } })}
+  />
+  <span class="caption">:</span>
+  <NumberField
+    label="Speed, in the time of so many"
+    value={track.speed.m}
+    min={1}
+    max={16}
+    usual={1}
+    width="2ch"
+    commit={(m) => session.setTrack({ speed: { ...track.speed, m } })}
+  />
+</FieldRow>
+<FieldRow
+  label="swing"
+  help="Swing: the share of a pair of steps that the first one takes, 50 to 75 %."
+>
+  {#if track.swing > 0}
     <NumberField
-      label="Track {field.name}"
-      help={field.help}
-      value={field.value}
-      min={field.min}
-      max={field.max}
-      commit={(value) => session.edit({ setTrack: { track: track.id, ...field.change(value) } })}
+      label="Track swing"
+      value={track.swing}
+      min={50}
+      max={75}
+      usual={50}
+      commit={(swing) => session.setTrack({ swing })}
     />
-  </div>
-{/each}
+  {/if}
+  <button
+    class="control"
+    aria-pressed={track.swing > 0}
+    onclick={() => session.setTrack({ swing: track.swing > 0 ? 0 : session.project.swing })}
+    >{track.swing > 0 ? "its own" : `as the project, ${session.project.swing}`}</button
+  >
+</FieldRow>
+<NumberRow
+  label="delay"
+  name="Track delay"
+  help="Shifts the whole track, in thousandths of a beat; early below 0."
+  unit="‰ beat"
+  value={Math.round((track.delay * 1000) / quarter)}
+  min={-1000}
+  max={1000}
+  usual={0}
+  width="5ch"
+  commit={(delay) => session.setTrack({ delay: Math.round((delay * quarter) / 1000) })}
+/>
+<NumberRow
+  label="jitter"
+  name="Track jitter"
+  help="The most by which chance shifts a note either way."
+  unit="ms"
+  value={track.jitter}
+  min={0}
+  max={100}
+  usual={0}
+  commit={(jitter) => session.setTrack({ jitter })}
+/>
+<FieldRow
+  label="shifts"
+  help="Divisions by which chance shifts a note, early or late; press one to take it out."
+>
+  {#each shifts as shift (shift)}
+    <button
+      class="control px-1!"
+      onclick={() => session.setTrack({ shifts: shifts.filter((s) => s !== shift) })}
+      >{shift} ×</button
+    >
+  {/each}
+</FieldRow>
+{#if shifts.length < 8}
+  <ChoiceRow
+    label=""
+    name="Add a shift"
+    help="Chance shifts notes by this division too."
+    value=""
+    choices={[
+      { value: "", words: "+ shift" },
+      ...session.lists.rates
+        .filter(({ name, ticks }) => ticks <= quarter && !shifts.includes(name))
+        .map(({ name }) => ({ value: name, words: name })),
+    ]}
+    choose={(shift) => shift && session.setTrack({ shifts: [...shifts, shift] })}
+  />
+{/if}

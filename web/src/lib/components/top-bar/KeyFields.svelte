@@ -1,9 +1,18 @@
 <!-- @component The key: a root and a scale. -->
 <script lang="ts">
+  import { rootNames, scaleNames, withScale } from "../../chart/key";
   import { getSession } from "../../state/context";
+
+  let { openKey }: { openKey: () => void } = $props();
 
   const session = getSession();
   const key = $derived(session.project.key);
+  const roots = $derived(rootNames(key, session.lists));
+  const scales = $derived(scaleNames(key, session.lists));
+
+  function choose(scale: string): Promise<void> {
+    return session.edit({ setProject: { key: withScale(key, scale, session.lists) } });
+  }
 </script>
 
 <div class="min-w-0">
@@ -17,17 +26,21 @@
       onchange={(event) =>
         session.edit({ setProject: { key: { ...key, root: Number(event.currentTarget.value) } } })}
     >
-      {#each session.lists.roots as root, i (root)}<option value={i}>{root}</option>{/each}
+      {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
     <select
       class="control w-[118px] min-w-0 max-[1150px]:w-[84px]"
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}
-      onchange={(event) =>
-        session.edit({ setProject: { key: { ...key, scale: event.currentTarget.value } } })}
+      onchange={(event) => choose(event.currentTarget.value)}
     >
-      {#each session.lists.scales as scale (scale)}<option>{scale}</option>{/each}
+      {#each scales as scale (scale)}<option>{scale}</option>{/each}
     </select>
+    <button
+      class="control px-1.5!"
+      data-help="All scales on a keyboard, allowed notes, scales of your own, and tunings."
+      onclick={openKey}>keys</button
+    >
   </div>
 </div>

@@ -1,7 +1,7 @@
 <!-- @component The meter. -->
 <script lang="ts">
   import { getSession } from "../../state/context";
-  import NumberField from "../number-field/NumberField.svelte";
+  import NumberField from "../fields/NumberField.svelte";
 
   const session = getSession();
   const meter = $derived(session.project.meter);

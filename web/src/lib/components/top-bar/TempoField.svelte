@@ -1,7 +1,7 @@
 <!-- @component The tempo: typed, dragged, stepped or tapped. -->
 <script lang="ts">
   import { getSession } from "../../state/context";
-  import NumberField from "../number-field/NumberField.svelte";
+  import NumberField from "../fields/NumberField.svelte";
 
   const session = getSession();
 

@@ -1,6 +1,8 @@
 <!-- @component What holds on every screen: the project, where one is, and the playing. -->
 <script lang="ts">
+  import type { DialogName } from "../dialogs/names";
   import {
+    ListOutline,
     MoonOutline,
     QuestionCircleOutline,
     RedoOutline,
@@ -18,10 +20,10 @@
   interface Props {
     view: string;
     watch: Watch;
-    openProject: () => void;
-    openHelp: () => void;
+    /** Opens the dialog of that name. */
+    open: (dialog: DialogName) => void;
   }
-  let { view, watch, openProject, openHelp }: Props = $props();
+  let { view, watch, open }: Props = $props();
 
   const session = getSession();
   const views = [
@@ -36,7 +38,7 @@
   <button
     class="max-w-[150px] min-w-[60px] shrink cursor-pointer truncate text-left text-[15px] font-semibold hover:underline"
     data-help="The project: rename it, save it to a file, open another."
-    onclick={openProject}
+    onclick={() => open("project")}
   >
     {session.project.name}
   </button>
@@ -56,8 +58,8 @@
   <TransportButtons />
   <TempoField />
   <MeterFields />
-  <KeyFields />
-  <LuckFields />
+  <KeyFields openKey={() => open("key")} />
+  <LuckFields compare={() => open("luck")} />
   <div class="ml-auto flex items-center gap-1">
     <button
       class="control"
@@ -78,6 +80,12 @@
       onclick={() => session.redo()}><RedoOutline class="h-4 w-4" /></button
     >
     <button
+      class="control"
+      aria-label="History"
+      data-help="All edits by name; go back to any of them."
+      onclick={() => open("history")}><ListOutline class="h-4 w-4" /></button
+    >
+    <button
       class="control ml-1"
       aria-label={watch.night ? "Day watch" : "Night watch"}
       data-help={watch.night ? "Day watch: light paper." : "Night watch: dark paper."}
@@ -89,7 +97,7 @@
       class="control"
       aria-label="Help"
       data-help="Help: all keys and how to read the chart. ?"
-      onclick={openHelp}
+      onclick={() => open("help")}
     >
       <QuestionCircleOutline class="h-4 w-4" />
     </button>

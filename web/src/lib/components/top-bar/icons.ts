@@ -1,4 +1,5 @@
 // Each icon from its own file: the library's index would compile hundreds of them.
+export { default as ListOutline } from "flowbite-svelte-icons/ListOutline.svelte";
 export { default as MoonOutline } from "flowbite-svelte-icons/MoonOutline.svelte";
 export { default as QuestionCircleOutline } from "flowbite-svelte-icons/QuestionCircleOutline.svelte";
 export { default as RedoOutline } from "flowbite-svelte-icons/RedoOutline.svelte";

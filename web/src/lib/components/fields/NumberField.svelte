@@ -1,7 +1,8 @@
 <!--
 @component
 A number that can be typed, stepped with the arrow keys (Shift: by ten) and dragged up and down. It is
-committed by Enter, by leaving, and at the end of a drag; Escape takes back.
+committed by Enter, by leaving, and at the end of a drag; Escape takes back, and a double click brings the
+usual value. Where it stands for many values, typing sets all and the rest moves all alike.
 -->
 <script lang="ts">
   interface Props {
@@ -14,6 +15,10 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
     help?: string;
     width?: string;
     disabled?: boolean;
+    /** The usual value, which a double click brings back. */
+    usual?: number | undefined;
+    /** Several values in words, and how to move them all; then `value` is one of them. */
+    many?: { text: string; shift: (by: number) => Promise<void> } | undefined;
     /** Stores the value; until that is done the field shows it. */
     commit: (value: number) => Promise<void>;
   }
@@ -27,6 +32,8 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
     help,
     width = "4ch",
     disabled = false,
+    usual,
+    many,
     commit,
   }: Props = $props();
 
@@ -36,9 +43,9 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
   let typed = $state<string>();
   /** What is on its way to be stored. */
   let committing: string | undefined;
-  let drag: { y: number; value: number; moved: boolean } | undefined;
+  let drag: { y: number; value: number; steps: number; moved: boolean } | undefined;
 
-  const shown = $derived(typed ?? value.toFixed(decimals));
+  const shown = $derived(typed ?? many?.text ?? value.toFixed(decimals));
 
   function clamp(number: number): number {
     return Number(Math.min(max, Math.max(min, number)).toFixed(decimals));
@@ -47,7 +54,10 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
   async function finish(): Promise<void> {
     if (typed === undefined || typed === committing) return;
     const number = typed.trim() === "" ? NaN : Number(typed.replace(",", "."));
-    if (!Number.isFinite(number) || (clamp(number) === value && committing === undefined)) {
+    if (
+      !Number.isFinite(number) ||
+      (clamp(number) === value && committing === undefined && !many)
+    ) {
       typed = undefined;
       return;
     }
@@ -64,6 +74,11 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
     else if (event.key === "Escape") typed = undefined;
     else if (by !== undefined) {
       event.preventDefault();
+      if (many) {
+        void many.shift(by * (event.shiftKey ? 10 : 1));
+        event.stopPropagation();
+        return;
+      }
       typed = clamp(Number(shown) + by * (event.shiftKey ? 10 : 1)).toFixed(decimals);
       void finish();
     } else return;
@@ -71,7 +86,7 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
   }
 
   function onpointerdown(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
-    drag = { y: event.clientY, value, moved: false };
+    drag = { y: event.clientY, value, steps: 0, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
   }
 
@@ -79,11 +94,18 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
     if (!drag) return;
     const steps = Math.trunc((drag.y - event.clientY) / pixelsPerStep);
     drag.moved ||= steps !== 0;
-    if (drag.moved) typed = clamp(drag.value + steps * step).toFixed(decimals);
+    if (!drag.moved) return;
+    typed = many
+      ? `${steps < 0 ? "−" : "+"}${Math.abs(steps * step)}`
+      : clamp(drag.value + steps * step).toFixed(decimals);
+    drag.steps = steps * step;
   }
 
   function onpointerup(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
-    if (drag?.moved) void finish();
+    if (drag?.moved && many) {
+      typed = undefined;
+      void many.shift(drag.steps);
+    } else if (drag?.moved) void finish();
     else event.currentTarget.select();
     drag = undefined;
   }
@@ -100,6 +122,7 @@ committed by Enter, by leaving, and at the end of a drag; Escape takes back.
   value={shown}
   oninput={(event) => (typed = event.currentTarget.value)}
   onblur={finish}
+  ondblclick={() => usual !== undefined && void commit(usual)}
   {onkeydown}
   {onpointerdown}
   {onpointermove}

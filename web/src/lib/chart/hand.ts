@@ -1,0 +1,44 @@
+/** What the pointer does on a strip. */
+export type Hand = "draw" | "line" | "move" | "scatter" | "choose";
+
+export interface HandSpec {
+  hand: Hand;
+  key: string;
+  help: string;
+}
+
+/** The hands in the order in which to offer them. */
+export const hands: HandSpec[] = [
+  {
+    hand: "draw",
+    key: "1",
+    help: "Draw: write values where the pointer goes. On gates, switch; with Shift, tie. Key 1.",
+  },
+  {
+    hand: "line",
+    key: "2",
+    help: "Line: a straight line from where the pointer went down. Also by Alt with any hand. Key 2.",
+  },
+  {
+    hand: "move",
+    key: "3",
+    help: "Move: all chosen steps of the lane, or its whole loop, up and down. Also by Ctrl. Key 3.",
+  },
+  {
+    hand: "scatter",
+    key: "4",
+    help: "Scatter: values around the pointer, as far as the number beside says. Key 4.",
+  },
+  {
+    hand: "choose",
+    key: "5",
+    help: "Choose: a box over steps of any lanes, for the sheet, the keys, copying and rolling. Key 5.",
+  },
+];
+
+/** The hand that a press of the pointer asks for: the modifiers go before the hand in force. */
+export function handOf(hand: Hand, event: PointerEvent): Hand {
+  if (event.altKey) return "line";
+  if (event.ctrlKey || event.metaKey) return "move";
+  return hand;
+}

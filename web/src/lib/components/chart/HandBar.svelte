@@ -1,0 +1,90 @@
+<!-- @component What the pointer does on the strips, the clipboard, and which stretch of time is shown. -->
+<script lang="ts">
+  import { hands } from "../../chart/hand";
+  import { getChartView, getClipboard, getSession } from "../../state/context";
+  import NumberField from "../fields/NumberField.svelte";
+
+  const session = getSession();
+  const view = getChartView();
+  const clipboard = getClipboard();
+  const widest = 8;
+</script>
+
+<div
+  class="border-line flex items-center gap-1 overflow-hidden border-b px-3 text-[12px]"
+  role="toolbar"
+  aria-label="Hand and view"
+>
+  <span class="flex" role="group" aria-label="Hand">
+    {#each hands as { hand, help } (hand)}
+      <button
+        class="control h-[24px]! rounded-none! text-[12px]! not-first:ml-[-1px]"
+        aria-pressed={view.hand === hand}
+        data-help={help}
+        onclick={() => (view.hand = hand)}>{hand}</button
+      >
+    {/each}
+  </span>
+  {#if view.hand === "scatter"}
+    <NumberField
+      label="Reach of scattering in percent"
+      help="How far values are scattered either way, in percent of the lane's range."
+      value={view.scatter}
+      min={1}
+      max={100}
+      width="3ch"
+      commit={async (value) => {
+        view.scatter = value;
+      }}
+    />
+    <span class="caption">%</span>
+  {/if}
+  <span class="ml-2 flex gap-1">
+    <button
+      class="control h-[24px]! text-[12px]!"
+      data-help="Copy the chosen steps, or the cursor's lane. Ctrl+C"
+      onclick={() => clipboard.copy()}>copy</button
+    >
+    <button
+      class="control h-[24px]! text-[12px]!"
+      disabled={clipboard.empty}
+      data-help="Paste from the cursor's step on; what was copied of one lane can go into another. Ctrl+V"
+      onclick={() => clipboard.paste()}>paste</button
+    >
+  </span>
+  <button
+    class="control h-[24px]! text-[12px]!"
+    aria-pressed={session.project.filling}
+    data-help="Fill: conditions of fills hold, and steps that are off sound as often as their part's fill says."
+    onclick={() => session.edit({ setProject: { filling: !session.project.filling } })}>fill</button
+  >
+  <span class="ml-auto flex items-center gap-1">
+    <button
+      class="control h-[24px]! text-[12px]!"
+      aria-pressed={!view.following}
+      data-help="Home: every lane from its first step; each shows its own playing place."
+      onclick={() => (view.following = false)}>home</button
+    >
+    <button
+      class="control h-[24px]! text-[12px]!"
+      aria-pressed={view.following}
+      data-help="Follow: the bars that are playing, with one playhead."
+      onclick={() => (view.following = true)}>follow</button
+    >
+    <button
+      class="control h-[24px]! min-w-[22px]! px-0!"
+      aria-label="Show fewer bars"
+      data-help="Show fewer bars, larger."
+      disabled={view.bars === 1}
+      onclick={() => view.bars--}>−</button
+    >
+    <span class="min-w-[42px] text-center">{view.bars} {view.bars === 1 ? "bar" : "bars"}</span>
+    <button
+      class="control h-[24px]! min-w-[22px]! px-0!"
+      aria-label="Show more bars"
+      data-help="Show more bars, smaller."
+      disabled={view.bars === widest}
+      onclick={() => view.bars++}>+</button
+    >
+  </span>
+</div>

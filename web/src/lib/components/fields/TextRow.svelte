@@ -1,0 +1,28 @@
+<!-- @component A line of the sheet with a name. -->
+<script lang="ts">
+  import FieldRow from "./FieldRow.svelte";
+
+  interface Props {
+    label: string;
+    help: string;
+    value: string;
+    name: string;
+    commit: (value: string) => unknown;
+  }
+  let { label, help, value, name, commit }: Props = $props();
+</script>
+
+<FieldRow {label} {help}>
+  <input
+    class="control w-[132px]"
+    maxlength="60"
+    autocomplete="off"
+    aria-label={name}
+    {value}
+    onchange={(event) => {
+      const text = event.currentTarget.value.trim();
+      if (text && text !== value) commit(text);
+      else event.currentTarget.value = value;
+    }}
+  />
+</FieldRow>

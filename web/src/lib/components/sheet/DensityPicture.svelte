@@ -1,0 +1,177 @@
+<!--
+@component
+How likely each number is that a spread adds, as bars of water, and how often it really was added in the
+bars before now, as ink. The ends can be pulled, and the lean by dragging between them.
+-->
+<script lang="ts">
+  import { getDraws } from "../../api/chart";
+  import type { Draws, LaneName, Spread } from "../../api/types";
+  import { getSession } from "../../state/context";
+
+  interface Props {
+    name: LaneName;
+    spread: Spread;
+    /** How far the spread can reach. */
+    widest: number;
+    set: (change: Partial<Spread>) => Promise<void>;
+  }
+  let { name, spread, widest, set }: Props = $props();
+
+  const session = getSession();
+  const height = 74;
+  const base = height - 14;
+  /** How many bars are looked back upon. */
+  const barsBack = 32;
+
+  let width = $state(0);
+  let draws = $state.raw<Draws>();
+  let bar = $state(0);
+  let pull = $state<{ end: "lowest" | "highest" | "lean"; value: number }>();
+
+  $effect(() => {
+    if (!session.transport.playing) {
+      bar = 0;
+      return;
+    }
+    const watch = setInterval(() => {
+      const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter) ?? 0;
+      bar = Math.floor((tick / session.bar) * 2) / 2;
+    }, 200);
+    return () => clearInterval(watch);
+  });
+
+  $effect(() => {
+    const { revision } = session.snapshot;
+    const { track, part } = session.address;
+    if (revision === 0 || !session.lane(name).spread) return;
+    // While it stands still, the bars from the beginning on, as the luck has decided them.
+    const to = bar > 0 ? bar * session.bar : barsBack * session.bar;
+    const from = Math.max(0, to - barsBack * session.bar);
+    const stale = new AbortController();
+    getDraws({ track, from, to }, part, name, stale.signal)
+      .then((answer) => (draws = answer))
+      .catch(() => {}); // the chart reports a server that is away
+    return () => stale.abort();
+  });
+
+  const ends = $derived({
+    lowest: pull?.end === "lowest" ? pull.value : spread.lowest,
+    highest: pull?.end === "highest" ? pull.value : spread.highest,
+  });
+  /** The numbers that the picture reaches to, with room to pull the ends. */
+  const reach = $derived.by(() => {
+    const far = Math.max(Math.abs(spread.lowest), Math.abs(spread.highest), 2);
+    return Math.min(widest, Math.ceil(far * 1.4));
+  });
+  const slot = $derived(width / (2 * reach + 1));
+  const most = $derived(Math.max(0.001, ...(draws?.shares ?? []).map((s) => s.share)));
+  const heard = $derived.by(() => {
+    const counts: Record<number, number> = {};
+    for (const added of draws?.drawn ?? []) counts[added] = (counts[added] ?? 0) + 1;
+    const total = draws?.drawn.length ?? 0;
+    return Object.entries(counts).map(([added, count]) => ({
+      added: Number(added),
+      share: count / total,
+    }));
+  });
+
+  function x(added: number): number {
+    return (added + reach) * slot;
+  }
+
+  function tall(share: number): number {
+    return Math.min(base - 2, (share / most) * (base - 12));
+  }
+
+  function begin(event: PointerEvent & { currentTarget: HTMLElement }): void {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const at = event.clientX - event.currentTarget.getBoundingClientRect().left;
+    const near = (added: number) => Math.abs(at - x(added) - slot / 2) < Math.max(8, slot);
+    if (near(spread.lowest)) pull = { end: "lowest", value: spread.lowest };
+    else if (near(spread.highest)) pull = { end: "highest", value: spread.highest };
+    else pull = { end: "lean", value: spread.lean };
+    move(event);
+  }
+
+  function move(event: PointerEvent & { currentTarget: HTMLElement }): void {
+    if (!pull) return;
+    const at = event.clientX - event.currentTarget.getBoundingClientRect().left;
+    const added = Math.round(at / slot - 0.5) - reach;
+    if (pull.end === "lowest")
+      pull = { ...pull, value: Math.min(spread.highest, Math.max(-widest, added)) };
+    else if (pull.end === "highest")
+      pull = { ...pull, value: Math.max(spread.lowest, Math.min(widest, added)) };
+    else {
+      const share = (added - spread.lowest) / Math.max(1, spread.highest - spread.lowest);
+      pull = { ...pull, value: Math.round(Math.min(1, Math.max(0, share)) * 200 - 100) };
+    }
+  }
+
+  async function end(): Promise<void> {
+    if (!pull) return;
+    const { end: what, value } = pull;
+    if (value !== spread[what]) await set({ [what]: value });
+    pull = undefined;
+  }
+</script>
+
+<div
+  class="bg-paper border-line touch-none border"
+  bind:clientWidth={width}
+  data-help="Water: how likely each addition is. Ink: how often it came in {draws?.drawn.length ??
+    0} notes. Pull the ends; drag between them to lean."
+  role="img"
+  aria-label="Density of the spread of {name}: {draws?.drawn.length ?? 0} notes drawn"
+  onpointerdown={begin}
+  onpointermove={move}
+  onpointerup={end}
+  onpointercancel={() => (pull = undefined)}
+>
+  <svg {width} {height} class="block" aria-hidden="true">
+    {#each draws?.shares ?? [] as { added, share } (added)}
+      <rect
+        x={x(added)}
+        y={base - tall(share)}
+        width={Math.max(1, slot - 0.5)}
+        height={tall(share)}
+        fill="var(--water)"
+        stroke="var(--ink-3)"
+        stroke-width="0.5"
+      />
+    {/each}
+    {#each heard as { added, share } (added)}
+      <rect
+        x={x(added) + slot * 0.3}
+        y={base - tall(share)}
+        width={Math.max(1.2, slot * 0.4)}
+        height={tall(share)}
+        fill="var(--ink)"
+        opacity="0.75"
+        data-drawn={added}
+      />
+    {/each}
+    <line x1="0" x2={width} y1={base} y2={base} stroke="var(--ink)" />
+    <line x1={x(0) + slot / 2} x2={x(0) + slot / 2} y1={base} y2={base + 4} stroke="var(--ink)" />
+    {#each [ends.lowest, ends.highest] as added, i (i)}
+      <path
+        d="M{x(added) + slot / 2 - 5} {base + 1}h10l-5 -7z"
+        fill="var(--signal)"
+        class="cursor-ew-resize"
+      />
+    {/each}
+    {#each [-reach, 0, reach] as added (added)}
+      <text
+        x={Math.min(width - 2, Math.max(2, x(added) + slot / 2))}
+        y={height - 2}
+        font-size="11"
+        text-anchor={added < 0 ? "start" : added > 0 ? "end" : "middle"}
+        fill="var(--ink-2)">{added > 0 ? `+${added}` : added}</text
+      >
+    {/each}
+    {#if pull}
+      <text x={width / 2} y="11" font-size="11" text-anchor="middle" fill="var(--ink)"
+        >{pull.end} {pull.value}</text
+      >
+    {/if}
+  </svg>
+</div>

@@ -1,0 +1,62 @@
+<!-- @component A table from which the duration of each step is drawn, as bars that show the true percentages. -->
+<script lang="ts">
+  import type { Duration } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import WeightBar from "./WeightBar.svelte";
+
+  let { durations }: { durations: Duration[] } = $props();
+
+  const session = getSession();
+  const total = $derived(durations.reduce((sum, line) => sum + line.weight, 0));
+
+  function set(lines: Duration[]): Promise<void> {
+    return session.setPart({ durations: lines });
+  }
+
+  function change(i: number, part: Partial<Duration>): Promise<void> {
+    return set(durations.map((line, at) => (at === i ? { ...line, ...part } : line)));
+  }
+</script>
+
+<p class="caption">
+  {durations.length === 0
+    ? "Draw each step's duration from a table instead of the rate."
+    : "Durations are drawn from here instead of the rate."}
+</p>
+{#each durations as line, i (i)}
+  <div class="py-1">
+    <div class="flex items-center gap-1">
+      <select
+        class="control min-w-0 flex-1"
+        aria-label="Duration of line {i + 1}"
+        value={line.value}
+        onchange={(event) => change(i, { value: event.currentTarget.value })}
+      >
+        {#each session.lists.rates as { name } (name)}<option>{name}</option>{/each}
+      </select>
+      <button
+        class="control px-1!"
+        aria-pressed={line.rest ?? false}
+        data-help="Rest: the step passes in silence."
+        onclick={() => change(i, { rest: !line.rest })}>rest</button
+      >
+      <button
+        class="control min-w-[22px]! px-0!"
+        aria-label="Remove line {i + 1}"
+        data-help="Take the line out of the table."
+        onclick={() => set(durations.filter((_, at) => at !== i))}>×</button
+      >
+    </div>
+    <WeightBar
+      label="Weight of line {i + 1}"
+      weight={line.weight}
+      {total}
+      commit={(weight) => change(i, { weight })}
+    />
+  </div>
+{/each}
+<button
+  class="control w-full"
+  disabled={durations.length === 32}
+  onclick={() => set([...durations, { value: "1/16", weight: 1 }])}>+ line</button
+>

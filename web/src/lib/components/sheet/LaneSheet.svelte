@@ -1,0 +1,69 @@
+<!-- @component The lane of the cursor: its loop, its chance, and ways to write it anew. -->
+<script lang="ts">
+  import type { LaneName } from "../../api/types";
+  import { laneHelp } from "../../chart/values";
+  import { getChartView, getSession } from "../../state/context";
+  import Section from "../fields/Section.svelte";
+  import EvolveFields from "./EvolveFields.svelte";
+  import LoopSection from "./LoopSection.svelte";
+  import ModFields from "./ModFields.svelte";
+  import ReshapeButtons from "./ReshapeButtons.svelte";
+  import SpreadFields from "./SpreadFields.svelte";
+  import WeightFields from "./WeightFields.svelte";
+
+  const session = getSession();
+  const view = getChartView();
+  const name = $derived(view.cursor.lane);
+  const lane = $derived(session.lane(name));
+  const spread = $derived(lane.spread);
+
+  /** Takes a lane that is not essential off the chart; undo brings it back. */
+  function remove(): void {
+    void session.edit({ restoreLane: { ...session.address, lane: name } });
+    view.moveCursor("gate", view.stepOf("gate"));
+  }
+</script>
+
+<div class="flex items-center gap-2 pb-1">
+  <select
+    class="control min-w-0 flex-1 font-semibold"
+    aria-label="Lane"
+    data-help="The lane that this page is about; also by clicking on a lane."
+    value={name}
+    onchange={(event) => view.moveCursor(event.currentTarget.value as LaneName, view.cursor.step)}
+  >
+    {#each session.lanes as spec (spec.name)}<option>{spec.name}</option>{/each}
+  </select>
+  {#if !session.spec(name).always}
+    <button class="control" data-help="Take the lane away. Undo brings it back." onclick={remove}
+      >remove</button
+    >
+  {/if}
+</div>
+<p class="caption pb-1">{laneHelp(name)}</p>
+{#if name.startsWith("mod")}
+  <Section title="goes to"><ModFields {name} /></Section>
+{/if}
+<Section title="loop" summary={lane.linked ? "linked" : `${lane.length} × ${lane.rate}`}>
+  <LoopSection {name} {lane} />
+</Section>
+<Section title="reshape"><ReshapeButtons {name} /></Section>
+{#if name !== "gate"}
+  <Section
+    title="spread"
+    summary={spread && spread.depth > 0 && spread.chance > 0
+      ? `${spread.lowest} to ${spread.highest}`
+      : "none"}
+  >
+    <SpreadFields {name} {lane} />
+  </Section>
+  <Section title="weights" summary={lane.weights?.length ? `${lane.weights.length} lines` : "none"}>
+    <WeightFields {name} {lane} />
+  </Section>
+  <Section
+    title="evolve"
+    summary={lane.evolve?.percent ? `${lane.evolve.percent} % every ${lane.evolve.every}` : "never"}
+  >
+    <EvolveFields {name} {lane} />
+  </Section>
+{/if}

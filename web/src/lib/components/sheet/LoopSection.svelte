@@ -1,0 +1,145 @@
+<!-- @component Where a lane's loop begins and ends, how it walks, and what moves it. -->
+<script lang="ts">
+  import type { Lane, LaneChange, LaneName } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import OrderPicture from "../lane/OrderPicture.svelte";
+
+  let { name, lane }: { name: LaneName; lane: Lane } = $props();
+
+  const session = getSession();
+  const moverWords: Record<string, string> = {
+    clock: "its own clock",
+    step: "each gate step",
+    hit: "notes that sound",
+    strike: "each strike",
+  };
+  const movers = $derived(
+    session.lists.movers.map((value) => ({ value, words: moverWords[value] ?? value })),
+  );
+  const scaled = $derived(["velocity", "length", "probability"].includes(name));
+
+  function set(change: LaneChange): Promise<void> {
+    return session.setLane(name, change);
+  }
+</script>
+
+{#if name !== "gate"}
+  <button
+    class="control mb-1 w-full"
+    aria-pressed={!lane.linked}
+    data-help="Linked, the lane sits on the gate's step. On its own, it runs a loop of its own."
+    onclick={() => set({ linked: !lane.linked })}
+    >{lane.linked ? "linked to the gate" : "on its own"}</button
+  >
+{/if}
+{#if !lane.linked}
+  <NumberRow
+    label="length"
+    name="{name} length"
+    help="Loop length in steps, 1 to 64. What lies beyond the end is kept."
+    unit="steps"
+    value={lane.length}
+    min={1}
+    max={64 - lane.first}
+    usual={16}
+    commit={(length) => set({ length })}
+  />
+  <NumberRow
+    label="first step"
+    name="{name} first step"
+    help="The step at which the loop begins, from 1."
+    value={lane.first + 1}
+    min={1}
+    max={65 - lane.length}
+    usual={1}
+    commit={(first) => set({ first: first - 1 })}
+  />
+  <ChoiceRow
+    label="rate"
+    name="rate of {name}"
+    help="The length of the lane's own step. A dot adds half, t is a triplet."
+    value={lane.rate}
+    choices={session.lists.rates.map((rate) => rate.name)}
+    choose={(rate) => set({ rate })}
+  />
+  <div class="grid grid-cols-4 gap-1 py-1" role="group" aria-label="order of {name}">
+    {#each session.lists.orders as order (order)}
+      <button
+        class="control h-[24px]! px-0!"
+        aria-label={order}
+        aria-pressed={lane.order === order}
+        data-help="Order: {order}."
+        onclick={() => set({ order })}><OrderPicture {order} path={lane.path} /></button
+      >
+    {/each}
+  </div>
+  {#if lane.order === "path"}
+    <ChoiceRow
+      label="along"
+      help="A shape over the loop's steps, laid out in rows in a square."
+      value=""
+      choices={[
+        { value: "", words: "a shape…" },
+        ...session.lists.shapes.map((shape) => ({ value: shape.name, words: shape.name })),
+      ]}
+      choose={(shape) => shape && set({ shape })}
+    />
+    <label class="caption block" for="path-{name}">steps of the path, from 1</label>
+    <input
+      id="path-{name}"
+      class="control mb-1 w-full"
+      autocomplete="off"
+      data-help="The path as numbers of steps, in the order in which they are walked."
+      value={(lane.path ?? []).map((step) => step + 1).join(" ")}
+      onchange={(event) => {
+        const steps = event.currentTarget.value.split(/[\s,]+/).filter(Boolean);
+        void set({ path: steps.map((step) => Number(step) - 1) });
+      }}
+    />
+  {:else if lane.order === "drift"}
+    <NumberRow
+      label="step on"
+      help="Drift: how often the lane goes a step on."
+      unit="%"
+      value={lane.drift.forward}
+      min={0}
+      max={100 - lane.drift.back}
+      usual={50}
+      commit={(forward) => set({ drift: { ...lane.drift, forward } })}
+    />
+    <NumberRow
+      label="step back"
+      help="Drift: how often it goes a step back. Else it stays."
+      unit="%"
+      value={lane.drift.back}
+      min={0}
+      max={100 - lane.drift.forward}
+      usual={25}
+      commit={(back) => set({ drift: { ...lane.drift, back } })}
+    />
+  {/if}
+  {#if name !== "gate"}
+    <ChoiceRow
+      label="moved by"
+      help="What moves the lane on to its next step."
+      value={lane.moves}
+      choices={movers}
+      choose={(moves) => set({ moves })}
+    />
+  {/if}
+{/if}
+{#if scaled}
+  <NumberRow
+    label="amount"
+    name="{name} amount"
+    help="Scales all values of the lane, 0 to 200 %; what is written stays."
+    unit="%"
+    value={lane.amount}
+    min={0}
+    max={200}
+    usual={100}
+    commit={(amount) => set({ amount })}
+  />
+{/if}

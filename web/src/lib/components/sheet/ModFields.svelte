@@ -1,0 +1,91 @@
+<!-- @component Where a mod lane goes: a controller and the like, between which values, and how it gets there. -->
+<script lang="ts">
+  import type { LaneName, Mod } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  let { name }: { name: LaneName } = $props();
+
+  const session = getSession();
+  const place = $derived(Number(name.slice(3)) - 1);
+  const mods = $derived(session.part.mods ?? []);
+  const mod = $derived(mods[place]);
+  const words: Record<string, string> = {
+    control: "controller",
+    control14: "controller, 14 bits",
+    bend: "pitch bend",
+    pressure: "channel pressure",
+    program: "program",
+  };
+  const wide = $derived(mod?.target === "bend" || mod?.target === "control14");
+  const most = $derived(wide ? 16383 : 127);
+  const fresh: Mod = { target: "control", number: 74, least: 0, most: 127, glide: 0 };
+
+  function set(change: Partial<Mod>): Promise<void> {
+    // Lanes before this one that go nowhere yet need a place in the list too.
+    const list = [...mods];
+    while (list.length <= place) list.push({ ...fresh, number: 70 + list.length });
+    list[place] = { ...fresh, ...mod, ...change };
+    return session.setPart({ mods: list });
+  }
+
+  function setTarget(target: string): void {
+    const reach = target === "bend" || target === "control14" ? 16383 : 127;
+    void set({ target: target as Mod["target"], least: 0, most: reach });
+  }
+</script>
+
+<ChoiceRow
+  label="target"
+  help="What the lane moves."
+  value={mod?.target ?? ""}
+  choices={[
+    ...(mod ? [] : [{ value: "", words: "nowhere yet" }]),
+    ...session.lists.modTargets.map((value) => ({ value, words: words[value] ?? value })),
+  ]}
+  choose={(target) => target && setTarget(target)}
+/>
+{#if mod}
+  {#if mod.target === "control" || mod.target === "control14"}
+    <NumberRow
+      label="controller"
+      help="Number of the MIDI controller."
+      value={mod.number}
+      min={0}
+      max={mod.target === "control" ? 119 : 31}
+      usual={mod.target === "control" ? 74 : 1}
+      commit={(number) => set({ number })}
+    />
+  {/if}
+  <NumberRow
+    label="at the bottom"
+    help="What is sent at a lane value of 0; above the top it runs the other way."
+    value={mod.least}
+    min={0}
+    max={most}
+    usual={0}
+    width="5ch"
+    commit={(least) => set({ least })}
+  />
+  <NumberRow
+    label="at the top"
+    help="What is sent at a lane value of 127."
+    value={mod.most}
+    min={0}
+    max={most}
+    usual={most}
+    width="5ch"
+    commit={(value) => set({ most: value })}
+  />
+  <NumberRow
+    label="glide"
+    help="How long the way to a new value takes, in 16ths of a beat; 0 jumps."
+    unit="/16 beat"
+    value={Math.round((mod.glide * 16) / session.lists.ticksPerQuarter)}
+    min={0}
+    max={64}
+    usual={0}
+    commit={(glide) => set({ glide: (glide * session.lists.ticksPerQuarter) / 16 })}
+  />
+{/if}

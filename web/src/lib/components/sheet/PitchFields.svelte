@@ -1,0 +1,112 @@
+<!-- @component How high and low a track goes, how many notes sound at a time, and how they get in tune. -->
+<script lang="ts">
+  import type { Track, Tuned } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  let { track }: { track: Track } = $props();
+
+  const session = getSession();
+  const register = $derived(track.register);
+  const transpose = $derived(track.transpose);
+  const kit = $derived(track.kind === "kit");
+  const tuned: Tuned = $derived(track.tuned ?? { by: "instrument" });
+  const octave = 12;
+  const ways: Record<string, string> = {
+    instrument: "the instrument",
+    bend: "pitch bends",
+    messages: "tuning messages",
+  };
+  const quarter = $derived(session.lists.ticksPerQuarter);
+
+  function setTuned(by: Tuned["by"]): Promise<void> {
+    return session.setTrack({ tuned: by === "bend" ? { by, channels: 4, range: 2 } : { by } });
+  }
+</script>
+
+{#if !kit}
+  <NumberRow
+    label="lowest note"
+    help="Lowest MIDI note of the register. Notes outside are folded in by whole octaves."
+    value={register.lowest}
+    min={0}
+    max={register.highest - octave + 1}
+    commit={(lowest) => session.setTrack({ register: { ...register, lowest } })}
+  />
+  <NumberRow
+    label="highest note"
+    help="Highest MIDI note of the register. Notes outside are folded in by whole octaves."
+    value={register.highest}
+    min={register.lowest + octave - 1}
+    max={127}
+    commit={(highest) => session.setTrack({ register: { ...register, highest } })}
+  />
+  <NumberRow
+    label="degrees up"
+    help="Transposes within the scale."
+    value={transpose.degrees}
+    min={-28}
+    max={28}
+    usual={0}
+    commit={(degrees) => session.setTrack({ transpose: { ...transpose, degrees } })}
+  />
+  <NumberRow
+    label="semitones up"
+    help="Transposes by semitones, which can lead out of the scale."
+    value={transpose.semitones}
+    min={-48}
+    max={48}
+    usual={0}
+    commit={(semitones) => session.setTrack({ transpose: { ...transpose, semitones } })}
+  />
+{/if}
+<NumberRow
+  label="voices"
+  help="How many notes can sound at a time: a new one ends the oldest. 0 is as many as come."
+  value={track.voices}
+  min={0}
+  max={16}
+  usual={0}
+  commit={(voices) => session.setTrack({ voices })}
+/>
+<NumberRow
+  label="overlap"
+  help="How long a note that a new one ends sounds on into it, for legato, in thousandths of a beat."
+  unit="‰ beat"
+  value={Math.round((track.overlap * 1000) / quarter)}
+  min={0}
+  max={1000}
+  usual={0}
+  width="5ch"
+  commit={(overlap) => session.setTrack({ overlap: Math.round((overlap * quarter) / 1000) })}
+/>
+{#if !kit}
+  <ChoiceRow
+    label="in tune by"
+    help="How notes get in tune: the instrument has the tuning, each note is bent on a channel of its own, or keys are retuned by messages."
+    value={tuned.by}
+    choices={session.lists.tunedBys.map((value) => ({ value, words: ways[value] ?? value }))}
+    choose={(by) => setTuned(by as Tuned["by"])}
+  />
+  {#if tuned.by === "bend"}
+    <NumberRow
+      label="channels"
+      name="Channels for bends"
+      help="How many channels from the track's own up: as many notes can be in tune at a time."
+      value={tuned.channels ?? 1}
+      min={1}
+      max={16}
+      commit={(channels) => session.setTrack({ tuned: { ...tuned, channels } })}
+    />
+    <NumberRow
+      label="bend range"
+      help="How far the instrument bends, in semitones either way."
+      value={tuned.range ?? 2}
+      min={1}
+      max={96}
+      usual={2}
+      commit={(range) => session.setTrack({ tuned: { ...tuned, range } })}
+    />
+  {/if}
+{/if}

@@ -1,0 +1,193 @@
+<!-- @component Writing new random values into steps that are not locked, from a number that is seen; recipes are kept. -->
+<script lang="ts">
+  import type { LaneName, Recipe, RollRequest } from "../../api/types";
+  import { laneHelp } from "../../chart/values";
+  import { randomLuck } from "../../state/luck";
+  import { getChartView, getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import Section from "../fields/Section.svelte";
+
+  type Settings = Pick<RollRequest, "lowest" | "highest" | "density" | "lean">;
+
+  const session = getSession();
+  const view = getChartView();
+  const name = $derived(view.cursor.lane);
+  const spec = $derived(session.spec(name));
+  const recipes = $derived(session.project.recipes ?? []);
+  const steps = $derived(view.chosen[name] ?? []);
+
+  let scope = $state<RollRequest["scope"]>("lane");
+  let luck = $state(randomLuck());
+  let byLane = $state<Partial<Record<LaneName, Settings>>>({});
+  let recipeName = $state("");
+  const settings: Settings = $derived(byLane[name] ?? usual());
+  const scopes = $derived([
+    {
+      value: "lane",
+      words: steps.length > 0 ? `${steps.length} steps of ${name}` : `lane ${name}`,
+    },
+    { value: "part", words: "all lanes of the part" },
+    { value: "track", words: "all lanes of the track" },
+    { value: "all", words: "all tracks" },
+  ]);
+
+  /** The range that the loop now uses, or a good part of the lane's if that is a single value. */
+  function usual(): Settings {
+    const { first, length } = session.loop(name);
+    const used = session.lane(name).steps.slice(first, first + length);
+    const [lowest, highest] = [Math.min(...used), Math.max(...used)];
+    const all = { lowest: spec.least, highest: name === "pitch" ? 7 : spec.most };
+    return {
+      ...(lowest < highest ? { lowest, highest } : all),
+      density: name === "gate" ? 50 : 100,
+      lean: 0,
+    };
+  }
+
+  async function set(change: Partial<Settings>): Promise<void> {
+    byLane = { ...byLane, [name]: { ...settings, ...change } };
+  }
+
+  function roll(number: number): Promise<void> {
+    luck = number;
+    return session.roll({
+      ...session.address,
+      lane: name,
+      scope,
+      luck: number,
+      ...settings,
+      ...(scope === "lane" && steps.length > 0 ? { steps } : {}),
+    });
+  }
+
+  function keep(): Promise<void> {
+    const recipe: Recipe = { name: recipeName.trim(), lane: name, ...settings };
+    recipeName = "";
+    const others = recipes.filter((r) => r.name !== recipe.name);
+    return session.edit({ setProject: { recipes: [...others, recipe] } });
+  }
+
+  async function use(recipe: Recipe): Promise<void> {
+    const { lane, lowest, highest, density, lean } = recipe;
+    view.moveCursor(lane as LaneName, view.cursor.step);
+    byLane = { ...byLane, [lane]: { lowest, highest, density, lean } };
+    scope = "lane";
+    await roll(randomLuck());
+  }
+</script>
+
+<p class="caption pb-1">
+  New values for the steps that are not locked, as one edit. {laneHelp(name)}
+</p>
+<ChoiceRow
+  label="what"
+  name="Roll what"
+  help="How far the roll goes. Beyond one lane, each lane keeps to the range that it has."
+  value={scope}
+  choices={scopes}
+  choose={(value) => (scope = value as RollRequest["scope"])}
+/>
+{#if scope === "lane" && name !== "gate"}
+  <NumberRow
+    label="lowest"
+    name="Roll lowest"
+    help="The least value. Pitches are allowed notes of the key."
+    value={settings.lowest}
+    min={spec.least}
+    max={settings.highest}
+    commit={(lowest) => set({ lowest })}
+  />
+  <NumberRow
+    label="highest"
+    name="Roll highest"
+    help="The most value."
+    value={settings.highest}
+    min={settings.lowest}
+    max={spec.most}
+    commit={(highest) => set({ highest })}
+  />
+{/if}
+<NumberRow
+  label="density"
+  name="Roll density"
+  help="How many steps get a new value; in a gate lane, how many are on."
+  unit="%"
+  value={settings.density}
+  min={0}
+  max={100}
+  commit={(density) => set({ density })}
+/>
+<NumberRow
+  label="lean"
+  name="Roll lean"
+  help="Where in the range the values tend to land: −100 the lowest, 100 the highest."
+  value={settings.lean}
+  min={-100}
+  max={100}
+  usual={0}
+  commit={(lean) => set({ lean })}
+/>
+<NumberRow
+  label="luck of the roll"
+  help="The number from which the values follow: the same rolls the same."
+  value={luck}
+  min={0}
+  max={999999}
+  width="7ch"
+  commit={async (number) => {
+    luck = number;
+  }}
+/>
+<div class="flex gap-1 py-1">
+  <button
+    class="control bg-ink! text-paper! flex-1 font-semibold"
+    data-help="Roll with a new luck."
+    onclick={() => roll(randomLuck())}>roll</button
+  >
+  <button
+    class="control"
+    data-help="Roll again with the luck above, on the steps as they are."
+    onclick={() => roll(luck)}>with this luck</button
+  >
+</div>
+<Section title="recipes" summary={`${recipes.length}`}>
+  {#each recipes as recipe (recipe.name)}
+    <div class="flex items-center gap-1 py-0.5">
+      <button
+        class="control min-w-0 flex-1 justify-start! truncate"
+        data-help="Roll {recipe.lane} from {recipe.lowest} to {recipe.highest}, density {recipe.density} %, lean {recipe.lean}."
+        onclick={() => use(recipe)}>{recipe.name}</button
+      >
+      <span class="caption">{recipe.lane}</span>
+      <button
+        class="control min-w-[22px]! px-0!"
+        aria-label="Forget {recipe.name}"
+        data-help="Forget the recipe. Undo brings it back."
+        onclick={() =>
+          session.edit({ setProject: { recipes: recipes.filter((r) => r !== recipe) } })}>×</button
+      >
+    </div>
+  {/each}
+  <form
+    class="flex gap-1 py-1"
+    onsubmit={(event) => {
+      event.preventDefault();
+      if (recipeName.trim()) void keep();
+    }}
+  >
+    <input
+      class="control min-w-0 flex-1"
+      maxlength="60"
+      autocomplete="off"
+      placeholder="name"
+      aria-label="Name of the recipe"
+      bind:value={recipeName}
+    />
+    <button
+      class="control"
+      disabled={!recipeName.trim()}
+      data-help="Keep the range, density and lean under this name.">keep</button
+    >
+  </form>
+</Section>

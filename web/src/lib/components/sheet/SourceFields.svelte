@@ -1,0 +1,136 @@
+<!-- @component What makes a track go on: its own rate, another track's notes, or what comes in. -->
+<script lang="ts">
+  import type { Source, Track } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  let { track }: { track: Track } = $props();
+
+  const session = getSession();
+  const source = $derived(track.source);
+  const others = $derived(session.project.tracks.filter((t) => t.id !== track.id));
+  const follows = $derived(source.kind === "starts" || source.kind === "ends");
+  const words: Record<string, string> = {
+    own: "its own rate",
+    starts: "starts of notes of",
+    ends: "ends of notes of",
+    "input notes": "notes that come in",
+    "input control": "a controller that comes in",
+  };
+  const choices = $derived(
+    session.lists.sources
+      .filter((kind) => others.length > 0 || (kind !== "starts" && kind !== "ends"))
+      .map((value) => ({ value, words: words[value] ?? value })),
+  );
+  const quarter = $derived(session.lists.ticksPerQuarter);
+
+  function set(change: Partial<Source>): Promise<void> {
+    return session.setTrack({ source: { ...source, ...change } });
+  }
+
+  function setKind(kind: Source["kind"]): Promise<void> {
+    const follow = kind === "starts" || kind === "ends";
+    return set({
+      kind,
+      track: follow ? source.track || (others[0]?.id ?? 0) : 0,
+      lowest: source.lowest ?? 0,
+      highest: source.highest ?? 127,
+      level: source.level || 64,
+    });
+  }
+</script>
+
+<ChoiceRow
+  label="goes on by"
+  help="What makes the track go on to its next step."
+  value={source.kind}
+  {choices}
+  choose={(kind) => setKind(kind as Source["kind"])}
+/>
+{#if follows}
+  <ChoiceRow
+    label="track"
+    name="Track that is followed"
+    help="The track whose notes are the clock."
+    value={String(source.track)}
+    choices={others.map((t) => ({ value: String(t.id), words: t.name }))}
+    choose={(id) => set({ track: Number(id) })}
+  />
+{:else if source.kind !== "own"}
+  <NumberRow
+    label="from channel"
+    help="Channel of what comes in; 0 hears all."
+    value={source.channel ?? 0}
+    min={0}
+    max={16}
+    usual={0}
+    commit={(channel) => set({ channel })}
+  />
+  {#if source.kind === "input notes"}
+    <NumberRow
+      label="lowest"
+      name="Lowest note that counts"
+      help="Lowest note that counts."
+      value={source.lowest ?? 0}
+      min={0}
+      max={source.highest ?? 127}
+      usual={0}
+      commit={(lowest) => set({ lowest })}
+    />
+    <NumberRow
+      label="highest"
+      name="Highest note that counts"
+      help="Highest note that counts."
+      value={source.highest ?? 127}
+      min={source.lowest ?? 0}
+      max={127}
+      usual={127}
+      commit={(highest) => set({ highest })}
+    />
+  {:else}
+    <NumberRow
+      label="controller"
+      name="Controller that comes in"
+      help="Number of the controller."
+      value={source.controller ?? 0}
+      min={0}
+      max={119}
+      commit={(controller) => set({ controller })}
+    />
+    <NumberRow
+      label="level"
+      name="Level to reach"
+      help="The value that it must reach from below."
+      value={source.level ?? 64}
+      min={1}
+      max={127}
+      usual={64}
+      commit={(level) => set({ level })}
+    />
+  {/if}
+{/if}
+{#if source.kind !== "own"}
+  <NumberRow
+    label="odds"
+    name="Odds of going on"
+    help="How often it makes the track go on."
+    unit="%"
+    value={source.odds}
+    min={0}
+    max={100}
+    usual={100}
+    commit={(odds) => set({ odds })}
+  />
+  <NumberRow
+    label="delay"
+    name="Delay of going on"
+    help="How long after it the track goes on, in 16ths of a beat."
+    unit="/16 beat"
+    value={Math.round((source.delay * 16) / quarter)}
+    min={0}
+    max={64}
+    usual={0}
+    commit={(delay) => set({ delay: (delay * quarter) / 16 })}
+  />
+{/if}

@@ -1,0 +1,96 @@
+<!-- @component What chance adds to a lane's values as they are played, on the drawn density. -->
+<script lang="ts">
+  import type { Lane, LaneName, Spread } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import DensityPicture from "./DensityPicture.svelte";
+
+  let { name, lane }: { name: LaneName; lane: Lane } = $props();
+
+  const session = getSession();
+  const spec = $derived(session.spec(name));
+  /** How far a new spread reaches either way. */
+  const reach = $derived(Math.max(1, Math.round((spec.most - spec.least) / 8)));
+  const spread: Spread = $derived(
+    lane.spread ?? { chance: 100, depth: 0, lowest: -reach, highest: reach, lean: 0, grain: 1 },
+  );
+  const widest = $derived(spec.most - spec.least);
+  const off = $derived(spread.depth === 0 || spread.chance === 0);
+
+  function set(change: Partial<Spread>): Promise<void> {
+    return session.setLane(name, { spread: { ...spread, ...change } });
+  }
+</script>
+
+<button
+  class="control my-1 w-full"
+  aria-pressed={!off}
+  data-help="Spread: chance adds to the value as it is played; what is written stays."
+  onclick={() => set(off ? { depth: 100, chance: spread.chance || 100 } : { depth: 0 })}
+  >{off ? "no spread" : "spread"}</button
+>
+{#if !off}
+  <DensityPicture {name} {spread} {widest} {set} />
+  <NumberRow
+    label="lowest"
+    name="{name} spread lowest"
+    help="The least that is added; below 0 it takes away."
+    value={spread.lowest}
+    min={-widest}
+    max={spread.highest}
+    usual={-reach}
+    commit={(lowest) => set({ lowest })}
+  />
+  <NumberRow
+    label="highest"
+    name="{name} spread highest"
+    help="The most that is added."
+    value={spread.highest}
+    min={spread.lowest}
+    max={widest}
+    usual={reach}
+    commit={(highest) => set({ highest })}
+  />
+  <NumberRow
+    label="lean"
+    name="{name} spread lean"
+    help="Where in the range it tends to land: −100 the lowest, 0 anywhere, 100 the highest."
+    value={spread.lean}
+    min={-100}
+    max={100}
+    usual={0}
+    commit={(lean) => set({ lean })}
+  />
+  <NumberRow
+    label="chance"
+    name="{name} spread chance"
+    help="How often anything is added at all."
+    unit="%"
+    value={spread.chance}
+    min={1}
+    max={100}
+    usual={100}
+    commit={(chance) => set({ chance })}
+  />
+  <NumberRow
+    label="depth"
+    name="{name} spread depth"
+    help="Scales the whole spread."
+    unit="%"
+    value={spread.depth}
+    min={1}
+    max={100}
+    usual={100}
+    commit={(depth) => set({ depth })}
+  />
+  <NumberRow
+    label="grain"
+    name="{name} spread grain"
+    help="The distance between the numbers that can be added."
+    value={spread.grain}
+    min={1}
+    max={64}
+    usual={1}
+    commit={(grain) => set({ grain })}
+  />
+{/if}

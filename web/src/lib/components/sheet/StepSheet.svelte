@@ -1,0 +1,50 @@
+<!--
+@component
+Every value of the chosen steps: those in the box, or the one under the cursor, read where its own lane
+stands for that number.
+-->
+<script lang="ts">
+  import type { LaneName, LaneSpec } from "../../api/types";
+  import { getChartView, getSession } from "../../state/context";
+  import AddLane from "./AddLane.svelte";
+  import DetailFields from "./DetailFields.svelte";
+  import StepRow from "./StepRow.svelte";
+
+  const session = getSession();
+  const view = getChartView();
+
+  const lane = $derived(view.cursor.lane);
+  const loop = $derived(loopOf(lane));
+  const step = $derived(view.stepOf(lane));
+  const specs: LaneSpec[] = $derived(
+    session.lanes.filter((s) =>
+      view.boxed ? view.chosen[s.name as LaneName] : loopOf(s.name as LaneName) === loop,
+    ),
+  );
+  const gates = $derived(
+    view.boxed ? (view.chosen.gate ?? []) : loop === "gate" ? [view.stepOf("gate")] : [],
+  );
+  const count = $derived(Object.values(view.chosen).reduce((sum, steps) => sum + steps.length, 0));
+
+  function loopOf(name: LaneName): LaneName {
+    return session.lane(name).linked ? "gate" : name;
+  }
+</script>
+
+{#if view.boxed}
+  <h2 class="text-[14px] font-semibold">
+    {count} steps <span class="text-ink-2 font-normal">in {specs.length} lanes</span>
+  </h2>
+  <p class="caption mb-1">Type to set all, drag or use arrows to move all. Esc lets go.</p>
+{:else}
+  <h2 class="text-[14px] font-semibold">
+    Step {step + 1} <span class="text-ink-2 font-normal">of {session.lane(loop).length}</span>
+  </h2>
+  <p class="caption mb-1">{loop === "gate" ? "the gate's loop" : `the ${loop} lane's own loop`}</p>
+{/if}
+{#each specs as spec (spec.name)}
+  {@const name = spec.name as LaneName}
+  <StepRow {spec} steps={view.boxed ? (view.chosen[name] ?? []) : [step]} />
+{/each}
+{#if gates.length > 0}<DetailFields steps={gates} />{/if}
+<AddLane />

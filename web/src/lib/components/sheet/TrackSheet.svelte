@@ -1,0 +1,81 @@
+<!-- @component The track: where it goes, its patterns, its time, its pitch, its luck and its clock. -->
+<script lang="ts">
+  import { getSession } from "../../state/context";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import Section from "../fields/Section.svelte";
+  import TextRow from "../fields/TextRow.svelte";
+  import PatternFields from "./PatternFields.svelte";
+  import PitchFields from "./PitchFields.svelte";
+  import SourceFields from "./SourceFields.svelte";
+  import TimeFields from "./TimeFields.svelte";
+
+  const session = getSession();
+  const track = $derived(session.track);
+  const ownLuck = $derived(track.luck >= 0);
+</script>
+
+<TextRow
+  label="name"
+  name="Track name"
+  help="The track's name."
+  value={track.name}
+  commit={(name) => session.setTrack({ name })}
+/>
+<NumberRow
+  label="channel"
+  name="MIDI channel"
+  help="MIDI channel of the output, 1 to 16."
+  value={track.channel}
+  min={1}
+  max={16}
+  commit={(channel) => session.setTrack({ channel })}
+/>
+<Section title="patterns" summary={track.patterns[track.playing]?.name ?? ""}>
+  <PatternFields {track} />
+</Section>
+<Section title="luck" summary={ownLuck ? "its own" : "the project's"}>
+  <button
+    class="control my-1 w-full"
+    aria-pressed={ownLuck}
+    data-help="A luck of its own leaves the track alone when the project's luck changes."
+    onclick={() => session.setTrack({ luck: ownLuck ? -1 : session.project.luck.number })}
+    >{ownLuck ? "luck of its own" : "follows the project's luck"}</button
+  >
+  {#if ownLuck}
+    <NumberRow
+      label="luck"
+      name="Track luck"
+      help="The number from which the track's random decisions follow."
+      value={track.luck}
+      min={0}
+      max={999999}
+      width="7ch"
+      commit={(luck) => session.setTrack({ luck })}
+    />
+  {/if}
+  <NumberRow
+    label="hold"
+    name="Track hold"
+    help="Hold: the same luck again every so many bars, so that a good accident stays; 0 never."
+    unit="bars"
+    value={track.hold}
+    min={0}
+    max={64}
+    usual={0}
+    commit={(hold) => session.setTrack({ hold })}
+  />
+  <NumberRow
+    label="realign"
+    name="Track realign"
+    help="Realign: all lanes back to their first step every so many bars; 0 never."
+    unit="bars"
+    value={track.realign}
+    min={0}
+    max={64}
+    usual={0}
+    commit={(realign) => session.setTrack({ realign })}
+  />
+</Section>
+<Section title="time"><TimeFields {track} /></Section>
+<Section title="pitch and voices"><PitchFields {track} /></Section>
+<Section title="clock" summary={track.source.kind}><SourceFields {track} /></Section>

@@ -1,0 +1,89 @@
+<!-- @component A table from which a lane's value is drawn, as bars that show the true percentages. -->
+<script lang="ts">
+  import type { Lane, LaneName, Weight } from "../../api/types";
+  import { valueText } from "../../chart/values";
+  import { getChartView, getSession } from "../../state/context";
+  import NumberField from "../fields/NumberField.svelte";
+  import WeightBar from "./WeightBar.svelte";
+
+  let { name, lane }: { name: LaneName; lane: Lane } = $props();
+
+  const session = getSession();
+  const view = getChartView();
+  const spec = $derived(session.spec(name));
+  const weights = $derived(lane.weights ?? []);
+  const total = $derived(weights.reduce((sum, line) => sum + line.weight, 0));
+
+  function set(lines: Weight[]): Promise<void> {
+    return session.setLane(name, { weights: lines });
+  }
+
+  function change(i: number, part: Partial<Weight>): Promise<void> {
+    return set(weights.map((line, at) => (at === i ? { ...line, ...part } : line)));
+  }
+
+  function add(): Promise<void> {
+    const last = weights.at(-1);
+    const next = last ? Math.min(spec.most, last.highest + 1) : spec.default;
+    return set([...weights, { lowest: next, highest: next, weight: 1 }]);
+  }
+</script>
+
+<p class="caption">
+  {weights.length === 0
+    ? "Draw the value from a table instead of the steps."
+    : total === 0
+      ? "All weights are 0, so the steps are in force."
+      : "Values are drawn from here instead of the steps."}
+</p>
+{#each weights as line, i (i)}
+  <div class="py-1" data-help="Values from lowest to highest, all equally likely within the line.">
+    <div class="flex items-center gap-1">
+      <NumberField
+        label="Lowest of line {i + 1}"
+        value={line.lowest}
+        min={spec.least}
+        max={line.highest}
+        width="3ch"
+        commit={(lowest) => change(i, { lowest })}
+      />
+      <span class="caption">to</span>
+      <NumberField
+        label="Highest of line {i + 1}"
+        value={line.highest}
+        min={line.lowest}
+        max={spec.most}
+        width="3ch"
+        commit={(highest) => change(i, { highest })}
+      />
+      <span class="caption min-w-0 flex-1 truncate text-right">
+        {line.rest
+          ? "rest"
+          : line.lowest === line.highest && (name === "pitch" || name === "chord")
+            ? valueText(spec, line.lowest, view.degrees, session.lists.chords).split(" · ")[0]
+            : ""}
+      </span>
+      {#if name === "pitch"}
+        <button
+          class="control px-1!"
+          aria-pressed={line.rest ?? false}
+          data-help="Rest: the line silences the step instead."
+          onclick={() => change(i, { rest: !line.rest })}>rest</button
+        >
+      {/if}
+      <button
+        class="control min-w-[22px]! px-0!"
+        aria-label="Remove line {i + 1}"
+        data-help="Take the line out of the table."
+        onclick={() => set(weights.filter((_, at) => at !== i))}>×</button
+      >
+    </div>
+    <WeightBar
+      label="Weight of line {i + 1}"
+      weight={line.weight}
+      {total}
+      commit={(weight) => change(i, { weight })}
+    />
+  </div>
+{/each}
+<button class="control w-full" disabled={weights.length === 32} onclick={add}>+ line</button>
