@@ -34,11 +34,7 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 	if !ok {
 		return nil, &FieldError{"the number of parts of a track", MaxPartID + 1, fmt.Sprintf("1 to %d", MaxPartID)}
 	}
-	part := newPart(fmt.Sprintf("Note %d", e.Note))
-	if name, ok := theory.PercussionName(e.Note); ok {
-		part.Name = name
-	}
-	part.Note = e.Note
+	part := newKitPart(e.Note)
 	if e.Copy {
 		part = behind.Clone()
 		part.Name = copyName(behind.Name)
@@ -47,6 +43,16 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 	at := e.PartAddress
 	at.Part++
 	return InsertPart{PartAddress: at, Value: part}.apply(p)
+}
+
+// newKitPart returns a part of a kit that plays a note and is named after it.
+func newKitPart(note int) Part {
+	part := newPart(fmt.Sprintf("Note %d", note))
+	if name, ok := theory.PercussionName(note); ok {
+		part.Name = name
+	}
+	part.Note = note
+	return part
 }
 
 // unusedPartID returns the lowest id that no part of any pattern has.

@@ -88,7 +88,7 @@ func TestPartsAreAddedMovedAndRemoved(t *testing.T) {
 		return names, ids
 	}
 	all, ids := state()
-	require.Equal(t, []string{"Part 1", "Part 1 copy", "Closed Hi-Hat"}, all)
+	require.Equal(t, []string{"Bass Drum 1", "Bass Drum 1 copy", "Closed Hi-Hat"}, all)
 	require.Equal(t, []int{0, 2, 1}, ids)
 	p = apply(t, p, score.MovePart{PartAddress: first, To: 2})
 	p = apply(t, p, score.RemovePart{PartAddress: first})

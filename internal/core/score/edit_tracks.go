@@ -41,7 +41,7 @@ func (e AddTrack) apply(p *Project) (Edit, error) {
 		}
 	case e.Kind == Kit:
 		track.Kind, track.Channel = Kit, percussionChannel
-		track.Patterns[0].Parts[0].Note = 36
+		track.Patterns[0].Parts[0] = newKitPart(36)
 	}
 	return InsertTrack{At: e.At, Track: track}.apply(p)
 }

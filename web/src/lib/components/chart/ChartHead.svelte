@@ -5,12 +5,14 @@
   const session = getSession();
   const kit = $derived(session.track.kind === "kit");
 
-  /** The first key of General MIDI's percussion that the kit does not have yet. */
+  /** Keys of General MIDI's percussion in the order in which a kit is usually built up. */
+  const usual = [36, 38, 42, 46, 39, 37, 45, 50, 49, 51];
+
+  /** The first key that the kit does not have yet. */
   function unusedNote(): number {
     const used = session.parts.map((part) => part.note);
-    return (
-      session.lists.percussion.find(({ note }) => note > 35 && !used.includes(note))?.note ?? 36
-    );
+    const others = session.lists.percussion.map(({ note }) => note);
+    return [...usual, ...others].find((note) => !used.includes(note)) ?? 36;
   }
 
   async function addPart(): Promise<void> {

@@ -21,8 +21,8 @@ tuning of other than twelve notes has its keys in a row.
   const names = $derived(rootNames(key, session.lists));
   const raised = [1, 3, 6, 8, 10];
   const piano = $derived(period === 12);
-  const unit = $derived(small ? 7 : piano ? 38 : Math.max(14, Math.min(38, 460 / period)));
-  const height = $derived(small ? 16 : 92);
+  const unit = $derived(small ? 9 : piano ? 38 : Math.max(14, Math.min(38, 460 / period)));
+  const height = $derived(small ? 20 : 92);
   const width = $derived((piano ? 7 : period) * unit);
 
   const keys = $derived(
@@ -44,7 +44,7 @@ tuning of other than twelve notes has its keys in a row.
 {#snippet face(k: (typeof keys)[number])}
   {@const state = stateOf(key, k.note, session.lists)}
   {@const cx = k.x + k.width / 2}
-  {@const cy = k.height - (small ? 3.5 : 17)}
+  {@const cy = k.height - (small ? 4.5 : 17)}
   <rect
     x={k.x + 0.5}
     y="0.5"

@@ -15,21 +15,26 @@
   let height = $state(0);
 
   const lane = $derived(session.lane(name));
+  const kit = $derived(session.track.kind === "kit");
   const chartLane = $derived(view.chartPart?.lanes.find((l) => l.lane === name));
   const meets = $derived(
     chartLane?.meetsGate.never
       ? "never meets the gate for sure"
       : `meets gate every ${inBars((chartLane?.meetsGate.ticks ?? 0) / session.bar)}`,
   );
-  /** What else there is to know of the lane, beside its loop. */
-  const also = $derived(
+  /** What there is to know of the lane beside its loop. */
+  const caption = $derived(
     [
+      lane.linked ? `linked to the gate${kit ? ` of ${session.part.name}` : ""}` : "",
       lane.moves !== "clock" && !lane.linked ? `by ${lane.moves}s` : "",
       lane.amount !== 100 ? `${lane.amount} %` : "",
       lane.weights?.some((w) => w.weight > 0) ? "weights" : "",
       lane.spread?.chance && lane.spread.depth ? "spread" : "",
       lane.evolve?.percent ? "evolves" : "",
-    ].filter((word) => word),
+      name !== "gate" && !lane.linked && chartLane ? meets : "",
+    ]
+      .filter((word) => word)
+      .join(" · "),
   );
 
   function inBars(bars: number): string {
@@ -45,10 +50,8 @@
   <div class="flex items-center justify-between gap-2">
     <button
       class="min-w-0 flex-1 cursor-pointer truncate text-left text-[14px] font-semibold"
-      onclick={() => view.moveCursor(name, view.stepOf(name))}
-      >{name}
-      {#if also.length > 0}<span class="caption font-normal">{also.join(" · ")}</span>{/if}
-    </button>
+      onclick={() => view.moveCursor(name, view.stepOf(name))}>{name}</button
+    >
     {#if name !== "gate"}
       <button
         class="control h-[22px]! text-[11px]!"
@@ -61,13 +64,11 @@
     {/if}
   </div>
   {#if lane.linked}
-    <span class="caption">linked to the gate</span>
+    <span class="caption truncate" title={caption}>{caption}</span>
   {:else}
     <LoopFields label={name} {lane} set={(change) => session.setLane(name, change)} />
-    {#if name !== "gate" && chartLane && height >= roomForCaption}
-      <span class="caption truncate" title={chartLane.meetsGate.never ?? meets}>
-        {meets}
-      </span>
+    {#if caption && height >= roomForCaption}
+      <span class="caption truncate" title={chartLane?.meetsGate.never ?? caption}>{caption}</span>
     {/if}
   {/if}
 </div>

@@ -64,7 +64,6 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
     return Math.min(widest, Math.ceil(far * 1.4));
   });
   const slot = $derived(width / (2 * reach + 1));
-  const most = $derived(Math.max(0.001, ...(draws?.shares ?? []).map((s) => s.share)));
   const heard = $derived.by(() => {
     const counts: Record<number, number> = {};
     for (const added of draws?.drawn ?? []) counts[added] = (counts[added] ?? 0) + 1;
@@ -74,6 +73,10 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
       share: count / total,
     }));
   });
+
+  const most = $derived(
+    Math.max(0.001, ...[...(draws?.shares ?? []), ...heard].map((s) => s.share)),
+  );
 
   function x(added: number): number {
     return (added + reach) * slot;

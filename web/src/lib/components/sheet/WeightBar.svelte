@@ -28,5 +28,7 @@
   <span class="border-line bg-paper h-[14px] min-w-0 flex-1 border">
     <span class="bg-ink block h-full" style:width="{percent}%"></span>
   </span>
-  <span class="w-[46px] text-right font-mono text-[12px]">{percent.toFixed(1)} %</span>
+  <span class="w-[54px] text-right font-mono text-[12px] whitespace-nowrap"
+    >{percent.toFixed(1)} %</span
+  >
 </div>
