@@ -74,7 +74,7 @@ export function pressKey(
       void view.session.setLane(name, { linked: !view.session.lane(name).linked });
       return true;
     case "k":
-      void view.toggleLocks(name);
+      void view.toggleLocks();
       return true;
     case "t":
       if (name !== "gate") return false;

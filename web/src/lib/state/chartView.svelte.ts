@@ -9,6 +9,7 @@ import {
   type Strip,
 } from "../chart/box";
 import type { Hand } from "../chart/hand";
+import { Roller } from "./roller.svelte";
 import type { Session } from "./session.svelte";
 
 const pitchRowsShown = 16;
@@ -53,6 +54,8 @@ export class ChartView {
   #page = $state(0);
   #pitchBottom = $state(-2);
   #chart = $state.raw<Chart>();
+
+  readonly roller = new Roller(this);
 
   constructor(readonly session: Session) {
     $effect(() => {
@@ -233,22 +236,35 @@ export class ChartView {
     if (this.#writing === 0) this.#draft = {};
   }
 
-  /** Locks the chosen steps of a lane against rolling and evolving, or unlocks them if all are locked. */
-  toggleLocks(lane: LaneName): Promise<void> {
-    const before = this.session.lane(lane).locked ?? [];
-    const steps = this.stepsOf(lane);
-    const others = before.filter((step) => !steps.includes(step));
-    const all = steps.every((step) => before.includes(step));
-    const locked = all ? others : [...others, ...steps].sort((a, b) => a - b);
-    return this.session.setLane(lane, { locked });
+  /** The lanes that edits act on: those of the box, else that of the cursor. */
+  get #lanes(): LaneName[] {
+    return this.boxed ? (Object.keys(this.#chosen) as LaneName[]) : [this.cursor.lane];
+  }
+
+  /** Whether all chosen steps are locked against rolling and evolving. */
+  get locked(): boolean {
+    return this.#lanes.every((lane) => {
+      const locked = this.session.lane(lane).locked ?? [];
+      return this.stepsOf(lane).every((step) => locked.includes(step));
+    });
+  }
+
+  /** Locks the chosen steps, or unlocks them if all are locked. */
+  toggleLocks(): Promise<void> {
+    const unlock = this.locked;
+    const edits = this.#lanes.map((lane) => {
+      const steps = this.stepsOf(lane);
+      const others = (this.session.lane(lane).locked ?? []).filter((s) => !steps.includes(s));
+      const locked = unlock ? others : [...others, ...steps].sort((a, b) => a - b);
+      return { setLane: { ...this.session.address, lane, locked } };
+    });
+    return this.session.editAll(unlock ? "unlock steps" : "lock steps", edits);
   }
 
   /** Adds to the chosen steps of all lanes, each within its bounds, as one edit. */
   raise(by: number): Promise<void> {
     const lanes: Partial<Record<LaneName, Values>> = {};
-    for (const lane of this.boxed
-      ? (Object.keys(this.#chosen) as LaneName[])
-      : [this.cursor.lane]) {
+    for (const lane of this.#lanes) {
       if (lane !== "gate" || !this.boxed) lanes[lane] = this.raised(lane, this.stepsOf(lane), by);
     }
     return this.writeAll(lanes);

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { EditJSON, StepDetail } from "../../api/types";
   import { conditionWords, namedConditions, passesOf, trackOf } from "../../chart/conditions";
-  import { getChartView, getSession } from "../../state/context";
+  import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -11,7 +11,6 @@
   let { steps }: { steps: number[] } = $props();
 
   const session = getSession();
-  const view = getChartView();
   const details = $derived(steps.map((step) => session.part.details?.[step] ?? {}));
   const detail: StepDetail = $derived(details[0] ?? {});
   const mixed = $derived(details.some((d) => (d.condition ?? "") !== (detail.condition ?? "")));
@@ -32,10 +31,6 @@
     { value: "passes", words: "on some passes" },
     ...others.map((t) => ({ value: `track ${t.id}`, words: `if ${t.name} sounded last` })),
   ]);
-  const { cursor } = $derived(view);
-  const locked = $derived(session.lane(cursor.lane).locked ?? []);
-  const toLock = $derived(view.stepsOf(cursor.lane));
-  const allLocked = $derived(toLock.length > 0 && toLock.every((step) => locked.includes(step)));
 
   function set(change: Partial<StepDetail>): Promise<void> {
     const edits: EditJSON[] = steps.map((step) => ({
@@ -104,17 +99,9 @@
     choose={(strike) => set({ strike: strike as StepDetail["strike"] })}
   />
 {/if}
-<div class="flex gap-1 py-1">
-  <button
-    class="control flex-1"
-    aria-pressed={detail.skip ?? false}
-    data-help="Skip: the step is passed over in no time, and the loop is that much shorter."
-    onclick={() => set({ skip: !detail.skip })}>skip</button
-  >
-  <button
-    class="control flex-1"
-    aria-pressed={allLocked}
-    data-help="Lock: rolling and evolving leave the chosen steps of the {cursor.lane} lane as they are."
-    onclick={() => view.toggleLocks(cursor.lane)}>lock {cursor.lane}</button
-  >
-</div>
+<button
+  class="control my-1 w-full"
+  aria-pressed={detail.skip ?? false}
+  data-help="Skip: the step is passed over in no time, and the loop is that much shorter."
+  onclick={() => set({ skip: !detail.skip })}>skip</button
+>

@@ -1,27 +1,23 @@
 <!-- @component Writing new random values into steps that are not locked, from a number that is seen; recipes are kept. -->
 <script lang="ts">
-  import type { LaneName, Recipe, RollRequest } from "../../api/types";
+  import type { Recipe, RollRequest } from "../../api/types";
   import { laneHelp } from "../../chart/values";
   import { randomLuck } from "../../state/luck";
   import { getChartView, getSession } from "../../state/context";
+  import type { RollSettings } from "../../state/roller.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import Section from "../fields/Section.svelte";
 
-  type Settings = Pick<RollRequest, "lowest" | "highest" | "density" | "lean">;
-
   const session = getSession();
   const view = getChartView();
+  const { roller } = view;
   const name = $derived(view.cursor.lane);
   const spec = $derived(session.spec(name));
+  const settings = $derived(roller.settings);
   const recipes = $derived(session.project.recipes ?? []);
   const steps = $derived(view.chosen[name] ?? []);
-
-  let scope = $state<RollRequest["scope"]>("lane");
-  let luck = $state(randomLuck());
-  let byLane = $state<Partial<Record<LaneName, Settings>>>({});
   let recipeName = $state("");
-  const settings: Settings = $derived(byLane[name] ?? usual());
   const scopes = $derived([
     {
       value: "lane",
@@ -32,33 +28,8 @@
     { value: "all", words: "all tracks" },
   ]);
 
-  /** The range that the loop now uses, or a good part of the lane's if that is a single value. */
-  function usual(): Settings {
-    const { first, length } = session.loop(name);
-    const used = session.lane(name).steps.slice(first, first + length);
-    const [lowest, highest] = [Math.min(...used), Math.max(...used)];
-    const all = { lowest: spec.least, highest: name === "pitch" ? 7 : spec.most };
-    return {
-      ...(lowest < highest ? { lowest, highest } : all),
-      density: name === "gate" ? 50 : 100,
-      lean: 0,
-    };
-  }
-
-  async function set(change: Partial<Settings>): Promise<void> {
-    byLane = { ...byLane, [name]: { ...settings, ...change } };
-  }
-
-  function roll(number: number): Promise<void> {
-    luck = number;
-    return session.roll({
-      ...session.address,
-      lane: name,
-      scope,
-      luck: number,
-      ...settings,
-      ...(scope === "lane" && steps.length > 0 ? { steps } : {}),
-    });
+  async function set(change: Partial<RollSettings>): Promise<void> {
+    roller.set(change);
   }
 
   function keep(): Promise<void> {
@@ -66,14 +37,6 @@
     recipeName = "";
     const others = recipes.filter((r) => r.name !== recipe.name);
     return session.edit({ setProject: { recipes: [...others, recipe] } });
-  }
-
-  async function use(recipe: Recipe): Promise<void> {
-    const { lane, lowest, highest, density, lean } = recipe;
-    view.moveCursor(lane as LaneName, view.cursor.step);
-    byLane = { ...byLane, [lane]: { lowest, highest, density, lean } };
-    scope = "lane";
-    await roll(randomLuck());
   }
 </script>
 
@@ -84,11 +47,11 @@
   label="what"
   name="Roll what"
   help="How far the roll goes. Beyond one lane, each lane keeps to the range that it has."
-  value={scope}
+  value={roller.scope}
   choices={scopes}
-  choose={(value) => (scope = value as RollRequest["scope"])}
+  choose={(value) => (roller.scope = value as RollRequest["scope"])}
 />
-{#if scope === "lane" && name !== "gate"}
+{#if roller.scope === "lane" && name !== "gate"}
   <NumberRow
     label="lowest"
     name="Roll lowest"
@@ -131,24 +94,24 @@
 <NumberRow
   label="luck of the roll"
   help="The number from which the values follow: the same rolls the same."
-  value={luck}
+  value={roller.luck}
   min={0}
   max={999999}
   width="7ch"
   commit={async (number) => {
-    luck = number;
+    roller.luck = number;
   }}
 />
 <div class="flex gap-1 py-1">
   <button
     class="control bg-ink! text-paper! flex-1 font-semibold"
     data-help="Roll with a new luck."
-    onclick={() => roll(randomLuck())}>roll</button
+    onclick={() => roller.roll(randomLuck())}>roll</button
   >
   <button
     class="control"
     data-help="Roll again with the luck above, on the steps as they are."
-    onclick={() => roll(luck)}>with this luck</button
+    onclick={() => roller.roll(roller.luck)}>with this luck</button
   >
 </div>
 <Section title="recipes" summary={`${recipes.length}`}>
@@ -157,7 +120,7 @@
       <button
         class="control min-w-0 flex-1 justify-start! truncate"
         data-help="Roll {recipe.lane} from {recipe.lowest} to {recipe.highest}, density {recipe.density} %, lean {recipe.lean}."
-        onclick={() => use(recipe)}>{recipe.name}</button
+        onclick={() => roller.use(recipe)}>{recipe.name}</button
       >
       <span class="caption">{recipe.lane}</span>
       <button

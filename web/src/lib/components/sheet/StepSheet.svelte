@@ -47,4 +47,12 @@ stands for that number.
   <StepRow {spec} steps={view.boxed ? (view.chosen[name] ?? []) : [step]} />
 {/each}
 {#if gates.length > 0}<DetailFields steps={gates} />{/if}
+<button
+  class="control my-1 w-full"
+  aria-pressed={view.locked}
+  data-help="Lock: rolling and evolving leave the chosen steps as they are, in {view.boxed
+    ? 'all their lanes'
+    : `the ${lane} lane`}. K"
+  onclick={() => view.toggleLocks()}>{view.boxed ? "lock them" : `lock ${lane}`}</button
+>
 <AddLane />

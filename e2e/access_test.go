@@ -1,0 +1,109 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+)
+
+// sights walks through every view, sheet and dialog of the page and calls look at each.
+func (p *page) sights(look func(name string)) {
+	p.press(`\+ kit`)
+	p.undoable("new kit track")
+	p.MustElement("[data-part='0']")
+	p.press(`\+ part`)
+	p.MustElement("[data-part='1']")
+	for _, track := range []string{"Track 2", "Bell buoy"} {
+		p.MustElementR("nav button", track).MustClick()
+		p.MustElement(fmt.Sprintf("section[aria-label='Chart of %s'] [role=slider] svg", track))
+		for _, sheet := range []string{"step", "lane", "part", "track", "roll"} {
+			p.sheet(sheet)
+			look(track + ", sheet " + sheet)
+		}
+	}
+	p.lane("velocity").MustFocus()
+	p.sheet("lane")
+	p.press("no spread")
+	p.MustElement("[data-drawn]")
+	p.press(`\+ line`)
+	p.MustElement("[aria-label='Weight of line 1']")
+	look("chance of a lane")
+	for dialog, open := range map[string]string{
+		"key": "keys", "luck": "compare", "project": "Night opening",
+	} {
+		p.press(open)
+		p.MustElement("dialog[open]")
+		look(dialog + " dialog")
+		p.Keyboard.MustType(input.Escape)
+		p.waitFor(`() => !document.querySelector("dialog[open]")`)
+	}
+	for _, dialog := range []string{"History", "Help"} {
+		p.MustElement("[aria-label=" + dialog + "]").MustClick()
+		p.MustElement("dialog[open]")
+		look(dialog + " dialog")
+		p.Keyboard.MustType(input.Escape)
+		p.waitFor(`() => !document.querySelector("dialog[open]")`)
+	}
+	p.MustElement("[aria-label='Night watch']").MustClick()
+	look("night watch")
+	p.MustElementR("nav a", "Takes").MustClick()
+	p.MustElement("main h1")
+	look("takes at night")
+	p.MustElement("[aria-label='Day watch']").MustClick()
+	look("takes")
+}
+
+// No view has a serious or critical fault by the rules of axe-core (WCAG 2.1 A and AA).
+func TestAccessibility(t *testing.T) {
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800, string(axe))
+	p.sights(func(name string) {
+		p.waitFor(`() => document.getAnimations().every(a => a.playState !== "running")`)
+		faults := p.MustEval(`async () => {
+			const { violations } = await axe.run({ runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"] });
+			return violations
+				.filter((v) => ["serious", "critical"].includes(v.impact))
+				.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(" | "));
+		}`).Arr()
+		for _, fault := range faults {
+			t.Errorf("%s: %s", name, fault.Str())
+		}
+	})
+}
+
+// No text is cut off, and nothing leaves the window, on a screen of the least size and on the usual one. Names of
+// the user's own may end in an ellipsis, with the whole name in a tooltip or in the status line.
+func TestNothingIsCutOff(t *testing.T) {
+	for _, size := range [][2]int{{1280, 800}, {1024, 700}} {
+		a := start(t, t.TempDir())
+		p := a.open("/", size[0], size[1])
+		p.sights(func(name string) {
+			cut := p.MustEval(`() => {
+				const faults = [];
+				for (const e of document.querySelectorAll("body *")) {
+					if (e.closest("svg") || !e.checkVisibility() || e.matches(".sr-only, option, select, script, style")) continue;
+					const box = e.getBoundingClientRect();
+					if (box.width === 0 || box.height === 0) continue;
+					const style = getComputedStyle(e);
+					const own = [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim());
+					const told = style.textOverflow === "ellipsis";
+					if ((own || e.matches("input:not([type=file])")) && !told && e.scrollWidth > e.clientWidth + 1 && style.display !== "inline")
+						faults.push("cut: " + e.outerHTML.slice(0, 140));
+					if (box.right > innerWidth + 1 || box.left < -1)
+						faults.push("outside: " + e.outerHTML.slice(0, 140));
+				}
+				if (document.documentElement.scrollWidth > innerWidth || document.documentElement.scrollHeight > innerHeight)
+					faults.push("the page scrolls");
+				return faults.slice(0, 6);
+			}`).Arr()
+			for _, fault := range cut {
+				t.Errorf("%d×%d, %s: %s", size[0], size[1], name, fault.Str())
+			}
+		})
+	}
+}
