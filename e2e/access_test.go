@@ -32,9 +32,9 @@ func (p *page) sights(look func(name string)) {
 	p.MustElement("[aria-label='Weight of line 1']")
 	look("chance of a lane")
 	for dialog, open := range map[string]string{
-		"key": "keys", "luck": "compare", "project": "Night opening",
+		"key": "[aria-label^='keys:']", "luck": "[data-luck=compare]", "project": "header > button",
 	} {
-		p.press(open)
+		p.MustElement(open).MustClick()
 		p.MustElement("dialog[open]")
 		look(dialog + " dialog")
 		p.Keyboard.MustType(input.Escape)
@@ -86,14 +86,15 @@ func TestNothingIsCutOff(t *testing.T) {
 			cut := p.MustEval(`() => {
 				const faults = [];
 				for (const e of document.querySelectorAll("body *")) {
-					if (e.closest("svg") || !e.checkVisibility() || e.matches(".sr-only, option, select, script, style")) continue;
+					if (e.closest("svg") || !e.checkVisibility() || e.matches(".sr-only, option, script, style")) continue;
 					const box = e.getBoundingClientRect();
 					if (box.width === 0 || box.height === 0) continue;
 					const style = getComputedStyle(e);
 					const own = [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim());
 					const told = style.textOverflow === "ellipsis";
-					if ((own || e.matches("input:not([type=file])")) && !told && e.scrollWidth > e.clientWidth + 1 && style.display !== "inline")
+					if (!e.matches("select") && (own || e.matches("input:not([type=file])")) && !told && e.scrollWidth > e.clientWidth + 1 && style.display !== "inline")
 						faults.push("cut: " + e.outerHTML.slice(0, 140));
+					if (e.matches("select") && style.opacity !== "0" && box.width < 36) faults.push("squeezed: " + e.outerHTML.slice(0, 140));
 					if (box.right > innerWidth + 1 || box.left < -1)
 						faults.push("outside: " + e.outerHTML.slice(0, 140));
 				}

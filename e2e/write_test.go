@@ -243,7 +243,7 @@ func TestTheMusicIsSpelledAnew(t *testing.T) {
 		return sounding
 	}
 	require.Contains(t, classes(), 4, "E is in D dorian")
-	p.press("keys")
+	p.MustElement("[aria-label^='keys:']").MustClick()
 	p.MustElement("input[aria-label='Find a scale']").MustInput("phryg")
 	p.MustElementR("dialog li button", "^phrygian$").MustClick()
 	p.undoable("key")

@@ -77,6 +77,8 @@ const laneShares: Partial<Record<LaneName, number>> = {
 
 const usualShare = 62;
 
-export function laneShare(lane: LaneName): number {
-  return laneShares[lane] ?? usualShare;
+/** How high a lane is at least, in pixels, and its share of what is left. */
+export function laneHeight(lane: LaneName): { least: number; share: number } {
+  // Below this the heads of neighbouring degrees would lie on each other.
+  return { least: lane === "pitch" ? 176 : 66, share: laneShares[lane] ?? usualShare };
 }

@@ -1,6 +1,6 @@
 <!-- @component The pilot's chart of time: all lanes of a track on one ruler, of a kit all its gates. -->
 <script lang="ts">
-  import { laneShare } from "../../chart/geometry";
+  import { laneHeight } from "../../chart/geometry";
   import type { LaneName } from "../../api/types";
   import { getChartView, getSession } from "../../state/context";
   import KitHead from "../lane/KitHead.svelte";
@@ -21,7 +21,10 @@
   const rows = $derived(
     [
       ...(kit ? session.parts.map(() => "46px") : []),
-      ...lanes.map((spec) => `minmax(66px, ${laneShare(spec.name as LaneName)}fr)`),
+      ...lanes.map((spec) => {
+        const { least, share } = laneHeight(spec.name as LaneName);
+        return `minmax(${least}px, ${share}fr)`;
+      }),
     ].join(" "),
   );
 </script>

@@ -20,10 +20,45 @@
       };
     }),
   );
+
+  /** Where all lanes begin together again, and where the cursor's lane does with the gate. */
+  const meetings = $derived.by(() => {
+    const lane = view.chartPart?.lanes.find((l) => l.lane === view.cursor.lane);
+    const all = view.chart?.period.ticks ?? 0;
+    const pair = view.cursor.lane === "gate" ? 0 : (lane?.meetsGate.ticks ?? 0);
+    return [
+      ...marks(pair).map((x) => ({ x, all: false })),
+      ...marks(all).map((x) => ({ x, all: true })),
+    ];
+  });
+
+  /** The places of all multiples of a period, if they are not too close to tell apart. */
+  function marks(period: number): number[] {
+    const scale = view.width / (view.to - view.from);
+    if (period * scale < 12) return [];
+    const first = Math.ceil(view.from / period);
+    const count = Math.ceil(view.to / period) - first;
+    return Array.from(
+      { length: Math.max(0, count) },
+      (_, i) => ((first + i) * period - view.from) * scale,
+    );
+  }
 </script>
 
-<div class="bg-paper sticky top-0 z-10 min-w-0" bind:clientWidth={view.width}>
+<div
+  class="bg-paper sticky top-0 z-10 min-w-0"
+  data-help="A full diamond: all lanes begin together. An open one: the cursor's lane begins with the gate."
+  bind:clientWidth={view.width}
+>
   <svg width={view.width} {height} class="block" aria-hidden="true">
+    {#each meetings as { x, all }, i (i)}
+      <path
+        d="M{x} {height - 22}l4.5 5.5l-4.5 5.5l-4.5 -5.5z"
+        fill={all ? "var(--signal)" : "var(--paper)"}
+        stroke="var(--signal)"
+        data-meeting={all ? "all" : "gate"}
+      />
+    {/each}
     {#each beats as beat (beat.i)}
       <rect
         x={beat.x + 0.5}
@@ -34,7 +69,7 @@
         stroke="var(--ink)"
       />
       {#if beat.beat === 1}
-        <text x={beat.x + 2} y={height - 14} font-size="15" font-weight="600" fill="var(--ink)"
+        <text x={beat.x + 8} y={height - 14} font-size="15" font-weight="600" fill="var(--ink)"
           >{beat.bar}</text
         >
       {:else if beat.width > 24}

@@ -30,6 +30,19 @@
     if (heard === "other") await session.tryLuck(number);
   }
 
+  const holds = $derived(session.project.tracks.map((track) => track.hold));
+
+  /** Sets the hold of every track, or adds to it. */
+  function holdAll(bars: number, add: boolean): Promise<void> {
+    const edits = session.project.tracks.map((track) => ({
+      setTrack: {
+        track: track.id,
+        hold: Math.min(64, Math.max(0, add ? track.hold + bars : bars)),
+      },
+    }));
+    return session.editAll("hold of all tracks", edits);
+  }
+
   async function take(): Promise<void> {
     await session.edit({ changeLuck: { number: other } });
     await hear("own");
@@ -37,7 +50,7 @@
   }
 </script>
 
-<Dialog bind:open title="Compare two lucks" size="lg">
+<Dialog bind:open title="Luck" size="lg">
   <div class="text-ink grid gap-3">
     <div>
       <div class="flex items-center gap-2 pb-1">
@@ -66,6 +79,25 @@
         <button class="control ml-auto font-semibold" onclick={take}>take this luck</button>
       </div>
       <LuckPicture luck={other} against={own} />
+    </div>
+    <div class="border-line flex items-center gap-2 border-t pt-2">
+      <span>hold the luck of all tracks for</span>
+      <NumberField
+        label="Hold of all tracks in bars"
+        value={holds[0] ?? 0}
+        min={0}
+        max={64}
+        usual={0}
+        many={holds.some((hold) => hold !== holds[0])
+          ? {
+              text: `${Math.min(...holds)}–${Math.max(...holds)}`,
+              shift: (by) => holdAll(by, true),
+            }
+          : undefined}
+        width="5ch"
+        commit={(bars) => holdAll(bars, false)}
+      />
+      <span>bars, then the same again; 0 never.</span>
     </div>
     <p class="text-ink-2">
       {session.track.name}, four bars from the first. What only one of the two plays stands in

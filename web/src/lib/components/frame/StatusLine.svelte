@@ -18,6 +18,15 @@
     return `It repeats every ${inBars(repeats.ticks)}, ${all}.`;
   });
 
+  /** While playing, the bar in which they meet next. */
+  const next = $derived.by(() => {
+    const period = view.chart?.period.ticks ?? 0;
+    const tick = session.places.of(session.track.id, session.partIndex, "gate")?.tick;
+    if (tick === undefined || period === 0) return "";
+    const meeting = (Math.floor(tick / period) + 1) * period;
+    return `, next in bar ${(Math.floor(meeting / session.bar) + 1).toLocaleString("en")}`;
+  });
+
   function inBars(ticks: number): string {
     const bars = ticks / session.bar;
     const number = bars.toLocaleString("en", { maximumFractionDigits: 2 });
@@ -51,7 +60,7 @@
       The lanes never meet again for sure: {never}
     {:else}
       All lanes meet again every
-      <b class="text-ink font-semibold">{inBars(view.chart?.period.ticks ?? 0)}</b>
+      <b class="text-ink font-semibold">{inBars(view.chart?.period.ticks ?? 0)}</b>{next}
     {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>

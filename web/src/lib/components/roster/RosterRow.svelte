@@ -53,7 +53,9 @@
     <span class={["min-w-0 flex-1 truncate", chosen && "font-semibold"]}>{track.name}</span>
   </button>
   <div class="flex items-center gap-0.5">
-    <span class="caption min-w-0 flex-1 truncate">{track.kind} · ch {track.channel}</span>
+    <span class="caption min-w-0 flex-1 truncate"
+      ><span class="max-[1150px]:hidden">{track.kind} · </span>ch {track.channel}</span
+    >
     {#each switches as { letter, name, on, help, change } (name)}
       <button
         class="control h-[20px]! min-w-[22px]! px-1! text-[11px]!"

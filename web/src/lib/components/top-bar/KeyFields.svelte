@@ -10,6 +10,8 @@
   const roots = $derived(rootNames(key, session.lists));
   const scales = $derived(scaleNames(key, session.lists));
 
+  const inWords = $derived(`${roots[key.root]} ${key.scale}`);
+
   function choose(scale: string): Promise<void> {
     return session.edit({ setProject: { key: withScale(key, scale, session.lists) } });
   }
@@ -19,7 +21,7 @@
   <div class="caption">key</div>
   <div class="flex gap-1">
     <select
-      class="control"
+      class="control max-[1150px]:hidden"
       aria-label="Root"
       data-help="Root of the key. Steps hold degrees, so the music moves along."
       value={key.root}
@@ -29,7 +31,7 @@
       {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
     <select
-      class="control w-[118px] min-w-0 max-[1150px]:w-[84px]"
+      class="control w-[118px] min-w-0 max-[1150px]:hidden"
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}
@@ -40,7 +42,11 @@
     <button
       class="control px-1.5!"
       data-help="All scales on a keyboard, allowed notes, scales of your own, and tunings."
-      onclick={openKey}>keys</button
+      aria-label="keys: {inWords}"
+      onclick={openKey}
+      ><span class="max-[1150px]:hidden">keys</span>
+      <span class="max-w-[118px] truncate min-[1151px]:hidden" title={inWords}>{inWords}</span
+      ></button
     >
   </div>
 </div>

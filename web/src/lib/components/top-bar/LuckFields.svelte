@@ -44,6 +44,7 @@
     >
     <button
       class="control px-1.5!"
+      data-luck="compare"
       data-help="Compare this luck with another, by eye and by ear, before taking it."
       onclick={compare}>compare</button
     >
