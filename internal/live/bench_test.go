@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/memory"
 )
 
@@ -18,7 +19,7 @@ import (
 func BenchmarkLateness(b *testing.B) {
 	var ours, floor []float64
 	for b.Loop() {
-		transport := New(busyProject(), Options{}, NewRecorder(memory.New(score.Demo()), func(error) {}))
+		transport := New(busyProject(), Options{}, NewRecorder(memory.New(testkit.Buoy()), func(error) {}))
 		heard := &listener{now: transport.Now}
 		transport.Attach(heard)
 		ctx, stop := context.WithTimeout(context.Background(), 2*time.Second)
@@ -62,9 +63,9 @@ func bareLoop(ctx context.Context, clock *Transport) []int64 {
 
 // busyProject is 16 tracks that strike a note on every 64th.
 func busyProject() *score.Project {
-	p := score.Demo()
+	p := testkit.Buoy()
 	for id := 2; id <= 16; id++ {
-		track := score.Demo().Tracks[0]
+		track := testkit.Buoy().Tracks[0]
 		track.ID, track.Channel = id, id
 		p.Tracks = append(p.Tracks, track)
 	}

@@ -7,14 +7,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/play"
-	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/memory"
 )
 
 // A take holds what was heard up to the stop, to the tick, with its last notes ended by the stop.
 func TestATakeHoldsWhatWasHeard(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Record(7)
 		require.True(t, s.Status().Recording)
 		pass(10_500 * time.Millisecond)
@@ -24,8 +24,8 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 		pass(time.Second)
 		recorded := s.finished(t, 1)
 
-		want := take.Of(score.Demo(), "")
-		want.Messages = rendered(score.Demo(), at+1)
+		want := take.Of(testkit.Buoy(), "")
+		want.Messages = rendered(testkit.Buoy(), at+1)
 		want.Finish(at)
 		require.Equal(t, want.Messages, recorded.Messages)
 		require.Equal(t, 48_213, recorded.Luck)
@@ -43,7 +43,7 @@ func (s *stage) finished(t *testing.T, id int64) *take.Take {
 
 // A recording that begins in the middle of a bar starts with that bar and holds only what came after.
 func TestPunchInWhilePlaying(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(6 * time.Second) // bar 3 of 2.5 s each
 		from := s.tickAt(s.Now())
@@ -60,9 +60,9 @@ func TestPunchInWhilePlaying(t *testing.T) {
 		require.NoError(t, err)
 		require.Len(t, takes, 1)
 
-		bar := 2 * score.Demo().Meter.Bar()
+		bar := 2 * testkit.Buoy().Meter.Bar()
 		notes := 0
-		for _, n := range play.Render(score.Demo(), from+1, to+1, nil) {
+		for _, n := range play.Render(testkit.Buoy(), from+1, to+1, nil) {
 			require.Equal(t, n.Start-bar, onAt(recorded, notes).Tick)
 			require.Equal(t, n.Key, onAt(recorded, notes).Key)
 			notes++
@@ -86,27 +86,27 @@ func onAt(t *take.Take, i int) play.Message {
 }
 
 func TestATakeKnowsItsTempoChanges(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second) // in bar 2
 		s.Record(1)
 		pass(time.Second)
 		edge := s.committed
-		slower := score.Demo()
+		slower := testkit.Buoy()
 		slower.Tempo = 48_000
 		s.SetProject(slower)
 		pass(2 * time.Second)
 		s.Stop()
 		pass(time.Second)
 		require.Equal(t, play.TempoMap{
-			{Tick: 0, Tempo: 96_000}, {Tick: edge - score.Demo().Meter.Bar(), Tempo: 48_000},
+			{Tick: 0, Tempo: 96_000}, {Tick: edge - testkit.Buoy().Meter.Bar(), Tempo: 48_000},
 		}, s.finished(t, 1).Tempo)
 	})
 }
 
 // A disk that fails for a while delays nothing and loses nothing, and the trouble is told.
 func TestABrokenDiskLosesNothing(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Record(1)
 		pass(2 * time.Second)
 		s.disk.Fail(true)
@@ -122,8 +122,8 @@ func TestABrokenDiskLosesNothing(t *testing.T) {
 		}
 		s.disk.Fail(false)
 		pass(time.Second)
-		want := take.Of(score.Demo(), "")
-		want.Messages = rendered(score.Demo(), at+1)
+		want := take.Of(testkit.Buoy(), "")
+		want.Messages = rendered(testkit.Buoy(), at+1)
 		want.Finish(at)
 		require.Equal(t, want.Messages, s.finished(t, 1).Messages)
 	})

@@ -8,6 +8,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // rendered returns the messages that the core computes for the ticks before to.
@@ -19,10 +20,10 @@ func rendered(p *score.Project, to score.Tick) []play.Message {
 }
 
 func TestLiveAndOfflineAreTheSame(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(time.Minute)
-		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages())
+		require.Equal(t, rendered(testkit.Buoy(), s.committed), s.listener.messages())
 		require.Greater(t, s.committed, score.Tick(0))
 	})
 }
@@ -30,7 +31,7 @@ func TestLiveAndOfflineAreTheSame(t *testing.T) {
 // Every sound arrives before its time, by the look-ahead less one pulse at least, and its time is
 // the tick's.
 func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(20 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
@@ -46,7 +47,7 @@ func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
 
 // Each lane is told its own steps, at the times at which the chart has them.
 func TestEveryLaneIsToldItsPlaces(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(10 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
@@ -57,17 +58,17 @@ func TestEveryLaneIsToldItsPlaces(t *testing.T) {
 				told[place.Lane] = append(told[place.Lane], play.Move{Tick: place.Tick, Step: place.Step})
 			}
 		}
-		require.Equal(t, play.Look(score.Demo(), 1, 0, s.committed)[0].Moves, told)
+		require.Equal(t, play.Look(testkit.Buoy(), 1, 0, s.committed)[0].Moves, told)
 		require.Len(t, told, 5)
 	})
 }
 
 // An edit is heard within the look-ahead: what is handed over after it comes from the new project.
 func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(5 * time.Second)
-		edited := score.Demo()
+		edited := testkit.Buoy()
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.committed
 		now := s.Now()
@@ -92,11 +93,11 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 
 // A change of tempo holds from the first tick that was not handed over; no time jumps.
 func TestTempoChangesWhilePlaying(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second)
 		edge := s.committed
-		faster := score.Demo()
+		faster := testkit.Buoy()
 		faster.Tempo = 192_000
 		s.SetProject(faster)
 		pass(3 * time.Second)
@@ -117,7 +118,7 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 
 // The tempos of the document hold from their own ticks on, and outputs are told when one begins.
 func TestTheTempoMapOfTheDocument(t *testing.T) {
-	project := score.Demo()
+	project := testkit.Buoy()
 	bar := project.Meter.Bar()
 	project.TempoChanges = []score.TempoChange{{Tick: bar, Tempo: 192_000}, {Tick: 3 * bar, Tempo: 48_000}}
 	onStage(t, project, func(t *testing.T, s *stage) {
@@ -142,7 +143,7 @@ func TestTheTempoMapOfTheDocument(t *testing.T) {
 // After an edit the instruments are told what they would have been told, had the project been as it is now
 // from the beginning; what they know already is not sent again.
 func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
-	project := score.Demo()
+	project := testkit.Buoy()
 	part := &project.Tracks[0].Parts()[0]
 	part.Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Least: 5, Most: 5}}
 	onStage(t, project, func(t *testing.T, s *stage) {
@@ -168,7 +169,7 @@ func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
 
 // What comes in makes a track go on, within the look-ahead, and an edit remembers how far it came.
 func TestATrackGoesOnByWhatComesIn(t *testing.T) {
-	project := score.Demo()
+	project := testkit.Buoy()
 	project.Tracks[0].Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 100}
 	key := play.Message{Kind: play.NoteOn, Key: 60, Velocity: 100}
 	onStage(t, project, func(t *testing.T, s *stage) {
@@ -199,7 +200,7 @@ func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 }
 
 func TestStopAndPlayBeginAnew(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		require.False(t, s.Status().Playing)
 		s.Stop()
 		s.Play()
@@ -212,13 +213,13 @@ func TestStopAndPlayBeginAnew(t *testing.T) {
 		require.Len(t, s.listener.sounds, silent)
 		s.Play()
 		pass(2 * time.Second)
-		require.Equal(t, rendered(score.Demo(), s.committed), s.listener.messages()[silent:])
+		require.Equal(t, rendered(testkit.Buoy(), s.committed), s.listener.messages()[silent:])
 	})
 }
 
 // A detached output hears nothing more.
 func TestDetach(t *testing.T) {
-	onStage(t, score.Demo(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Detach(s.listener)
 		s.Play()
 		pass(time.Second)
@@ -229,7 +230,7 @@ func TestDetach(t *testing.T) {
 // An edit of a project whose lanes' places depend on all that was played takes effect at the right places:
 // as if the edited project had been played from the beginning.
 func TestAnEditOfLanesThatMoveByHits(t *testing.T) {
-	project := score.Demo()
+	project := testkit.Buoy()
 	project.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByHit
 	onStage(t, project, func(t *testing.T, s *stage) {
 		s.Play()

@@ -49,7 +49,7 @@ func TestTheSchemaAndTheProgramRefuseTheSame(t *testing.T) {
 	text, err := schema.ProjectFile()
 	require.NoError(t, err)
 	compiled := compile(t, text)
-	good, err := score.Encode(score.Demo())
+	good, err := score.Encode(testkit.Buoy())
 	require.NoError(t, err)
 	for _, c := range []struct{ old, new string }{
 		{`"version":1`, `"version":2`},

@@ -11,6 +11,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/server"
 	"jettyfog/internal/studio"
@@ -42,7 +43,7 @@ func TestAProjectFileGoesOutAndComesIn(t *testing.T) {
 	require.Equal(t, "Untitled", h.studio.State().Project.Name)
 	opened := h.do("POST", "/api/project.json?revision=2", file.body)
 	require.Equal(t, http.StatusOK, opened.status, opened.body)
-	require.Equal(t, score.Demo(), h.studio.State().Project)
+	require.Equal(t, testkit.Buoy(), h.studio.State().Project)
 	require.Equal(t, `open “Night opening”`, h.studio.State().Undo)
 }
 
@@ -53,7 +54,7 @@ func TestChart(t *testing.T) {
 	got := h.do("GET", "/api/chart?track=1&from=100000&to=181000", "")
 	require.Equal(t, http.StatusOK, got.status, got.body)
 	require.NoError(t, json.Unmarshal([]byte(got.body), &chart))
-	project := score.Demo()
+	project := testkit.Buoy()
 	outlook := play.Look(project, 1, 100_000, 181_000)[0]
 	require.Len(t, chart.Parts, 1)
 	part := chart.Parts[0]
@@ -95,9 +96,9 @@ func TestRoster(t *testing.T) {
 	h := start(t)
 	var outlines []server.Outline
 	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/roster?bar=3", "").body), &outlines))
-	bar := score.Demo().Meter.Bar()
+	bar := testkit.Buoy().Meter.Bar()
 	var want []server.OutlineNote
-	for _, n := range play.Render(score.Demo(), 3*bar, 5*bar, nil) {
+	for _, n := range play.Render(testkit.Buoy(), 3*bar, 5*bar, nil) {
 		want = append(want, server.OutlineNote{Start: n.Start, End: n.End, Key: int(n.Key)})
 	}
 	require.Equal(t, []server.Outline{{Track: 1, Notes: want}}, outlines)

@@ -15,7 +15,7 @@ import (
 	"github.com/coder/websocket"
 	"github.com/stretchr/testify/require"
 
-	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/live"
 	"jettyfog/internal/memory"
 	"jettyfog/internal/server"
@@ -34,13 +34,13 @@ type house struct {
 
 func start(t *testing.T) *house {
 	t.Helper()
-	kept := memory.New(score.Demo())
+	kept := memory.New(testkit.Buoy())
 	opened, err := studio.New(t.Context(), kept, kept.Document())
 	require.NoError(t, err)
 
 	var handler *server.Server
 	recorder := live.NewRecorder(kept, func(problem error) { handler.TakesChanged(problem) })
-	transport := live.New(score.Demo(), live.Options{}, recorder)
+	transport := live.New(testkit.Buoy(), live.Options{}, recorder)
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
 	handler = server.New(server.Options{

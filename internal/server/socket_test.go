@@ -12,6 +12,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/server"
 )
 
@@ -85,7 +86,7 @@ func TestWhatIsHeardIsRecorded(t *testing.T) {
 	listed := page.next(func(m server.Message) bool { return m.Takes != nil && len(m.Takes.Takes) > 0 }).Takes
 	require.Empty(t, listed.Problem)
 
-	project := score.Demo()
+	project := testkit.Buoy()
 	notes := play.Render(project, 0, 100*project.Meter.Bar(), nil)
 	next := 0
 	for _, sound := range heard {

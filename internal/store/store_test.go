@@ -9,6 +9,7 @@ import (
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 )
@@ -27,9 +28,9 @@ func TestTheDocumentAndItsHistorySurviveARestart(t *testing.T) {
 	folder := t.TempDir()
 	first, err := store.Open(folder)
 	require.NoError(t, err)
-	document, err := first.Document(ctx, score.Demo())
+	document, err := first.Document(ctx, testkit.Buoy())
 	require.NoError(t, err)
-	require.Equal(t, studio.Document{Project: score.Demo(), Revision: 1}, document)
+	require.Equal(t, studio.Document{Project: testkit.Buoy(), Revision: 1}, document)
 
 	edits := []score.Edit{score.ChangeLuck{Number: 7}, score.ChangeLuck{Number: 8}, score.ChangeLuck{Number: 9}}
 	var inverses []score.Edit
@@ -71,8 +72,8 @@ func TestATakeIsStoredAsItWasRecorded(t *testing.T) {
 	folder := t.TempDir()
 	first, err := store.Open(folder)
 	require.NoError(t, err)
-	want := take.Render(score.Demo(), 40) // more messages than one statement writes
-	header := take.Of(score.Demo(), "")
+	want := take.Render(testkit.Buoy(), 40) // more messages than one statement writes
+	header := take.Of(testkit.Buoy(), "")
 	id, err := first.CreateTake(ctx, header, 3)
 	require.NoError(t, err)
 	tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: 80_640, Tempo: 120_000}}
@@ -111,7 +112,7 @@ func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
 	folder := t.TempDir()
 	first, err := store.Open(folder)
 	require.NoError(t, err)
-	id, err := first.CreateTake(ctx, take.Of(score.Demo(), ""), 1)
+	id, err := first.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
 	on := play.Message{Tick: 100, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90, Detune: -150_000_000}
 	require.NoError(t, first.AppendTake(ctx, id, 0, []play.Message{on}, play.TempoMap{{Tempo: 96_000}}))

@@ -23,9 +23,9 @@ func open(t require.TestingT, store *memory.Store) *studio.Studio {
 func TestHistory(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		ctx := context.Background()
-		store := memory.New(score.Demo())
+		store := memory.New(testkit.Buoy())
 		s := open(t, store)
-		projects, at := []*score.Project{score.Demo()}, 0
+		projects, at := []*score.Project{testkit.Buoy()}, 0
 		for range rapid.IntRange(1, 25).Draw(t, "acts") {
 			revision := s.State().Revision
 			var err error
@@ -70,7 +70,7 @@ func TestHistory(t *testing.T) {
 }
 
 func TestAnEditOfAnOldRevisionIsRefused(t *testing.T) {
-	s := open(t, memory.New(score.Demo()))
+	s := open(t, memory.New(testkit.Buoy()))
 	ctx := context.Background()
 	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})
 	require.NoError(t, err)
@@ -87,7 +87,7 @@ func TestAnEditOfAnOldRevisionIsRefused(t *testing.T) {
 }
 
 func TestListenersHearEveryChangeInOrder(t *testing.T) {
-	s := open(t, memory.New(score.Demo()))
+	s := open(t, memory.New(testkit.Buoy()))
 	ctx := context.Background()
 	var heard []studio.Snapshot
 	s.Listen(func(state studio.Snapshot) { heard = append(heard, state) })
@@ -111,7 +111,7 @@ func TestListenersHearEveryChangeInOrder(t *testing.T) {
 
 // What could not be stored has not happened.
 func TestAFailingStoreChangesNothing(t *testing.T) {
-	store := memory.New(score.Demo())
+	store := memory.New(testkit.Buoy())
 	s := open(t, store)
 	ctx := context.Background()
 	_, err := s.Edit(ctx, 1, score.ChangeLuck{Number: 5})

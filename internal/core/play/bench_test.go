@@ -7,6 +7,7 @@ import (
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // BenchmarkRender renders 512 bars of 16 tracks, whose every lane runs a loop of its own, in windows of a
@@ -58,10 +59,10 @@ func drawAndAppend(steps, events int) time.Duration {
 
 // busyProject is 16 tracks whose every gate is on and whose every lane runs a loop of its own.
 func busyProject() *score.Project {
-	p := score.Demo()
+	p := testkit.Buoy()
 	p.Tracks = nil
 	for i := range 16 {
-		track := score.Demo().Tracks[0]
+		track := testkit.Buoy().Tracks[0]
 		track.ID, track.Channel = i+1, i+1
 		part := &track.Parts()[0]
 		for place, spec := range score.LaneSpecs() {

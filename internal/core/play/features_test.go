@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/core/theory"
 )
 
@@ -25,7 +26,7 @@ func plain(change func(*score.Project, *score.Track, *score.Part)) *score.Projec
 
 func set(lane **score.Lane, name score.LaneName, change func(*score.Lane)) {
 	if *lane == nil {
-		fresh := score.Demo().Tracks[0].Parts()[0].Lanes.Lane(name).Clone()
+		fresh := testkit.Buoy().Tracks[0].Parts()[0].Lanes.Lane(name).Clone()
 		*lane = fresh
 	}
 	change(*lane)
@@ -273,7 +274,7 @@ func TestHoldRepeatsWhereLanesGo(t *testing.T) {
 // A track with a luck of its own does not follow the project's.
 func TestATracksOwnLuck(t *testing.T) {
 	notes := func(project, track int) []play.Note {
-		p := score.Demo()
+		p := testkit.Buoy()
 		p.Luck.Number, p.Tracks[0].Luck = project, track
 		return play.Render(p, 0, 8*p.Meter.Bar(), nil)
 	}

@@ -19,7 +19,7 @@ func period(p *score.Project, lanes ...score.LaneName) (score.Tick, error) {
 // Invariant 5: two lanes of lengths a and b at one rate meet again after lcm(a, b) steps.
 func TestTwoLanesMeetAfterTheLeastCommonMultiple(t *testing.T) {
 	for _, c := range []struct{ a, b, want int }{{16, 7, 112}, {16, 12, 48}, {8, 8, 8}, {63, 64, 4032}, {1, 5, 5}} {
-		p := score.Demo()
+		p := testkit.Buoy()
 		lanes := &p.Tracks[0].Parts()[0].Lanes
 		lanes.Gate.Length, lanes.Pitch.Length = c.a, c.b
 		got, err := period(p, score.Gate, score.Pitch)
@@ -30,14 +30,14 @@ func TestTwoLanesMeetAfterTheLeastCommonMultiple(t *testing.T) {
 
 // The demo's loops are 16, 11, 2·7, 2·5 and 9 sixteenths: 55,440 of them, or 3,465 bars.
 func TestTheDemosPeriod(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	got, err := period(p, score.Gate, score.Pitch, score.Velocity, score.Length, score.Probability)
 	require.NoError(t, err)
 	require.Equal(t, 3465*p.Meter.Bar(), got)
 }
 
 func TestPeriodsByHand(t *testing.T) {
-	bar := score.Demo().Meter.Bar()
+	bar := testkit.Buoy().Meter.Bar()
 	step := bar / 16
 	for _, c := range []struct {
 		name   string
@@ -61,18 +61,18 @@ func TestPeriodsByHand(t *testing.T) {
 		}, 4 * bar, nil},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			p := score.Demo()
+			p := testkit.Buoy()
 			c.change(p, &p.Tracks[0], &p.Tracks[0].Parts()[0])
 			got, err := period(p, score.Gate)
 			require.ErrorIs(t, err, c.err)
 			require.Equal(t, c.want, got)
 		})
 	}
-	p := score.Demo()
+	p := testkit.Buoy()
 	p.Tracks[0].Parts()[0].Durations = []score.Duration{{Value: "1/8", Weight: 1}}
 	_, drawn := period(p, score.Gate)
 	require.ErrorIs(t, drawn, play.ErrDurations)
-	p = score.Demo()
+	p = testkit.Buoy()
 	p.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByHit
 	_, err := period(p, score.Gate, score.Pitch)
 	require.ErrorIs(t, err, play.ErrMovesByHits)
@@ -174,7 +174,7 @@ func TestWhatRepeatsRepeats(t *testing.T) {
 // Why something never repeats, and what a hold and a count of passes make of the period.
 func TestRepeatsByHand(t *testing.T) {
 	bar := score.Tick(4 * score.TicksPerQuarter)
-	_, err := play.ProjectRepeats(score.Demo())
+	_, err := play.ProjectRepeats(testkit.Buoy())
 	require.ErrorIs(t, err, play.ErrChance)
 
 	p := plain(func(*score.Project, *score.Track, *score.Part) {})

@@ -167,7 +167,7 @@ func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 }
 
 func chordOfDegrees(t *rapid.T) *score.Lane {
-	lane := score.Demo().Tracks[0].Parts()[0].Lanes.Lane(score.Chord).Clone()
+	lane := testkit.Buoy().Tracks[0].Parts()[0].Lanes.Lane(score.Chord).Clone()
 	lane.Steps[0] = rapid.IntRange(0, 10).Draw(t, "chord")
 	require.NotEmpty(t, score.Chords()[lane.Steps[0]].Degrees)
 	return lane
@@ -203,7 +203,7 @@ func TestForecastsComeTrue(t *testing.T) {
 // The demo shows chance at work at once: in its first two bars something is left out by chance and
 // something sounds by chance.
 func TestTheDemoShowsChanceInItsFirstTwoBars(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	var sounded, leftOut int
 	for _, f := range play.Look(p, 1, 0, 2*p.Meter.Bar())[0].Forecasts {
 		switch {

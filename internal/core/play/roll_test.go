@@ -59,7 +59,7 @@ func TestRoll(t *testing.T) {
 // Over 10,000 rolls of 16 steps a density of 30 percent turns 30 percent of the gates on: chi-square, one
 // degree of freedom, alpha 0.001, the lucks fixed.
 func TestTheDensityOfARoll(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	on, all := 0.0, 0.0
 	for luck := range uint64(10_000) {
 		roll := play.Roll{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Gate}, Luck: luck, Density: 30}

@@ -10,6 +10,7 @@ import (
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // everyStep returns a project that strikes every 16th with a velocity lane as given.
@@ -131,7 +132,7 @@ func TestSpread(t *testing.T) {
 
 // What is told of a spread's draws is what the notes had.
 func TestDrawsAreThoseOfTheNotes(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	velocity := p.Tracks[0].Parts()[0].Lanes.Velocity
 	for i := range velocity.Steps {
 		velocity.Steps[i] = 60
@@ -298,7 +299,7 @@ func TestInputsAsClocks(t *testing.T) {
 // What silences a track or a part, and what a solo does to the others.
 func TestSilence(t *testing.T) {
 	heard := func(change func(bell, kit *score.Track)) (tracks []uint32) {
-		p := score.Demo()
+		p := testkit.Buoy()
 		kit := p.Tracks[0].Clone()
 		kit.ID = 2
 		p.Tracks = append(p.Tracks, kit)

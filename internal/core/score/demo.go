@@ -19,9 +19,22 @@ func Blank() *Project {
 	}
 }
 
-// Demo returns "Night opening", a bell buoy for the night opening of a harbour museum. Its lanes run
-// loops of 16, 11, 7, 5 and 9 steps, none of which divides another.
+// Demo returns "Night opening", music for the night opening of a harbour museum: a bell buoy, a tide bass and
+// a kit of hull sounds.
 func Demo() *Project {
+	return &Project{
+		Name:   "Night opening",
+		Tempo:  96_000,
+		Meter:  Meter{Beats: 4, Unit: 4},
+		Key:    theory.Key{Root: 2, Scale: "dorian"},
+		Luck:   Luck{Number: 48_213, Former: []int{}},
+		Swing:  50,
+		Tracks: []Track{bellBuoy(), tideBass(), hullKit()},
+	}
+}
+
+// bellBuoy has lanes of 16, 11, 7, 5 and 9 steps, none of which divides another.
+func bellBuoy() Track {
 	part := newPart("Part 1")
 	lanes := &part.Lanes
 	write(lanes.Gate, 16, "1/16", On, Off, On, On, Off, On, Tie, Off, On, Off, On, On, Off, On, Tie, On)
@@ -32,15 +45,46 @@ func Demo() *Project {
 	lanes.Length.Order = Backward
 	track := newTrack(1, "Bell buoy", part)
 	track.Register = theory.Register{Lowest: 48, Highest: 88}
-	return &Project{
-		Name:   "Night opening",
-		Tempo:  96_000,
-		Meter:  Meter{Beats: 4, Unit: 4},
-		Key:    theory.Key{Root: 2, Scale: "dorian"},
-		Luck:   Luck{Number: 48_213, Former: []int{}},
-		Swing:  50,
-		Tracks: []Track{track},
+	return track
+}
+
+// tideBass plays one voice, legato, and its velocities spread.
+func tideBass() Track {
+	part := newPart("Part 1")
+	lanes := &part.Lanes
+	write(lanes.Gate, 12, "1/8", On, Tie, Off, On, Off, Off, On, Off, On, Tie, Off, On)
+	write(lanes.Pitch, 7, "1/4", 0, 0, 4, 3, 0, 2, -3)
+	lanes.Velocity.Spread = &Spread{Chance: 100, Depth: 100, Lowest: -28, Highest: 12, Lean: 30, Grain: 1}
+	write(lanes.Probability, 5, "1/4", 100, 100, 75, 100, 60)
+	track := newTrack(2, "Tide bass", part)
+	track.Channel, track.Voices, track.Overlap = 2, 1, 1008
+	track.Register = theory.Register{Lowest: 31, Highest: 54}
+	return track
+}
+
+// hullKit has parts of 16, 12, 7 and 10 steps; winches are ratchets, and the chain waits for its pass.
+func hullKit() Track {
+	boom, hatch, winch, chain := newKitPart(36), newKitPart(42), newKitPart(37), newKitPart(46)
+	boom.Name, hatch.Name, winch.Name, chain.Name = "Hull boom", "Hatch", "Winch", "Chain"
+	write(boom.Lanes.Gate, 16, "1/16", On, Off, Off, Off, Off, Off, On, Off, On, Off, Off, Off, Off, On, Off, Off)
+	write(hatch.Lanes.Gate, 12, "1/16", On, Off, On, Off, On, On, Off, On, On, Off, On, Off)
+	write(hatch.Lanes.Velocity, 5, "1/16", 84, 46, 62, 40, 72)
+	write(hatch.Lanes.Probability, 7, "1/16", 100, 85, 100, 60, 100, 90, 70)
+	write(winch.Lanes.Gate, 7, "1/8", Off, Off, On, Off, Off, On, Off)
+	winch.Lanes.Ratchet = newLane(Ratchet.Spec())
+	write(winch.Lanes.Ratchet, 5, "1/8", 1, 3, 1, 2, 4)
+	winch.Ratchet = RatchetShape{Spacing: Gathering, Ramp: -45, Odds: 80}
+	write(winch.Lanes.Probability, 3, "1/2", 90, 60, 75)
+	write(chain.Lanes.Gate, 10, "1/8", Off, Off, Off, On)
+	chain.Details = map[int]StepDetail{3: {Condition: EveryPass(2, 3)}}
+	track := newTrack(3, "Hull kit", boom)
+	track.Kind, track.Channel = Kit, percussionChannel
+	track.Patterns[0].Parts = nil
+	for id, part := range []Part{boom, hatch, winch, chain} {
+		part.ID = id
+		track.Patterns[0].Parts = append(track.Patterns[0].Parts, part)
 	}
+	return track
 }
 
 // write gives a lane a loop of its own with the given values; the steps beyond keep theirs.

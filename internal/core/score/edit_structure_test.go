@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 func names(p *score.Project) (names []string) {
@@ -16,7 +17,7 @@ func names(p *score.Project) (names []string) {
 }
 
 func TestTracksAreAddedCopiedAndMoved(t *testing.T) {
-	p := apply(t, score.Demo(), score.AddTrack{At: 1, Kind: score.Melodic})
+	p := apply(t, testkit.Buoy(), score.AddTrack{At: 1, Kind: score.Melodic})
 	p = apply(t, p, score.AddTrack{At: 0, Kind: score.Kit})
 	p = apply(t, p, score.AddTrack{At: 3, Copy: 1})
 	require.Equal(t, []string{"Track 3", "Bell buoy", "Track 2", "Bell buoy copy"}, names(p))
@@ -31,7 +32,7 @@ func TestTracksAreAddedCopiedAndMoved(t *testing.T) {
 
 // A track can go although others follow it or ask about it, and undo brings all of that back.
 func TestRemovingATrackThatOthersFollow(t *testing.T) {
-	p := apply(t, score.Demo(), score.AddTrack{At: 1, Kind: score.Melodic})
+	p := apply(t, testkit.Buoy(), score.AddTrack{At: 1, Kind: score.Melodic})
 	p = apply(t, p, score.SetTrack{Track: 2, Source: &score.Source{Kind: score.NoteEnds, Track: 1, Odds: 100}})
 	p = apply(t, p, score.SetDetail{
 		PartAddress: score.PartAddress{Track: 2}, Step: 5, Detail: score.StepDetail{Condition: score.AfterTrack(1), Stretch: 2},
@@ -47,7 +48,7 @@ func TestRemovingATrackThatOthersFollow(t *testing.T) {
 
 // What plays goes on playing, wherever its pattern comes to be.
 func TestPatternsAreCopiedMovedAndRemoved(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	state := func() (names string, playing string) {
 		for _, pattern := range p.Tracks[0].Patterns {
 			names += pattern.Name
@@ -77,7 +78,7 @@ func TestPatternsAreCopiedMovedAndRemoved(t *testing.T) {
 
 // A part keeps its id, from which its luck follows, and a new one takes an id that no pattern has.
 func TestPartsAreAddedMovedAndRemoved(t *testing.T) {
-	p := apply(t, score.Demo(), score.AddTrack{At: 1, Kind: score.Kit})
+	p := apply(t, testkit.Buoy(), score.AddTrack{At: 1, Kind: score.Kit})
 	first := score.PartAddress{Track: 2}
 	p = apply(t, p, score.AddPart{PartAddress: first, Note: 42})
 	p = apply(t, p, score.AddPart{PartAddress: first, Copy: true})
@@ -100,7 +101,7 @@ func TestPartsAreAddedMovedAndRemoved(t *testing.T) {
 
 // Several edits are one step of undo, and none of them is made if one of them cannot be.
 func TestSeveralEditsAsOne(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	forms := func(edits ...string) (all score.All) {
 		all.Name = "roll"
 		for _, edit := range edits {

@@ -42,7 +42,7 @@ func throughJSON(t *rapid.T, edit score.Edit) score.Edit {
 }
 
 func TestLuckGoesBackThroughAllFormerOnes(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	for _, number := range []int{7, 8, 9} {
 		p = apply(t, p, score.ChangeLuck{Number: number})
 	}
@@ -55,7 +55,7 @@ func TestLuckGoesBackThroughAllFormerOnes(t *testing.T) {
 }
 
 func TestFormerLucksAreBounded(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	for i := range score.MaxFormerLuck + 5 {
 		p = apply(t, p, score.ChangeLuck{Number: i})
 	}
@@ -76,13 +76,13 @@ func apply(t *testing.T, p *score.Project, edit score.Edit) *score.Project {
 
 func TestEditsOfNothingAreRefused(t *testing.T) {
 	for _, edit := range []score.Edit{score.SetProject{}, score.SetTrack{Track: 1}, score.SetPart{PartAddress: score.PartAddress{Track: 1}}} {
-		_, _, err := score.Apply(score.Demo(), edit)
+		_, _, err := score.Apply(testkit.Buoy(), edit)
 		require.ErrorIs(t, err, score.ErrEmptyEdit)
 	}
 }
 
 func TestTracksThatFollowEachOtherInALoopAreRefused(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	second := p.Tracks[0].Clone()
 	second.ID, second.Name, second.Source = 2, "Tide bass", score.Source{Kind: score.NoteEnds, Track: 1}
 	p.Tracks = append(p.Tracks, second)
@@ -130,7 +130,7 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		{score.SetProject{Key: &theory.Key{Scale: "major", Allowed: []int{0, 7}}}, "key.allowed[1] is 7; it must be 0 to 6"},
 		{score.SetProject{Key: &theory.Key{Scale: "major", Allowed: []int{4, 4}}}, "key.allowed[1] is 4; it must be above 4"},
 	} {
-		next, inverse, err := score.Apply(score.Demo(), c.edit)
+		next, inverse, err := score.Apply(testkit.Buoy(), c.edit)
 		require.ErrorContains(t, err, c.want)
 		require.Nil(t, next)
 		require.Nil(t, inverse)

@@ -24,7 +24,7 @@ func TestAProjectSurvivesItsFile(t *testing.T) {
 }
 
 func TestBadFilesAreRefusedWithASentence(t *testing.T) {
-	good, err := score.Encode(score.Demo())
+	good, err := score.Encode(testkit.Buoy())
 	require.NoError(t, err)
 	for _, c := range []struct{ name, old, new, want string }{
 		{"not JSON", string(good), "MThd", "this is not valid JSON: invalid character 'M'"},
@@ -63,7 +63,7 @@ func TestAnEditMustHoldOneChange(t *testing.T) {
 }
 
 func FuzzDecode(f *testing.F) {
-	for _, p := range []*score.Project{score.Demo(), score.Blank()} {
+	for _, p := range []*score.Project{testkit.Buoy(), score.Blank()} {
 		data, err := score.Encode(p)
 		require.NoError(f, err)
 		f.Add(data)

@@ -28,7 +28,7 @@ func TestReshape(t *testing.T) {
 		{do: score.Double, want: []int{90, 45, 100, 30, 70, 90, 45, 100, 30, 70}},
 		{do: score.Halve, want: []int{90, 45}},
 	} {
-		after := apply(t, score.Demo(), score.Reshape{LaneAddress: at(score.Length), Do: c.do, By: c.by, Steps: c.steps})
+		after := apply(t, testkit.Buoy(), score.Reshape{LaneAddress: at(score.Length), Do: c.do, By: c.by, Steps: c.steps})
 		lane := after.Tracks[0].Parts()[0].Lanes.Length
 		require.Equal(t, c.want, lane.Steps[:lane.Length], "%s %d %v", c.do, c.by, c.steps)
 	}
@@ -36,7 +36,7 @@ func TestReshape(t *testing.T) {
 
 // The gates of a loop take what is special of them along, and doubling them doubles what is linked to them.
 func TestReshapingGates(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	part := &p.Tracks[0].Parts()[0]
 	part.Lanes.Gate.Length, part.Lanes.Velocity.Linked = 4, true
 	part.Details = map[int]score.StepDetail{3: {Condition: score.FirstPass}}

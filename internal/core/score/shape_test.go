@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // Every shape goes over each step of a loop exactly once, however long the loop is.
@@ -48,7 +49,7 @@ func TestShapesOfNineSteps(t *testing.T) {
 
 // A shape is taken for the length that the lane has then, and undone like any edit.
 func TestALaneTakesAShape(t *testing.T) {
-	before := score.Demo()
+	before := testkit.Buoy()
 	after, undo, err := score.Apply(before, score.SetLane{LaneAddress: at(score.Pitch), Length: ptr(9), Shape: ptr("columns")})
 	require.NoError(t, err)
 	pitch := after.Tracks[0].Parts()[0].Lanes.Pitch

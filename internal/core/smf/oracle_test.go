@@ -112,7 +112,7 @@ func requireSameTicks(t *rapid.T, recorded *take.Take, track gosmf.Track) {
 
 // Debian's midicsv, a converter written in C, reads the head of the file as it was meant.
 func TestAConverterInCReadsTheHead(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	p.Key = theory.Key{Root: 4, Scale: "harmonic minor"}
 	p.Meter = score.Meter{Beats: 7, Unit: 8}
 	p.Tempo = 137_531
@@ -133,7 +133,7 @@ func TestAConverterInCReadsTheHead(t *testing.T) {
 
 // After 1,000 bars an event still stands within half a tick of where it belongs.
 func TestRoundingDoesNotAddUp(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Buoy()
 	lanes := &p.Tracks[0].Parts()[0].Lanes
 	lanes.Gate.Rate = "1/64t" // 840 ticks of 20160 are 40 of 960
 	lanes.Gate.Length = 1
@@ -177,7 +177,7 @@ func midicsv(t *testing.T, f smf.File) [][]string {
 
 // Every kind of channel message is written as MIDI 1.0 has it, by the C converter's reading.
 func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
-	recorded := take.Of(score.Demo(), "Kinds")
+	recorded := take.Of(testkit.Buoy(), "Kinds")
 	recorded.End = 21
 	recorded.Messages = []play.Message{
 		{Track: 1, Kind: play.Program, Channel: 2, Key: 12},
@@ -210,7 +210,7 @@ func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 // its tuning extension have them (registered parameters 0 and 3; universal real-time message 08 02), by the
 // C converter's reading. Values of the standards from memory.
 func TestAConverterInCReadsWhatTunes(t *testing.T) {
-	recorded := take.Of(score.Demo(), "Tuned")
+	recorded := take.Of(testkit.Buoy(), "Tuned")
 	recorded.End = 21
 	recorded.Messages = []play.Message{
 		{Track: 1, Kind: play.BendRange, Channel: 2, Value: 12},

@@ -11,6 +11,7 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/core/theory"
 )
 
@@ -43,7 +44,7 @@ func TestGoldens(t *testing.T) {
 
 // everything is the demo with a kit beside it, and with every kind of chance at work.
 func everything() *score.Project {
-	p := score.Demo()
+	p := testkit.Buoy()
 	p.Swing = 58
 	p.TempoChanges = []score.TempoChange{{Tick: 2 * score.TicksPerQuarter, Tempo: 80_000}}
 	bell := &p.Tracks[0]
@@ -92,7 +93,7 @@ func everything() *score.Project {
 // tuned is the demo in seven equal notes an octave, which it plays by bends on three channels, and a copy
 // of it that plays them by tuning messages.
 func tuned() *score.Project {
-	p := score.Demo()
+	p := testkit.Buoy()
 	tuning := &theory.Tuning{
 		Name:    "seven equal notes",
 		Pitches: []string{"171.428571", "342.857143", "514.285714", "685.714286", "857.142857", "1028.571429", "2/1"},

@@ -34,7 +34,7 @@ func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
 }
 
 func TestFinishMendsABrokenRecording(t *testing.T) {
-	recording := take.Of(score.Demo(), "Take 1")
+	recording := take.Of(testkit.Buoy(), "Take 1")
 	recording.Messages = []play.Message{
 		{Tick: 5, Track: 1, Key: 50}, // its note-on came before the take
 		{Tick: 10, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90},
@@ -54,5 +54,5 @@ func TestFinishMendsABrokenRecording(t *testing.T) {
 
 // Four bars of 4/4 at 96 bpm last 16 · 60/96 = 10 seconds.
 func TestNanos(t *testing.T) {
-	require.Equal(t, int64(10_000_000_000), take.Render(score.Demo(), 4).Nanos())
+	require.Equal(t, int64(10_000_000_000), take.Render(testkit.Buoy(), 4).Nanos())
 }
