@@ -313,3 +313,39 @@ func TestCopyingSteps(t *testing.T) {
 	p.undoable("probability of 16 steps")
 	require.Equal(t, slices.Repeat([]int{86}, 16), a.project().Tracks[3].Parts()[0].Lanes.Probability.Steps[:16])
 }
+
+// Another luck is heard before it is taken, and let go with the dialog; taken, it can be gone back from. A hold
+// makes four bars of it a loop.
+func TestComparingTwoLucks(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.fast()
+	own := a.computed(1, 4)
+	p.MustElement("[data-luck=compare]").MustClick()
+	p.enter("The other luck", "7")
+	p.waitFor(`() => document.querySelector("dialog svg[aria-label^='Luck 7:']")`)
+	p.MustElementR("dialog button[aria-pressed=false]", "hear this").MustClick()
+	p.waitForBar(2)
+	p.Keyboard.MustType(input.Escape)
+	p.waitFor(`() => !document.querySelector("dialog[open]")`)
+	require.Equal(t, 48_213, a.project().Luck.Number, "nothing was taken")
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]")
+	require.Equal(t, own, p.heard(a, 1, 4), "the project's own luck is heard again")
+
+	p.MustElement("[data-luck=compare]").MustClick()
+	p.enter("The other luck", "7")
+	p.enter("Hold of all tracks in bars", "4")
+	p.undoable("hold of all tracks")
+	p.MustElementR("dialog button", "take this luck").MustClick()
+	p.undoable("luck 7")
+	p.waitFor(`() => !document.querySelector("dialog[open]")`)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]")
+	heard := p.heard(a, 1, 4)
+	require.Equal(t, a.computed(1, 4), heard)
+	require.NotEqual(t, own, heard)
+	p.MustElement("[data-luck=back]").MustClick()
+	p.undoable("back to the former luck")
+	require.Equal(t, 48_213, a.project().Luck.Number)
+}

@@ -1,4 +1,4 @@
-import type { ChartLane, LaneName } from "../api/types";
+import type { ChartLane, LaneName, RatchetShape } from "../api/types";
 
 /** A stretch of the chart on which a lane stands on one step. */
 export interface Cell {
@@ -64,6 +64,13 @@ export class ValueScale {
   bounded(value: number): number {
     return Math.min(this.most, Math.max(this.least, Math.round(value)));
   }
+}
+
+/** Where in its step the i-th of some strikes lies, from 0 to 1. */
+export function strikeShare(spacing: RatchetShape["spacing"], i: number, strikes: number): number {
+  const x = i / strikes;
+  if (spacing === "gathering") return x * (2 - x);
+  return spacing === "slackening" ? x * x : x;
 }
 
 /** How high each lane is, relative to the others; those that are not named take the usual share. */

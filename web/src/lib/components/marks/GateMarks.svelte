@@ -2,13 +2,13 @@
 @component
 Gates as bars as wide as their notes. A certain gate is solid; a doubtful one stands in fog, filled if
 the luck lets it sound this time and hollow if not. A gate that is heard now is green. Ratchets are
-combs; what a step asks for besides is written over it.
+combs, whose teeth lie where the strikes come; what a step asks for besides is written over it.
 -->
 <script lang="ts">
-  import type { ChartPart, LaneName } from "../../api/types";
+  import type { ChartPart } from "../../api/types";
   import { conditionMark } from "../../chart/conditions";
   import { Gate } from "../../chart/gate";
-  import { padBottom, padTop, type Cell } from "../../chart/geometry";
+  import { padBottom, padTop, strikeShare, type Cell } from "../../chart/geometry";
   import { getChartView, getSession } from "../../state/context";
 
   interface Props {
@@ -45,10 +45,22 @@ combs; what a step asks for besides is written over it.
     };
   }
 
-  /** How often a step is struck: what the ratchet lane holds where it stands then. */
-  function strikes(cell: Cell): number {
+  /** The strikes of a step as bars; those of a ratchet lie and fade as the part's ratchets do. */
+  function strikesOf(cell: Cell, b: { x: number; width: number }) {
     const move = ratchets?.findLast((m) => m.tick <= cell.tick);
-    return move ? (session.lane("ratchet" as LaneName, part).steps[move.step] ?? 1) : 1;
+    const count = move ? (session.lane("ratchet", part).steps[move.step] ?? 1) : 1;
+    if (count === 1) return [{ x: b.x + 1.5, width: b.width, height: barHeight }];
+    const { spacing, ramp } = part.ratchet;
+    return Array.from({ length: count }, (_, i) => {
+      const x = strikeShare(spacing, i, count) * cell.width;
+      const gap = strikeShare(spacing, i + 1, count) * cell.width - x;
+      const loud = 1 + (ramp / 100) * (i / (count - 1));
+      return {
+        x: b.x + 1.5 + x,
+        width: Math.max(1, Math.min(b.width, gap - 1.5)),
+        height: barHeight * Math.min(1, Math.max(0.2, loud)),
+      };
+    });
   }
 
   /** What is special of a step, in few characters. */
@@ -95,7 +107,6 @@ combs; what a step asks for besides is written over it.
   {#if value === Gate.on}
     {@const b = bar(cell)}
     {@const now = b.sounds && standing?.tick === cell.tick}
-    {@const teeth = strikes(cell)}
     <g opacity={ink(cell) * (part.mute ? 0.45 : 1)}>
       {#if b.doubt > 0}
         <rect
@@ -107,36 +118,19 @@ combs; what a step asks for besides is written over it.
           opacity={0.35 + 0.65 * b.doubt}
         />
       {/if}
-      <rect
-        x={b.x + 1.5}
-        y={top + 0.5}
-        width={b.width}
-        height={barHeight}
-        rx="1"
-        fill={now ? "var(--sounding)" : b.sounds ? "var(--ink)" : "var(--paper)"}
-        fill-opacity={b.sounds ? 1 - 0.45 * b.doubt : 0.55}
-        stroke={now ? "var(--sounding)" : "var(--ink)"}
-        stroke-width="1.2"
-        stroke-dasharray={b.sounds ? undefined : "2.5 2"}
-        data-sounds={b.sounds}
-      />
-      {#each { length: teeth - 1 }, i}
-        {@const x = cell.x + 1.5 + ((i + 1) * (cell.width - 3)) / teeth}
-        <line
-          x1={x}
-          x2={x}
-          y1={top}
-          y2={top + barHeight + 3}
-          stroke="var(--ink)"
-          stroke-width="1.6"
-        />
-        <line
-          x1={x + 1.4}
-          x2={x + 1.4}
-          y1={top + 1}
-          y2={top + barHeight}
-          stroke="var(--paper)"
+      {#each strikesOf(cell, b) as strike, i (i)}
+        <rect
+          x={strike.x}
+          y={top + 0.5 + barHeight - strike.height}
+          width={strike.width}
+          height={strike.height}
+          rx="1"
+          fill={now ? "var(--sounding)" : b.sounds ? "var(--ink)" : "var(--paper)"}
+          fill-opacity={b.sounds ? 1 - 0.45 * b.doubt : 0.55}
+          stroke={now ? "var(--sounding)" : "var(--ink)"}
           stroke-width="1.2"
+          stroke-dasharray={b.sounds ? undefined : "2.5 2"}
+          data-sounds={b.sounds}
         />
       {/each}
     </g>
