@@ -22,12 +22,6 @@ func (p *page) sheet(name string) {
 	p.MustElement("[role=tab][aria-selected=true]#sheet-tab-" + name)
 }
 
-// click clicks on a step of a lane, at a share of its height.
-func (p *page) click(lane string, step int, share float64) {
-	p.point(lane, step, share)
-	p.Mouse.MustClick(proto.InputMouseButtonLeft)
-}
-
 // stroke drags from one step of a lane to another.
 func (p *page) stroke(lane string, from int, fromShare float64, to int, toShare float64) {
 	p.point(lane, from, fromShare)

@@ -52,7 +52,7 @@ func (p projectResource) edit(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	p.answer(w)(p.studio.Edit(r.Context(), request.Revision, edit))
+	answer(w)(p.studio.Edit(r.Context(), request.Revision, edit))
 }
 
 func (p projectResource) undo(w http.ResponseWriter, r *http.Request) {
@@ -61,7 +61,7 @@ func (p projectResource) undo(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	p.answer(w)(p.studio.Undo(r.Context(), request.Revision))
+	answer(w)(p.studio.Undo(r.Context(), request.Revision))
 }
 
 func (p projectResource) redo(w http.ResponseWriter, r *http.Request) {
@@ -70,7 +70,7 @@ func (p projectResource) redo(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	p.answer(w)(p.studio.Redo(r.Context(), request.Revision))
+	answer(w)(p.studio.Redo(r.Context(), request.Revision))
 }
 
 func (p projectResource) export(w http.ResponseWriter, _ *http.Request) {
@@ -100,7 +100,7 @@ func (p projectResource) open(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	p.answer(w)(p.studio.Edit(r.Context(), revision, score.Replace{Project: *project}))
+	answer(w)(p.studio.Edit(r.Context(), revision, score.Replace{Project: *project}))
 }
 
 func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
@@ -109,10 +109,11 @@ func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	p.answer(w)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
+	answer(w)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
 }
 
-func (p projectResource) answer(w http.ResponseWriter) func(studio.Snapshot, error) {
+// answer answers a change with the project after it, or with why there was none.
+func answer(w http.ResponseWriter) func(studio.Snapshot, error) {
 	return func(state studio.Snapshot, err error) {
 		if err != nil {
 			fail(w, err)

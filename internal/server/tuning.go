@@ -51,7 +51,7 @@ func (t tuningResource) set(w http.ResponseWriter, r *http.Request) {
 		}
 	}
 	key := t.studio.State().Project.Key.InTuning(tuning)
-	projectResource{t.studio}.answer(w)(t.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
+	answer(w)(t.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
 }
 
 // tuning returns the tuning in force.
