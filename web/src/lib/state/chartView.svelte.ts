@@ -31,7 +31,7 @@ export class ChartView {
   /** Home shows the loops from their first steps; follow shows the bars that are playing. */
   following = $state(false);
   bars = $state(3);
-  cursor = $state<Cursor>({ lane: "gate", step: 0 });
+  #cursor = $state.raw<Cursor>({ lane: "gate", step: 0 });
 
   /** What the pointer does on a strip. */
   hand = $state<Hand>("draw");
@@ -44,8 +44,8 @@ export class ChartView {
   /** How wide the strips are, in pixels. */
   width = $state(0);
 
-  /** The steps in a box that was drawn; empty while only the cursor's step is chosen. */
-  #chosen = $state.raw<Chosen>({});
+  /** The steps in a box that was drawn, and of which part; none while only the cursor's step is chosen. */
+  #choice = $state.raw<{ part: string; steps: Chosen }>({ part: "", steps: {} });
   /** Values that are seen and are not yet stored, by lane. */
   #draft = $state.raw<Partial<Record<LaneName, Values>>>({});
   #writing = 0;
@@ -105,17 +105,30 @@ export class ChartView {
     return Math.min(Math.max(this.cursor.step, first), first + length - 1);
   }
 
+  /** Where the keys act: on the gate lane if the part does not have the lane that was chosen last. */
+  get cursor(): Cursor {
+    const { lane, step } = this.#cursor;
+    return this.session.lanes.some((spec) => spec.name === lane)
+      ? this.#cursor
+      : { lane: "gate", step };
+  }
+
   moveCursor(lane: LaneName, step: number): void {
-    this.cursor = { lane, step };
+    this.#cursor = { lane, step };
   }
 
-  /** The steps in the box that was drawn, by lane. */
+  /** The steps in the box that was drawn, by lane. A box does not outlast the turn to another part. */
   get chosen(): Chosen {
-    return this.#chosen;
+    return this.#choice.part === this.#partName ? this.#choice.steps : {};
   }
 
-  choose(chosen: Chosen): void {
-    this.#chosen = chosen;
+  choose(steps: Chosen): void {
+    this.#choice = { part: this.#partName, steps };
+  }
+
+  get #partName(): string {
+    const { track, pattern, part } = this.session.address;
+    return `${track} ${pattern} ${part}`;
   }
 
   /** Chooses all steps of the loop of the cursor's lane. */
@@ -128,13 +141,13 @@ export class ChartView {
   /** Takes the steps from where the cursor is to another one into the choice. */
   chooseTo(lane: LaneName, step: number): void {
     const here = this.stepOf(lane);
-    this.choose({ ...this.#chosen, [lane]: withRange(this.#chosen[lane] ?? [], here, step) });
+    this.choose({ ...this.chosen, [lane]: withRange(this.chosen[lane] ?? [], here, step) });
     this.moveCursor(lane, step);
   }
 
   /** The steps of a lane that edits act on: those in the box, else that of the cursor. */
   stepsOf(lane: LaneName): number[] {
-    return this.#chosen[lane] ?? (this.boxed ? [] : [this.stepOf(lane)]);
+    return this.chosen[lane] ?? (this.boxed ? [] : [this.stepOf(lane)]);
   }
 
   /** Tells where a lane's strip is and what stands on it, for boxes; returns how to take that back. */
@@ -168,7 +181,7 @@ export class ChartView {
   }
 
   get boxed(): boolean {
-    return Object.keys(this.#chosen).length > 0;
+    return Object.keys(this.chosen).length > 0;
   }
 
   /** The notes that the pitch lane can ask for, from its lowest degree up. */
@@ -238,7 +251,7 @@ export class ChartView {
 
   /** The lanes that edits act on: those of the box, else that of the cursor. */
   get #lanes(): LaneName[] {
-    return this.boxed ? (Object.keys(this.#chosen) as LaneName[]) : [this.cursor.lane];
+    return this.boxed ? (Object.keys(this.chosen) as LaneName[]) : [this.cursor.lane];
   }
 
   /** Whether all chosen steps are locked against rolling and evolving. */
