@@ -24,7 +24,7 @@ var mayImport = map[string][]string{
 	"internal/core/chance":  {},
 	"internal/core/play":    {"internal/core/chance", "internal/core/score", "internal/core/theory"},
 	"internal/core/score":   {"internal/core/theory"},
-	"internal/core/smf":     {"internal/core/play", "internal/core/score", "internal/core/take"},
+	"internal/core/smf":     {"internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory"},
 	"internal/core/take":    {"internal/core/play", "internal/core/score", "internal/core/theory"},
 	"internal/core/testkit": {"internal/core/score", "internal/core/play", "internal/core/theory"},
 	"internal/core/theory":  {},

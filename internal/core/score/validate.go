@@ -123,6 +123,9 @@ func validateKey(k theory.Key) error {
 	return checkAscending("key.allowed", k.Allowed, 0, k.Spelling().Notes()-1)
 }
 
+// Valid reports whether the meter is one that a project can have.
+func (m Meter) Valid() bool { return m.validate() == nil }
+
 func (m Meter) validate() error {
 	if err := checkRange("meter.beats", m.Beats, 1, 16); err != nil {
 		return err

@@ -1,7 +1,9 @@
-// Package smf writes Standard MIDI Files, as the Standard MIDI Files 1.0 specification (MIDI
+// Package smf writes and reads Standard MIDI Files, as the Standard MIDI Files 1.0 specification (MIDI
 // Manufacturers Association, RP-001) lays them down.
 //
 //	data, err := smf.Encode(smf.FromTake(t, smf.Options{Format: 1, Division: smf.DefaultDivision}))
+//
+//	f, repairs, err := smf.Decode(data)
 //
 // A file is a header chunk and track chunks; a track is a list of events with delta times in ticks of
 // which Division make a quarter note. Running status is used throughout.

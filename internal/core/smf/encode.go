@@ -32,6 +32,8 @@ func Encode(f File) ([]byte, error) {
 		return nil, &RangeError{"the number of tracks", len(f.Tracks), "1 in format 0"}
 	case len(f.Tracks) < 1 || len(f.Tracks) > 1<<16-1:
 		return nil, &RangeError{"the number of tracks", len(f.Tracks), "1 to 65535"}
+	case f.Frames != 0:
+		return nil, &RangeError{"the number of frames", f.Frames, "0, because only ticks of a quarter note are written"}
 	case f.Division < 1 || f.Division > MaxDivision:
 		return nil, &RangeError{"the division", f.Division, fmt.Sprintf("1 to %d", MaxDivision)}
 	}

@@ -13,10 +13,14 @@ const MaxDivision = 1<<15 - 1
 
 // File is the contents of a Standard MIDI File.
 type File struct {
-	// Format is 0 for one track that holds all, 1 for several that play together.
+	// Format is 0 for one track that holds all, 1 for several that play together, 2 for several that are
+	// pieces of their own. Only 0 and 1 are written.
 	Format int
-	// Division is the number of ticks in a quarter note, 1 to MaxDivision.
+	// Division is the number of ticks in a quarter note, 1 to MaxDivision; or in a frame, 1 to 255.
 	Division int
+	// Frames is 0, or how many SMPTE frames there are in a second: 24, 25, 29 for 30/1.001, or 30. Files with
+	// frames are only read.
+	Frames int
 	// Tracks are the track chunks: exactly one in format 0.
 	Tracks []Track
 }

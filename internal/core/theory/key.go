@@ -133,6 +133,16 @@ func (s Spelling) Period() int { return s.period }
 
 func floorMod(a, b int) int { return (a%b + b) % b }
 
+// KeyOfSignature returns the major or minor key of a signature of so many sharps, flats below 0.
+func KeyOfSignature(sharps int, minor bool) Key {
+	// Seven fifths are one semitone more than four octaves, so a signature of s sharps is that of 7·s semitones.
+	key := Key{Root: floorMod(7*sharps, Octave), Scale: "major"}
+	if minor {
+		key = Key{Root: floorMod(7*sharps-3, Octave), Scale: "minor"}
+	}
+	return key
+}
+
 // Signature returns the key signature of the major and minor system: sharps above 0, flats below,
 // and whether the key is minor. ok is false where no such signature is in use, as for the modes.
 // Each fifth upwards from C major or A minor adds a sharp; signatures run from 5 flats to 6 sharps.

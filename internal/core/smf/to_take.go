@@ -1,0 +1,230 @@
+package smf
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/theory"
+)
+
+// ToTake makes a take of a file: its notes and controllers, its tempo, its first meter and key, and its names.
+// A file of format 0 becomes a track for each channel; the pieces of format 2 follow each other. A time in
+// frames is kept as it lasts, at 120 beats a minute. Notes of one key that overlap end where the next begins,
+// and those that never end do so with the file. What could not be kept is said, each a sentence without its
+// full stop.
+func ToTake(f File, name string) (t *take.Take, left []string) {
+	im := &importer{file: f, t: &take.Take{Name: name, Meter: score.Meter{Beats: 4, Unit: 4}, Key: theory.Key{Scale: theory.Chromatic}}}
+	im.tempo = play.TempoMap{{Tempo: standardTempo}}
+	var offset score.Tick
+	for i, track := range f.Tracks {
+		im.track(i, track, offset)
+		if f.Format == 2 {
+			offset += im.tick(track.End)
+		}
+		im.end = max(im.end, offset, im.tick(track.End))
+	}
+	slices.SortStableFunc(im.messages, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
+	im.t.Messages = inTurns(im.messages)
+	im.t.Tempo = im.tempos()
+	im.t.Finish(min(im.end, score.LastTick))
+	return im.t, im.left()
+}
+
+// standardTempo is what holds in a file that names none.
+const standardTempo score.Tempo = 120_000
+
+type importer struct {
+	file     File
+	t        *take.Take
+	messages []play.Message
+	tempo    play.TempoMap
+	end      score.Tick
+	metered  bool
+	keyed    bool
+
+	unknown, exclusive, slowOrFast, late int
+}
+
+// tick converts a tick of the file to one of the core, halves upwards.
+func (im *importer) tick(t uint32) score.Tick {
+	// A second is two quarter notes at standardTempo.
+	quarters, per := int64(score.TicksPerQuarter), int64(im.file.Division)
+	switch im.file.Frames {
+	case 0:
+	case 29: // 30 frames in 1.001 seconds
+		quarters, per = 2*1001*quarters, 30*1000*per
+	default:
+		quarters, per = 2*quarters, int64(im.file.Frames)*per
+	}
+	return score.Tick((2*int64(t)*quarters + per) / (2 * per))
+}
+
+func (im *importer) track(index int, track Track, offset score.Tick) {
+	name := fmt.Sprintf("Track %d", index+1)
+	first := len(im.messages)
+	for _, event := range track.Events {
+		at := offset + im.tick(event.Tick)
+		if at > score.LastTick {
+			im.late++
+			continue
+		}
+		switch status := event.Data[0]; {
+		case status == statusMeta:
+			name = im.meta(event.Data, at, name)
+		case status >= statusExclusive:
+			im.tuning(event.Data, at)
+		case status&0xF0 == 0xA0:
+			im.unknown++
+		default:
+			if m, err := ParseMessage(event.Data); err == nil {
+				m.Tick = at
+				im.messages = append(im.messages, m)
+			}
+		}
+	}
+	mine := im.messages[first:]
+	if im.file.Format == 0 {
+		for i := range mine {
+			mine[i].Track = uint32(mine[i].Channel) + 1
+			im.addTrack(mine[i].Track, fmt.Sprintf("Channel %d", mine[i].Track))
+		}
+		return
+	}
+	for i := range mine {
+		mine[i].Track = uint32(index) + 1
+		im.addTrack(mine[i].Track, name)
+	}
+}
+
+func (im *importer) addTrack(id uint32, name string) {
+	if !slices.ContainsFunc(im.t.Tracks, func(t take.Track) bool { return t.ID == id }) {
+		im.t.Tracks = append(im.t.Tracks, take.Track{ID: id, Name: name})
+	}
+}
+
+// meta reads a meta event, and returns the name of the track after it.
+func (im *importer) meta(data []byte, at score.Tick, name string) string {
+	lengthBytes := 1
+	for ; data[1+lengthBytes] >= 0x80; lengthBytes++ {
+	}
+	value := data[2+lengthBytes:]
+	switch kind := data[1]; {
+	case kind == metaTrackName:
+		if text := cleanName(value); text != "" {
+			return text
+		}
+	case kind == metaSetTempo && len(value) == 3 && im.file.Frames == 0:
+		micros := int64(value[0])<<16 | int64(value[1])<<8 | int64(value[2])
+		tempo := score.Tempo(60_000_000_000 / max(1, micros))
+		if tempo < score.MinTempo || tempo > score.MaxTempo {
+			im.slowOrFast++
+		}
+		im.tempo = append(im.tempo, score.TempoChange{Tick: at, Tempo: min(score.MaxTempo, max(score.MinTempo, tempo))})
+	case kind == metaTimeSignature && len(value) == 4 && !im.metered:
+		if meter := (score.Meter{Beats: int(value[0]), Unit: 1 << min(8, value[1])}); meter.Valid() {
+			im.t.Meter, im.metered = meter, true
+		}
+	case kind == metaKeySignature && len(value) == 2 && !im.keyed:
+		im.t.Key, im.keyed = theory.KeyOfSignature(int(int8(value[0])), value[1] == 1), true
+	}
+	return name
+}
+
+// tuning reads a single note change of the MIDI Tuning Standard, as keyTuning writes it.
+func (im *importer) tuning(data []byte, at score.Tick) {
+	head := []byte{statusExclusive, 11, universalReal, allDevices, tuningStandard, singleNoteChange}
+	if len(data) != 13 || !slices.Equal(data[:6], head) || data[6] > 15 || data[7] != 1 {
+		im.exclusive++
+		return
+	}
+	im.messages = append(im.messages, play.Message{
+		Tick: at, Kind: play.KeyTuning, Channel: data[6], Key: data[8] & 0x7F, Velocity: data[9] & 0x7F,
+		Value: uint16(data[10]&0x7F)<<7 | uint16(data[11]&0x7F),
+	})
+}
+
+// tempos returns the tempo map: in order, the last of several at one tick, and none that changes nothing.
+func (im *importer) tempos() play.TempoMap {
+	slices.SortStableFunc(im.tempo, func(a, b score.TempoChange) int { return cmp.Compare(a.Tick, b.Tick) })
+	var tempos play.TempoMap
+	for _, change := range im.tempo {
+		last := len(tempos) - 1
+		switch {
+		case last >= 0 && tempos[last].Tick == change.Tick:
+			tempos[last] = change
+		case last < 0 || tempos[last].Tempo != change.Tempo:
+			tempos = append(tempos, change)
+		}
+	}
+	return tempos
+}
+
+func (im *importer) left() (left []string) {
+	say := func(count int, what string) {
+		if count > 0 {
+			left = append(left, fmt.Sprintf("%d %s", count, what))
+		}
+	}
+	say(im.unknown, "messages of polyphonic pressure were left out")
+	say(im.exclusive, "system exclusive messages were left out")
+	say(im.late, "events after the last moment that a take can have were left out")
+	say(im.slowOrFast, "tempos were brought to 10 to 400 beats a minute")
+	return left
+}
+
+// inTurns returns messages in which each key is let go before it is struck again, and lasts a tick at least.
+// The messages are ordered by tick.
+func inTurns(messages []play.Message) []play.Message {
+	type key struct{ channel, key uint8 }
+	struck := map[key]play.Message{}
+	var turns []play.Message
+	for _, m := range messages {
+		k := key{m.Channel, m.Key}
+		before, down := struck[k]
+		switch m.Kind {
+		case play.NoteOn:
+			if down {
+				turns = append(turns, play.Message{
+					Tick: max(m.Tick, before.Tick+1), Track: before.Track, Kind: play.NoteOff, Channel: m.Channel, Key: m.Key,
+				})
+				m.Tick = max(m.Tick, before.Tick+1)
+			}
+			struck[k] = m
+		case play.NoteOff:
+			if !down {
+				continue
+			}
+			m.Tick, m.Track = max(m.Tick, before.Tick+1), before.Track
+			delete(struck, k)
+		}
+		turns = append(turns, m)
+	}
+	slices.SortStableFunc(turns, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
+	return turns
+}
+
+// cleanName makes a name of a text: valid, printable, without spaces around it, and not too long.
+func cleanName(text []byte) string {
+	if !utf8.Valid(text) { // the specification leaves the characters open; Latin-1 is common practice
+		runes := make([]rune, len(text))
+		for i, b := range text {
+			runes[i] = rune(b)
+		}
+		text = []byte(string(runes))
+	}
+	clean := strings.Map(func(r rune) rune {
+		if !unicode.IsPrint(r) {
+			return -1
+		}
+		return r
+	}, string(text))
+	runes := []rune(strings.TrimSpace(clean))
+	return strings.TrimSpace(string(runes[:min(len(runes), score.MaxNameRunes)]))
+}
