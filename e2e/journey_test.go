@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"os"
+	"path/filepath"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
@@ -9,6 +11,8 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/take"
 )
 
 // From the first click to the .mid file: write a polymetric, probabilistic sequence with the mouse,
@@ -69,6 +73,28 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	for i, note := range fourBars {
 		require.Equal(t, struck{tick: (int64(note.Start) + 10) / 21, key: note.Key, velocity: note.Velocity}, recorded[i])
 	}
+}
+
+// A MIDI file that Jettyfog has written comes in as a take, and a corrupt one is refused with its place.
+func TestAMIDIFileIsImported(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/#takes", 1280, 800)
+	rendered := take.Render(score.Demo(), 8)
+	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 1, Division: smf.DefaultDivision}))
+	require.NoError(t, err)
+	inOne, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 0, Division: smf.DefaultDivision}))
+	require.NoError(t, err)
+	folder := t.TempDir()
+	good, bad := filepath.Join(folder, "Ferry bells.mid"), filepath.Join(folder, "bad.mid")
+	require.NoError(t, os.WriteFile(good, data, 0o600))
+	require.NoError(t, os.WriteFile(bad, []byte("a letter, and no music"), 0o600))
+	p.MustElement("input[aria-label='File to import']").MustSetFiles(bad)
+	p.MustElementR("[role=alert]", "Nothing was changed: the MIDI file cannot be read: at byte")
+	p.MustElement("input[aria-label='File to import']").MustSetFiles(good)
+	p.MustElementR("td", "Ferry bells")
+	wait := p.profile.MustWaitDownload()
+	p.MustElementR("td a", "one track").MustClick()
+	require.ElementsMatch(t, startsOf(t, inOne), startsOf(t, wait()))
 }
 
 // requireOwnLoops watches the lanes' playing places until each has gone through its own loop.

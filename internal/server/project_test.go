@@ -1,16 +1,21 @@
 package server_test
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
 	"net/http"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	gosmf "gitlab.com/gomidi/midi/v2/smf"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/server"
@@ -167,4 +172,32 @@ func TestDraws(t *testing.T) {
 	require.Len(t, draws.Shares, 7)
 	require.Greater(t, len(draws.Drawn), 50)
 	require.Less(t, slices.Max(draws.Drawn), 4)
+}
+
+// A MIDI file comes in as a take and goes out as the same file, and as a table; what is wrong with it is said.
+func TestAMIDIFileComesInAsATake(t *testing.T) {
+	h := start(t)
+	rendered := take.Render(testkit.Buoy(), 4)
+	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 1, Division: smf.ExactDivision}))
+	require.NoError(t, err)
+	got := h.do("POST", "/api/takes?name=Ferry%20bells", string(data), "Content-Type", "audio/midi")
+	require.Equal(t, http.StatusOK, got.status, got.body)
+	var imported server.Imported
+	require.NoError(t, json.Unmarshal([]byte(got.body), &imported))
+	require.Equal(t, server.Imported{ID: 1, Notes: rendered.Notes(), Remarks: []string{}}, imported)
+	again, err := gosmf.ReadFrom(strings.NewReader(h.do("GET", "/api/takes/1.mid?division=20160", "").body))
+	require.NoError(t, err)
+	first, err := gosmf.ReadFrom(bytes.NewReader(data))
+	require.NoError(t, err)
+	require.Equal(t, first.Tracks[1], again.Tracks[1])
+	table := h.do("GET", "/api/takes/1.csv", "")
+	require.Equal(t, `attachment; filename="Ferry bells.csv"`, table.header.Get("Content-Disposition"))
+	require.Equal(t, 1+len(rendered.Messages), strings.Count(table.body, "\r\n"))
+
+	got = h.do("POST", "/api/takes", string(data)+"?", "Content-Type", "audio/midi")
+	require.Contains(t, got.body, "1 bytes after the last chunk were left out")
+	got = h.do("POST", "/api/takes", string(data[:14])+"MTrk\x00\x00\x00\x02\x00\xf8", "Content-Type", "audio/midi")
+	require.Equal(t, http.StatusUnprocessableEntity, got.status)
+	require.Contains(t, got.body, "the MIDI file cannot be read: at byte 23 there is the status 0xf8")
+	require.Equal(t, http.StatusUnsupportedMediaType, h.do("POST", "/api/takes", "{}").status)
 }

@@ -17,6 +17,7 @@ import (
 type TakeStore interface {
 	Takes(context.Context) ([]take.Summary, error)
 	Take(ctx context.Context, id int64) (*take.Take, error)
+	AddTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
 }
 
 // Options are the server's parts and settings.
@@ -60,7 +61,7 @@ func New(o Options) *Server {
 		r.Mount("/draws", drawsResource{o.Studio}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio, &s.luck}.Routes())
-		r.Mount("/takes", takesResource{o.Takes}.Routes())
+		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
 	})
 	r.Get("/ws", s.hub.serve)
 	r.Handle("/*", page(o.Page))

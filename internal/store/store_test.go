@@ -126,6 +126,26 @@ func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
 	require.Equal(t, []play.Message{on, {Tick: 101, Track: 1, Key: 60}}, mended.Messages)
 }
 
+// A take that comes from a file is there whole, also after a restart.
+func TestATakeFromAFile(t *testing.T) {
+	folder := t.TempDir()
+	first, err := store.Open(folder)
+	require.NoError(t, err)
+	want := take.Render(testkit.Buoy(), 3)
+	want.Name = "From a file"
+	id, err := first.AddTake(ctx, want, 5)
+	require.NoError(t, err)
+	require.NoError(t, first.Close())
+	again := open(t, folder)
+	got, err := again.Take(ctx, id)
+	require.NoError(t, err)
+	require.Equal(t, want, got)
+	takes, err := again.Takes(ctx)
+	require.NoError(t, err)
+	require.Equal(t, int64(5), takes[0].Revision)
+	require.Equal(t, want.Notes(), takes[0].Notes)
+}
+
 func TestUnknownTakes(t *testing.T) {
 	s := open(t, t.TempDir())
 	_, err := s.Take(ctx, 9)

@@ -72,6 +72,25 @@ func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (i
 	return row.ID, err
 }
 
+// AddTake stores a finished take and returns its id.
+func (s *Store) AddTake(ctx context.Context, t *take.Take, revision int64) (int64, error) {
+	encoded, err := encodeHeading(t)
+	if err != nil {
+		return 0, err
+	}
+	row := takeRow{
+		Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded,
+		End: t.End, Notes: t.Notes(), Finished: true,
+	}
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Create(&row).Error; err != nil {
+			return err
+		}
+		return replaceMessages(tx, row.ID, 0, t.Messages)
+	})
+	return row.ID, err
+}
+
 func encodeHeading(t *take.Take) (string, error) {
 	encoded, err := json.Marshal(heading{Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks})
 	return string(encoded), err

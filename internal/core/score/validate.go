@@ -166,6 +166,18 @@ func checkListed[T comparable](field string, got T, listed []T) error {
 	return &FieldError{field, fmt.Sprintf("%.40q", fmt.Sprint(got)), "one of " + strings.Join(names, ", ")}
 }
 
+// CleanName makes a name of a text: printable, without spaces around it, not too long; it can be empty.
+func CleanName(text string) string {
+	printable := strings.Map(func(r rune) rune {
+		if !unicode.IsPrint(r) || r == utf8.RuneError {
+			return -1
+		}
+		return r
+	}, text)
+	runes := []rune(strings.TrimSpace(printable))
+	return strings.TrimSpace(string(runes[:min(len(runes), MaxNameRunes)]))
+}
+
 func checkName(field, name string) error {
 	printable := strings.TrimSpace(name) == name && !strings.ContainsFunc(name, func(r rune) bool { return !unicode.IsPrint(r) })
 	if n := utf8.RuneCountInString(name); n < 1 || n > MaxNameRunes || !printable || !utf8.ValidString(name) {

@@ -3,9 +3,12 @@ package smf_test
 import (
 	"bytes"
 	"fmt"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"gitlab.com/gomidi/midi/v2"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 	"pgregory.net/rapid"
 
@@ -48,7 +51,10 @@ func TestRoundTrip(t *testing.T) {
 		require.Len(t, got, len(want))
 		for i := range want {
 			require.Equal(t, want[i].what, got[i].what)
-			require.InDelta(t, float64(want[i].start), float64(got[i].start), float64(tolerance))
+			// A key that is struck again within two ticks of the file is moved on, so that it is let go before.
+			if tolerance == 0 || i == 0 || !slices.Equal(strings.Fields(want[i].what)[:2], strings.Fields(want[i-1].what)[:2]) || want[i].start-want[i-1].start > 42 {
+				require.InDelta(t, float64(want[i].start), float64(got[i].start), float64(tolerance))
+			}
 			if tolerance == 0 {
 				require.Equal(t, want[i].end, got[i].end)
 			}
@@ -152,6 +158,37 @@ func TestWhatFilesSay(t *testing.T) {
 
 	_, left := smf.ToTake(events(smf.Event{Data: []byte{0xA0, 1, 2}}, smf.Event{Data: []byte{0xF0, 1, 0xF7}}), "Left")
 	require.Equal(t, []string{"1 messages of polyphonic pressure were left out", "1 system exclusive messages were left out"}, left)
+}
+
+// What an independent library writes is read as the same notes.
+func TestFilesOfAnIndependentLibraryAreRead(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var track gosmf.Track
+		var want []note
+		at := score.Tick(0)
+		for range rapid.IntRange(1, 20).Draw(t, "notes") {
+			rest, length := rapid.Uint32Range(0, 5000).Draw(t, "rest"), rapid.Uint32Range(1, 5000).Draw(t, "length")
+			velocity := rapid.Uint8Range(1, 127).Draw(t, "velocity")
+			track.Add(rest, midi.NoteOn(5, 64, velocity))
+			track.Add(length, midi.NoteOff(5, 64))
+			at += score.Tick(rest)
+			want = append(want, note{fmt.Sprint(5, 64, velocity), 21 * at, 21 * (at + score.Tick(length))})
+			at += score.Tick(length)
+		}
+		track.Close(0)
+		theirs := gosmf.New()
+		theirs.TimeFormat = gosmf.MetricTicks(960)
+		require.NoError(t, theirs.Add(track))
+		var data bytes.Buffer
+		_, err := theirs.WriteTo(&data)
+		require.NoError(t, err)
+		read, repairs, err := smf.Decode(data.Bytes())
+		require.NoError(t, err)
+		require.Empty(t, repairs)
+		imported, left := smf.ToTake(read, "Theirs")
+		require.Empty(t, left)
+		require.Equal(t, want, lasting(imported))
+	})
 }
 
 // A key signature that is read is the one that is written.

@@ -1,7 +1,9 @@
 package smf
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -49,21 +51,21 @@ func conductorEvents(t *take.Take, division int) []Event {
 	return events
 }
 
+// noteEvents rounds each message by itself. Only where a note would get no length, or a key would be struck
+// before it was let go, is a message moved on.
 func noteEvents(messages []play.Message, division int) []Event {
 	events := make([]Event, 0, len(messages))
 	data := make([]byte, 0, 3*len(messages))
-	struck := map[[2]uint8]uint32{}
-	var tick uint32
+	free := map[[2]uint8]uint32{} // from when on a key can be let go or struck again
 	for _, m := range messages {
-		key := [2]uint8{m.Channel, m.Key}
 		moment := round(m.Tick, division)
-		if m.Kind == play.NoteOff {
-			moment = max(moment, struck[key]+1)
-		}
-		moment = max(moment, tick)
-		tick = moment
-		if m.Kind == play.NoteOn {
-			struck[key] = moment
+		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+			key := [2]uint8{m.Channel, m.Key}
+			moment = max(moment, free[key])
+			free[key] = moment
+			if m.Kind == play.NoteOn {
+				free[key]++
+			}
 		}
 		for _, single := range split(m) {
 			first := len(data)
@@ -71,6 +73,7 @@ func noteEvents(messages []play.Message, division int) []Event {
 			events = append(events, Event{Tick: moment, Data: data[first:]})
 		}
 	}
+	slices.SortStableFunc(events, func(a, b Event) int { return cmp.Compare(a.Tick, b.Tick) })
 	return events
 }
 

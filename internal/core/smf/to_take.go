@@ -4,8 +4,6 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
-	"strings"
-	"unicode"
 	"unicode/utf8"
 
 	"jettyfog/internal/core/play"
@@ -210,21 +208,15 @@ func inTurns(messages []play.Message) []play.Message {
 	return turns
 }
 
-// cleanName makes a name of a text: valid, printable, without spaces around it, and not too long.
+// cleanName makes a name of a text; the specification leaves its characters open, and Latin-1 is common
+// practice where it is not UTF-8.
 func cleanName(text []byte) string {
-	if !utf8.Valid(text) { // the specification leaves the characters open; Latin-1 is common practice
-		runes := make([]rune, len(text))
-		for i, b := range text {
-			runes[i] = rune(b)
-		}
-		text = []byte(string(runes))
+	if utf8.Valid(text) {
+		return score.CleanName(string(text))
 	}
-	clean := strings.Map(func(r rune) rune {
-		if !unicode.IsPrint(r) {
-			return -1
-		}
-		return r
-	}, string(text))
-	runes := []rune(strings.TrimSpace(clean))
-	return strings.TrimSpace(string(runes[:min(len(runes), score.MaxNameRunes)]))
+	runes := make([]rune, len(text))
+	for i, b := range text {
+		runes[i] = rune(b)
+	}
+	return score.CleanName(string(runes))
 }

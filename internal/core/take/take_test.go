@@ -1,6 +1,8 @@
 package take_test
 
 import (
+	"bytes"
+	"encoding/csv"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -55,4 +57,15 @@ func TestFinishMendsABrokenRecording(t *testing.T) {
 // Four bars of 4/4 at 96 bpm last 16 · 60/96 = 10 seconds.
 func TestNanos(t *testing.T) {
 	require.Equal(t, int64(10_000_000_000), take.Render(testkit.Buoy(), 4).Nanos())
+}
+
+// The table reads back with the standard library, a line a message.
+func TestCSV(t *testing.T) {
+	rendered := take.Render(testkit.Buoy(), 2)
+	rows, err := csv.NewReader(bytes.NewReader(take.CSV(rendered))).ReadAll()
+	require.NoError(t, err)
+	require.Len(t, rows, 1+len(rendered.Messages))
+	require.Equal(t, []string{"tick", "seconds", "track", "kind", "channel", "number", "value", "cents"}, rows[0])
+	require.Equal(t, []string{"0", "0.000000", "Bell buoy", "note on", "1", "62", "112", "0"}, rows[1])
+	require.Equal(t, []string{"3528", "0.109375", "Bell buoy", "note off", "1", "62", "0", "0"}, rows[2]) // 0.175 beats at 96
 }

@@ -10,7 +10,9 @@
 
   const session = getSession();
 
-  const headings = ["take", "recorded", "length", "notes", "luck", "MIDI file"];
+  let midi = $state<HTMLInputElement>();
+
+  const headings = ["take", "recorded", "length", "notes", "luck", "files"];
   const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
   const files = [
     {
@@ -30,6 +32,12 @@
     },
   ];
 
+  async function load(input: HTMLInputElement): Promise<void> {
+    const [file] = input.files ?? [];
+    if (file) await session.importMidi(file);
+    input.value = "";
+  }
+
   function length(seconds: number): string {
     const minutes = Math.floor(seconds / 60);
     return `${minutes}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
@@ -37,7 +45,22 @@
 </script>
 
 <main class="min-h-0 overflow-y-auto p-4">
-  <h1 class="mb-3 text-[17px] font-semibold">Takes</h1>
+  <div class="mb-3 flex items-center gap-4">
+    <h1 class="text-[17px] font-semibold">Takes</h1>
+    <button
+      class="control"
+      data-help="Make a take of a Standard MIDI File of any format."
+      onclick={() => midi?.click()}>import .mid…</button
+    >
+    <input
+      type="file"
+      accept=".mid,.midi,audio/midi"
+      class="hidden"
+      aria-label="File to import"
+      bind:this={midi}
+      onchange={(event) => load(event.currentTarget)}
+    />
+  </div>
   {#if session.takes.length === 0}
     <p class="text-ink-2 max-w-[520px]">
       There is no take yet. Press R, or the red button above, and what you hear from then on is
@@ -71,6 +94,12 @@
                     data-help={file.help}>{file.name}</a
                   >
                 {/each}
+                <a
+                  class="control"
+                  href="api/takes/{take.id}.csv"
+                  download
+                  data-help="A table of all messages, for a spreadsheet.">csv</a
+                >
               </span>
             </TableBodyCell>
           </TableBodyRow>

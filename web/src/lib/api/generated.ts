@@ -724,6 +724,11 @@ export interface TuningRequest {
 export interface TrialRequest {
   luck: number;
 }
+export interface Imported {
+  id: number;
+  notes: number;
+  remarks: string[];
+}
 export interface Refusal {
   error: string;
 }

@@ -16,14 +16,13 @@ export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
 }
 
 /** Sends JSON: an object, or text that is JSON already. */
-export async function post<T>(path: string, body: object | string): Promise<T> {
-  return answer<T>(
-    await fetch(path, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: typeof body === "string" ? body : JSON.stringify(body),
-    }),
-  );
+export function post<T>(path: string, body: object | string): Promise<T> {
+  return send<T>(path, "application/json", typeof body === "string" ? body : JSON.stringify(body));
+}
+
+/** Sends a file as it is. */
+export async function send<T>(path: string, type: string, body: BodyInit): Promise<T> {
+  return answer<T>(await fetch(path, { method: "POST", headers: { "Content-Type": type }, body }));
 }
 
 async function answer<T>(response: Response): Promise<T> {

@@ -1,7 +1,8 @@
-import { get, post, RefusedError } from "../api/http";
+import { get, post, RefusedError, send } from "../api/http";
 import { Socket } from "../api/socket";
 import type {
   EditJSON,
+  Imported,
   Lane,
   LaneChange,
   LaneName,
@@ -251,6 +252,16 @@ export class Session {
     return this.#change(() =>
       post<Snapshot>(`api/project.json?revision=${this.snapshot.revision}`, text),
     );
+  }
+
+  /** Makes a take of a Standard MIDI File, and says what was wrong with it. */
+  importMidi(file: File): Promise<void> {
+    return this.#try(async () => {
+      const name = file.name.replace(/\.midi?$/i, "");
+      const path = `api/takes?name=${encodeURIComponent(name)}`;
+      const { notes, remarks } = await send<Imported>(path, "audio/midi", file);
+      this.notices.add([`“${name}” is a take of ${notes} notes now.`, ...remarks].join(" "));
+    });
   }
 
   async togglePlaying(): Promise<void> {

@@ -1,0 +1,46 @@
+package take
+
+import (
+	"bytes"
+	"encoding/csv"
+	"strconv"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/theory"
+)
+
+// kindNames are what a table calls the kinds of messages.
+var kindNames = map[play.Kind]string{
+	play.NoteOff: "note off", play.NoteOn: "note on", play.Program: "program", play.ControlChange: "control",
+	play.WideControl: "control 14 bits", play.Bend: "bend", play.Pressure: "pressure", play.BendRange: "bend range",
+	play.TuningProgram: "tuning program", play.KeyTuning: "key tuning",
+}
+
+// CSV returns a take as a table with a head (RFC 4180), a line a message: its tick of 20160 to a quarter note,
+// its time in seconds, the name of its track, its kind, its channel from 1, its number (a key, a controller or
+// a program), its value (a velocity, or what is sent) and how far a note is detuned, in cents.
+func CSV(t *Take) []byte {
+	var table bytes.Buffer
+	w := csv.NewWriter(&table)
+	w.UseCRLF = true
+	// A buffer never refuses what is written.
+	_ = w.Write([]string{"tick", "seconds", "track", "kind", "channel", "number", "value", "cents"})
+	names := map[uint32]string{}
+	for _, track := range t.Tracks {
+		names[track.ID] = track.Name
+	}
+	for _, m := range t.Messages {
+		value := int(m.Value)
+		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+			value = int(m.Velocity)
+		}
+		_ = w.Write([]string{
+			strconv.FormatInt(int64(m.Tick), 10),
+			strconv.FormatFloat(float64(t.Tempo.Nanos(m.Tick))/1e9, 'f', 6, 64),
+			names[m.Track], kindNames[m.Kind], strconv.Itoa(int(m.Channel) + 1), strconv.Itoa(int(m.Key)), strconv.Itoa(value),
+			strconv.FormatFloat(float64(m.Detune)/float64(theory.Cent), 'f', -1, 64),
+		})
+	}
+	w.Flush()
+	return table.Bytes()
+}
