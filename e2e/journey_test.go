@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"os"
 	"path/filepath"
 	"testing"
@@ -95,6 +96,36 @@ func TestAMIDIFileIsImported(t *testing.T) {
 	wait := p.profile.MustWaitDownload()
 	p.MustElementR("td a", "one track").MustClick()
 	require.ElementsMatch(t, startsOf(t, inOne), startsOf(t, wait()))
+}
+
+// Nothing was recorded, and yet the last bars that were heard can be kept, exported and compared, bar for bar.
+func TestTheLastBarsAreKeptAfterwards(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.fast()
+	require.NotNil(t, p.MustElement("section[aria-label=Wake] button").MustAttribute("disabled"))
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.waitForBar(11)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]")
+	p.waitFor(`() => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) > 40`)
+	p.enter("Bars of the wake to keep", "4")
+	p.MustElementR("section[aria-label=Wake] button", "keep last").MustClick()
+	p.MustElementR("[role=alert]", "The last bars are a take of")
+	p.MustElementR("nav a", "Takes").MustClick()
+	name := p.MustElementR("td", "Wake from bar").MustText()
+	var bar int
+	_, err := fmt.Sscanf(name, "Wake from bar %d", &bar)
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, bar, 7)
+	wait := p.profile.MustWaitDownload()
+	p.MustElementR("td a", "one track").MustClick()
+
+	length := a.project().Meter.Bar()
+	rendered := take.Cut(take.Render(a.project(), bar+3), score.Tick(bar-1)*length, score.Tick(bar+3)*length)
+	want, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 0, Division: smf.DefaultDivision}))
+	require.NoError(t, err)
+	require.ElementsMatch(t, startsOf(t, want), startsOf(t, wait()))
 }
 
 // requireOwnLoops watches the lanes' playing places until each has gone through its own loop.

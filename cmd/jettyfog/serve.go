@@ -80,9 +80,14 @@ func serveOn(ctx context.Context, listener net.Listener, opened *studio.Studio, 
 		}
 		handler.TakesChanged(problem)
 	})
-	transport := live.New(opened.State().Project, live.Options{}, recorder)
+	wake := live.NewRecorder(kept.Wake(), func(problem error) {
+		if problem != nil {
+			log.Error("the wake could not be stored", "problem", problem)
+		}
+	})
+	transport := live.New(opened.State().Project, live.Options{}, recorder, wake)
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: kept, Page: web.Page(), Hosts: hosts(listener.Addr()),
+		Studio: opened, Transport: transport, Takes: kept, Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(listener.Addr()),
 	})
 	httpServer := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
 
@@ -90,6 +95,7 @@ func serveOn(ctx context.Context, listener net.Listener, opened *studio.Studio, 
 	recordCtx, endRecording := context.WithCancel(context.WithoutCancel(ctx))
 	playing.Go(func() { transport.Run(ctx) })
 	recording.Go(func() { recorder.Run(recordCtx) })
+	recording.Go(func() { wake.Run(recordCtx) })
 	stopServing := context.AfterFunc(ctx, func() {
 		handler.Close()
 		limited, cancel := context.WithTimeout(context.Background(), 3*time.Second)

@@ -19,7 +19,8 @@ import (
 func BenchmarkLateness(b *testing.B) {
 	var ours, floor []float64
 	for b.Loop() {
-		transport := New(busyProject(), Options{}, NewRecorder(memory.New(testkit.Buoy()), func(error) {}))
+		quiet := func() *Recorder { return NewRecorder(memory.New(testkit.Buoy()), func(error) {}) }
+		transport := New(busyProject(), Options{}, quiet(), quiet())
 		heard := &listener{now: transport.Now}
 		transport.Attach(heard)
 		ctx, stop := context.WithTimeout(context.Background(), 2*time.Second)

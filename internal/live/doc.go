@@ -5,7 +5,7 @@
 // from the first moment that is not, so it is heard within the look-ahead. A message counts as heard
 // once its time has come; only what was heard is recorded.
 //
-//	transport := live.New(project, live.Options{}, recorder)
+//	transport := live.New(project, live.Options{}, recorder, wake)
 //	transport.Attach(output)
 //	go transport.Run(ctx)
 //	transport.Play()

@@ -30,6 +30,8 @@ type Recorder struct {
 	mu    sync.Mutex
 	now   *recording   // what is being recorded, or nil
 	queue []*recording // recordings that are not wholly stored, oldest first
+
+	writing sync.Mutex // is held while something is written
 }
 
 // recording is a take on its way to disk. Ticks are the take's own.
@@ -38,9 +40,9 @@ type recording struct {
 	revision int64
 	start    score.Tick // in ticks of the transport
 
-	id       int64 // 0 until it is created
-	messages []play.Message
-	stored   int // how many messages are on disk
+	id       int64          // 0 until it is created
+	messages []play.Message // those that are not on disk yet
+	stored   int            // how many messages are on disk
 	tempo    play.TempoMap
 	retempo  bool // the tempo map on disk is not up to date
 	ended    bool
@@ -60,10 +62,10 @@ func (r *Recorder) Run(ctx context.Context) {
 	for {
 		select {
 		case <-ctx.Done():
-			r.flush(context.WithoutCancel(ctx))
+			_ = r.Flush(context.WithoutCancel(ctx)) // what fails was told
 			return
 		case <-ticker.C:
-			r.flush(ctx)
+			_ = r.Flush(ctx)
 		}
 	}
 }
@@ -130,17 +132,19 @@ func (r *recording) follow(tempo play.TempoMap) {
 	r.header.Tempo = own
 }
 
-// flush stores everything that is not yet stored. Only Run calls it.
-func (r *Recorder) flush(ctx context.Context) {
+// Flush stores everything that is not yet stored. The error is why it could not be; it is tried again later.
+func (r *Recorder) Flush(ctx context.Context) error {
+	r.writing.Lock()
+	defer r.writing.Unlock()
 	for {
 		r.mu.Lock()
 		if len(r.queue) == 0 {
 			r.mu.Unlock()
-			return
+			return nil
 		}
 		first := r.queue[0]
 		copied := *first
-		copied.messages = slices.Clone(first.messages[first.stored:])
+		copied.messages = slices.Clone(first.messages)
 		header := *first.header
 		copied.header = &header
 		first.retempo = false
@@ -149,6 +153,7 @@ func (r *Recorder) flush(ctx context.Context) {
 		err := r.write(ctx, &copied)
 
 		r.mu.Lock()
+		first.messages = slices.Delete(first.messages, 0, copied.stored-first.stored)
 		first.id, first.stored = copied.id, copied.stored
 		if err != nil {
 			first.retempo = true
@@ -163,7 +168,7 @@ func (r *Recorder) flush(ctx context.Context) {
 			r.changed(err)
 		}
 		if !finished {
-			return
+			return err
 		}
 	}
 }

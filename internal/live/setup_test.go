@@ -44,6 +44,7 @@ func (l *listener) Tell(s Status) {
 type stage struct {
 	*Transport
 	disk     *memory.Store
+	wake     *memory.Store
 	listener *listener
 	problems []error
 	mu       sync.Mutex
@@ -52,7 +53,7 @@ type stage struct {
 // onStage runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
 func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
 	synctest.Test(t, func(t *testing.T) {
-		s := &stage{disk: memory.New(project)}
+		s := &stage{disk: memory.New(project), wake: memory.New(project)}
 		recorder := NewRecorder(s.disk, func(problem error) {
 			s.mu.Lock()
 			defer s.mu.Unlock()
@@ -60,7 +61,8 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage))
 				s.problems = append(s.problems, problem)
 			}
 		})
-		s.Transport = New(project, Options{}, recorder)
+		wake := NewRecorder(s.wake, func(error) {})
+		s.Transport = New(project, Options{}, recorder, wake)
 		s.listener = &listener{now: s.Now}
 		s.Attach(s.listener)
 		ctx, stop := context.WithCancel(t.Context())
@@ -68,6 +70,7 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage))
 		running.Go(func() { s.Run(ctx) })
 		recording, stopRecording := context.WithCancel(context.Background())
 		running.Go(func() { recorder.Run(recording) })
+		running.Go(func() { wake.Run(recording) })
 		act(t, s)
 		stop()
 		synctest.Wait()

@@ -24,10 +24,12 @@ type Transport struct {
 	options  Options
 	epoch    time.Time
 	recorder *Recorder
+	wake     *Recorder
 
-	mu      sync.Mutex
-	project *score.Project
-	outputs map[Output]struct{}
+	mu       sync.Mutex
+	project  *score.Project
+	revision int64
+	outputs  map[Output]struct{}
 
 	playing     bool
 	started     int64 // the time of tick 0
@@ -45,8 +47,9 @@ type Transport struct {
 
 type heardKey struct{ channel, key uint8 }
 
-// New returns a transport that stands still. The recorder may not be used by another transport.
-func New(project *score.Project, options Options, recorder *Recorder) *Transport {
+// New returns a transport that stands still. The recorder writes takes, the wake everything that is heard; they
+// may not be used by another transport.
+func New(project *score.Project, options Options, recorder, wake *Recorder) *Transport {
 	if options.LookAhead == 0 {
 		options.LookAhead = 120 * time.Millisecond
 	}
@@ -54,7 +57,7 @@ func New(project *score.Project, options Options, recorder *Recorder) *Transport
 		options.Pulse = 10 * time.Millisecond
 	}
 	return &Transport{
-		options: options, epoch: time.Now(), recorder: recorder, project: project,
+		options: options, epoch: time.Now(), recorder: recorder, wake: wake, project: project,
 		outputs: map[Output]struct{}{}, heard: map[heardKey]play.Message{},
 	}
 }
@@ -90,6 +93,23 @@ func (t *Transport) Detach(o Output) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	delete(t.outputs, o)
+}
+
+// SetRevision says which revision of the project the wake of what is played from now on is of.
+func (t *Transport) SetRevision(revision int64) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.revision = revision
+}
+
+// KeepUp has everything that was heard by now written to the wake. The error is why it could not be.
+func (t *Transport) KeepUp(ctx context.Context) error {
+	t.mu.Lock()
+	if t.playing {
+		t.hear(t.Now())
+	}
+	t.mu.Unlock()
+	return t.wake.Flush(ctx)
 }
 
 // SetProject has everything that is not yet committed played from another state of the project. It must
@@ -137,6 +157,7 @@ func (t *Transport) changeTempo(tempo play.TempoMap) {
 		t.tempo = tempo
 	}
 	t.recorder.setTempo(t.tempo)
+	t.wake.setTempo(t.tempo)
 }
 
 // Hear lets the tracks hear a channel message that comes in now. It does nothing while standing still.
@@ -174,6 +195,7 @@ func (t *Transport) play() {
 	t.tempo, t.told = play.TempoMapOf(t.project), 0
 	t.committed, t.inputs, t.missing, t.sent = 0, nil, nil, play.Sent{}
 	t.performance = perform(t.project, 0, nil)
+	t.wake.begin(t.project, t.revision, 0, t.tempo)
 }
 
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
@@ -193,6 +215,8 @@ func (t *Transport) Stop() {
 	slices.SortFunc(releases, play.CompareMessages)
 	t.recorder.add(releases)
 	t.recorder.end(at)
+	t.wake.add(releases)
+	t.wake.end(at)
 	t.playing, t.waiting, t.keys, t.performance = false, nil, play.Keys{}, nil
 	clear(t.heard)
 	t.tell()
@@ -323,4 +347,5 @@ func (t *Transport) hear(now int64) {
 	}
 	t.waiting = t.waiting[due:]
 	t.recorder.add(messages)
+	t.wake.add(messages)
 }

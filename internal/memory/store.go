@@ -131,6 +131,22 @@ func (s *Store) AddTake(_ context.Context, t *take.Take, revision int64) (id int
 	return id, err
 }
 
+// Last implements server.WakeStore for a store to which the wake is written.
+func (s *Store) Last(_ context.Context, bars int) (last *take.Take, bar int, revision int64, err error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if len(s.takes) == 0 {
+		return nil, 0, 0, take.ErrUnknown
+	}
+	stretch := s.takes[len(s.takes)-1]
+	whole := stretch.take
+	for _, m := range whole.Messages {
+		whole.End = max(whole.End, m.Tick)
+	}
+	from, to := take.LastBars(whole.End, whole.Meter.Bar(), bars)
+	return take.Cut(&whole, from, to), int(from / whole.Meter.Bar()), stretch.revision, nil
+}
+
 // Take implements server.TakeStore.
 func (s *Store) Take(_ context.Context, id int64) (*take.Take, error) {
 	s.mu.Lock()

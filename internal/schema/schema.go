@@ -28,6 +28,7 @@ type wire struct {
 	GoToRequest      server.GoToRequest      `json:"goToRequest"`
 	TuningRequest    server.TuningRequest    `json:"tuningRequest"`
 	TrialRequest     server.TrialRequest     `json:"trialRequest"`
+	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
 	Refusal          server.Refusal          `json:"refusal"`
 }

@@ -20,11 +20,19 @@ type TakeStore interface {
 	AddTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
 }
 
+// WakeStore is what the server needs of the wake.
+type WakeStore interface {
+	// Last returns the last whole bars that were played, as a take without a name, the bar at which they began,
+	// and the revision of which they are. The error wraps take.ErrUnknown if nothing was played yet.
+	Last(ctx context.Context, bars int) (last *take.Take, bar int, revision int64, err error)
+}
+
 // Options are the server's parts and settings.
 type Options struct {
 	Studio    *studio.Studio
 	Transport *live.Transport
 	Takes     TakeStore
+	Wake      WakeStore
 	// Page holds the built front end.
 	Page fs.FS
 	// Hosts are the names and addresses, with their ports, under which the server may be asked.
@@ -43,6 +51,7 @@ type Server struct {
 func New(o Options) *Server {
 	s := &Server{options: o, hub: newHub(o)}
 	o.Studio.Listen(func(state studio.Snapshot) {
+		o.Transport.SetRevision(state.Revision)
 		s.luck.play(o.Transport, state.Project)
 		s.hub.broadcast(Message{Project: &state})
 	})
@@ -62,6 +71,7 @@ func New(o Options) *Server {
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio, &s.luck}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
+		r.Mount("/wake", wakeResource{o.Wake, o.Takes, o.Transport, s.TakesChanged}.Routes())
 	})
 	r.Get("/ws", s.hub.serve)
 	r.Handle("/*", page(o.Page))

@@ -40,11 +40,13 @@ func start(t *testing.T) *house {
 
 	var handler *server.Server
 	recorder := live.NewRecorder(kept, func(problem error) { handler.TakesChanged(problem) })
-	transport := live.New(testkit.Buoy(), live.Options{}, recorder)
+	journal := memory.New(testkit.Buoy())
+	wake := live.NewRecorder(journal, func(error) {})
+	transport := live.New(testkit.Buoy(), live.Options{}, recorder, wake)
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: kept, Hosts: []string{host},
+		Studio: opened, Transport: transport, Takes: kept, Wake: journal, Hosts: []string{host},
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
 	listener.Config.Handler = handler
@@ -54,6 +56,7 @@ func start(t *testing.T) *house {
 	var running sync.WaitGroup
 	running.Go(func() { transport.Run(ctx) })
 	running.Go(func() { recorder.Run(ctx) })
+	running.Go(func() { wake.Run(ctx) })
 	t.Cleanup(func() {
 		handler.Close()
 		listener.Close()

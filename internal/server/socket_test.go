@@ -2,6 +2,7 @@ package server_test
 
 import (
 	"bytes"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"testing"
@@ -105,6 +106,40 @@ func TestWhatIsHeardIsRecorded(t *testing.T) {
 	for i, tick := range recorded {
 		require.Equal(t, notes[i].Start, tick)
 	}
+}
+
+// What was played without recording can be kept afterwards: the last whole bars, as they were computed.
+func TestTheWakeIsKept(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	require.Equal(t, http.StatusNotFound, h.do("GET", "/api/wake?bars=4", "").status)
+	require.Equal(t, http.StatusBadRequest, h.do("GET", "/api/wake", "").status)
+	require.Equal(t, http.StatusUnprocessableEntity, h.do("POST", "/api/wake", `{"bars":0}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":1,"edit":{"setProject":{"tempo":400000}}}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"play"}`).status)
+	bar := testkit.Buoy().Meter.Bar()
+	page.next(func(m server.Message) bool {
+		return m.Batch != nil && len(m.Batch.Sounds) > 0 && m.Batch.Sounds[0].Tick > 4*bar
+	})
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
+	var view server.WakeView
+	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/wake?bars=2", "").body), &view))
+	require.Equal(t, 2*bar, view.End)
+	kept := h.do("POST", "/api/wake", `{"bars":2}`)
+	require.Equal(t, http.StatusOK, kept.status, kept.body)
+	listed := page.next(func(m server.Message) bool { return m.Takes != nil && len(m.Takes.Takes) > 0 }).Takes.Takes[0]
+	require.Equal(t, fmt.Sprintf("Wake from bar %d", view.Bar+1), listed.Name)
+	require.Equal(t, int64(2), listed.Revision)
+
+	var want []score.Tick
+	var notes []server.OutlineNote
+	from := score.Tick(view.Bar) * bar
+	for _, n := range play.Render(testkit.Buoy(), from, from+2*bar, nil) {
+		want = append(want, n.Start-from)
+		notes = append(notes, server.OutlineNote{Start: n.Start - from, End: min(n.End-from, 2*bar), Key: int(n.Key)})
+	}
+	require.Equal(t, notes, view.Notes)
+	require.Equal(t, want, notesOf(t, h.do("GET", fmt.Sprintf("/api/takes/%d.mid?division=20160&format=0", listed.ID), "").body))
 }
 
 // notesOf returns the ticks of all note-ons, as an independent reader finds them.

@@ -48,5 +48,10 @@ CREATE TABLE messages (
 		{ID: "2", Migrate: func(tx *gorm.DB) error {
 			return tx.Exec(`ALTER TABLE messages ADD COLUMN detune INTEGER NOT NULL DEFAULT 0;`).Error
 		}},
+		{ID: "3", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+ALTER TABLE takes ADD COLUMN wake INTEGER NOT NULL DEFAULT 0;
+CREATE INDEX takes_of_the_wake ON takes (wake, id);`).Error
+		}},
 	}).Migrate()
 }

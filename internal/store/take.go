@@ -24,6 +24,7 @@ type takeRow struct {
 	End      score.Tick
 	Notes    int
 	Finished bool
+	Wake     bool // whether it is a stretch of the wake, which is in no list of takes
 }
 
 func (takeRow) TableName() string { return "takes" }
@@ -56,7 +57,7 @@ func (messageRow) TableName() string { return "messages" }
 const batch = 500
 
 // CreateTake stores a take that is about to be recorded and returns its id. A take without a name is
-// named by its id.
+// named by how many there are.
 func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (int64, error) {
 	encoded, err := encodeHeading(t)
 	if err != nil {
@@ -67,7 +68,11 @@ func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (i
 		if err := tx.Create(&row).Error; err != nil || row.Name != "" {
 			return err
 		}
-		return tx.Model(&row).Update("name", fmt.Sprintf("Take %d", row.ID)).Error
+		var takes int64
+		if err := tx.Model(&takeRow{}).Where("wake = ?", false).Count(&takes).Error; err != nil {
+			return err
+		}
+		return tx.Model(&row).Update("name", fmt.Sprintf("Take %d", takes)).Error
 	})
 	return row.ID, err
 }
@@ -164,7 +169,11 @@ func (s *Store) finishBrokenTakes() error {
 		return err
 	}
 	for _, row := range rows {
-		if err := s.FinishTake(context.Background(), row.ID, 0); err != nil {
+		finish := s.FinishTake
+		if row.Wake {
+			finish = s.Wake().FinishTake
+		}
+		if err := finish(context.Background(), row.ID, 0); err != nil {
 			return err
 		}
 	}
@@ -174,7 +183,7 @@ func (s *Store) finishBrokenTakes() error {
 // Take returns a finished take. The error wraps take.ErrUnknown if there is none.
 func (s *Store) Take(ctx context.Context, id int64) (*take.Take, error) {
 	tx := s.db.WithContext(ctx)
-	row, err := findTake(tx.Where("finished = ?", true), id)
+	row, err := findTake(tx.Where("finished = ? AND wake = ?", true, false), id)
 	if err != nil {
 		return nil, err
 	}
@@ -195,26 +204,36 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 	if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
 		return nil, err
 	}
-	t := &take.Take{
-		Name: row.Name, Luck: head.Luck, Meter: head.Meter, Key: head.Key,
-		Tempo: head.Tempo, Tracks: head.Tracks, End: row.End,
-	}
+	t := head.take(row)
 	var rows []messageRow
 	if err := tx.Where("take_id = ?", row.ID).Order("seq").Find(&rows).Error; err != nil {
 		return nil, err
 	}
+	t.Messages = messagesOf(rows)
+	return t, nil
+}
+
+// take returns the take of a heading, without its messages.
+func (head heading) take(row takeRow) *take.Take {
+	return &take.Take{
+		Name: row.Name, Luck: head.Luck, Meter: head.Meter, Key: head.Key,
+		Tempo: head.Tempo, Tracks: head.Tracks, End: row.End,
+	}
+}
+
+func messagesOf(rows []messageRow) (messages []play.Message) {
 	for _, m := range rows {
-		t.Messages = append(t.Messages, play.Message{
+		messages = append(messages, play.Message{
 			Tick: m.Tick, Track: m.Track, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value, Detune: m.Detune,
 		})
 	}
-	return t, nil
+	return messages
 }
 
 // Takes lists the finished takes, the latest first.
 func (s *Store) Takes(ctx context.Context) ([]take.Summary, error) {
 	var rows []takeRow
-	if err := s.db.WithContext(ctx).Where("finished = ?", true).Order("id DESC").Find(&rows).Error; err != nil {
+	if err := s.db.WithContext(ctx).Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error; err != nil {
 		return nil, err
 	}
 	summaries := make([]take.Summary, len(rows))

@@ -69,3 +69,59 @@ func TestCSV(t *testing.T) {
 	require.Equal(t, []string{"0", "0.000000", "Bell buoy", "note on", "1", "62", "112", "0"}, rows[1])
 	require.Equal(t, []string{"3528", "0.109375", "Bell buoy", "note off", "1", "62", "0", "0"}, rows[2]) // 0.175 beats at 96
 }
+
+// The last whole bars; what there is if there are fewer.
+func TestLastBars(t *testing.T) {
+	for _, c := range []struct{ end, from, to score.Tick }{{0, 0, 0}, {99, 0, 99}, {100, 0, 100}, {250, 0, 200}, {399, 100, 300}, {400, 200, 400}} {
+		from, to := take.LastBars(c.end, 100, 2)
+		require.Equal(t, []score.Tick{c.from, c.to}, []score.Tick{from, to}, "of %d", c.end)
+	}
+}
+
+// A cut has what sounded in it, tick for tick, at the tempo that it sounded at, and every note ends in it.
+func TestCut(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		whole := take.Render(p, 4)
+		from := score.Tick(rapid.IntRange(0, int(whole.End)).Draw(t, "from"))
+		to := score.Tick(rapid.IntRange(int(from), int(whole.End)).Draw(t, "to"))
+		cut := take.Cut(whole, from, to)
+		var want []play.Message
+		for _, m := range whole.Messages {
+			if m.Kind == play.NoteOn && m.Tick >= from && m.Tick < to {
+				m.Tick -= from
+				want = append(want, m)
+			}
+		}
+		var got []play.Message
+		down := 0
+		for _, m := range cut.Messages {
+			switch m.Kind {
+			case play.NoteOn:
+				got = append(got, m)
+				down++
+			case play.NoteOff:
+				down--
+			}
+		}
+		require.Equal(t, want, got)
+		require.Zero(t, down)
+		require.GreaterOrEqual(t, cut.End, to-from)
+		require.Equal(t, whole.Tempo.At(from), cut.Tempo.At(0))
+		require.InDelta(t, float64(whole.Tempo.Nanos(to)-whole.Tempo.Nanos(from)), float64(cut.Tempo.Nanos(to-from)), 8)
+	})
+}
+
+// What an instrument was told before the cut, and was still in force, is told at its beginning.
+func TestACutBeginsWithWhatInstrumentsWereTold(t *testing.T) {
+	whole := take.Of(testkit.Buoy(), "Whole")
+	control := func(tick score.Tick, number uint8, value uint16) play.Message {
+		return play.Message{Tick: tick, Kind: play.ControlChange, Key: number, Value: value}
+	}
+	whole.Messages = []play.Message{
+		{Kind: play.Program, Key: 4}, control(5, 74, 10), control(6, 74, 20), control(7, 71, 1), {Tick: 8, Kind: play.NoteOn, Key: 60, Velocity: 9},
+		control(12, 74, 30), {Tick: 15, Kind: play.NoteOff, Key: 60},
+	}
+	require.Equal(t, []play.Message{{Kind: play.Program, Key: 4}, control(0, 71, 1), control(0, 74, 20), control(2, 74, 30)},
+		take.Cut(whole, 10, 20).Messages)
+}

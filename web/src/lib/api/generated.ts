@@ -724,6 +724,11 @@ export interface TuningRequest {
 export interface TrialRequest {
   luck: number;
 }
+export interface WakeView {
+  bar: number;
+  end: number;
+  notes: OutlineNote[];
+}
 export interface Imported {
   id: number;
   notes: number;

@@ -264,6 +264,14 @@ export class Session {
     });
   }
 
+  /** Makes a take of the last whole bars that sounded. */
+  keepWake(bars: number): Promise<void> {
+    return this.#try(async () => {
+      const { notes } = await post<Imported>("api/wake", { bars });
+      this.notices.add(`The last bars are a take of ${notes} notes now, under Takes.`);
+    });
+  }
+
   async togglePlaying(): Promise<void> {
     if (this.transport.playing) return this.#order("stop");
     await this.#startSound();

@@ -8,6 +8,7 @@
   import { handleShortcut } from "../../state/shortcuts";
   import { Watch } from "../../state/watch.svelte";
   import TopBar from "../top-bar/TopBar.svelte";
+  import WakeStrip from "../wake/WakeStrip.svelte";
   import StatusLine from "./StatusLine.svelte";
 
   import HelpDialog from "../dialogs/HelpDialog.svelte";
@@ -41,9 +42,10 @@
     handleShortcut(event, { session, view: chart, clipboard, openHelp: () => open("help") })}
 />
 
-<div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_30px]">
+<div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_38px_30px]">
   <TopBar {view} {watch} {open} />
   {#if view === "takes"}<Takes />{:else}<Write />{/if}
+  <WakeStrip />
   <StatusLine />
 </div>
 <ProjectDialog bind:open={dialogs.project} />

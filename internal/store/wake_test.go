@@ -1,0 +1,73 @@
+package store_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/store"
+)
+
+// The wake gives its last bars with what instruments were told before, also of a stretch that was broken off,
+// and is in no list of takes.
+func TestTheWakesLastBars(t *testing.T) {
+	folder := t.TempDir()
+	first, err := store.Open(folder)
+	require.NoError(t, err)
+	wake := first.Wake()
+	_, _, _, err = wake.Last(ctx, 1)
+	require.ErrorIs(t, err, take.ErrUnknown)
+
+	p := testkit.Buoy()
+	p.Tracks[0].Parts()[0].Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Least: 5, Most: 99}}
+	played := take.Render(p, 7)
+	heading := take.Of(p, "")
+	id, err := wake.CreateTake(ctx, heading, 4)
+	require.NoError(t, err)
+	require.NoError(t, wake.AppendTake(ctx, id, 0, played.Messages[:50], played.Tempo))
+	require.NoError(t, wake.AppendTake(ctx, id, 50, played.Messages[50:], played.Tempo))
+	require.NoError(t, first.Close()) // as if it was killed
+
+	again := open(t, folder)
+	bar := p.Meter.Bar()
+	last, at, revision, err := again.Wake().Last(ctx, 2)
+	require.NoError(t, err)
+	end := played.Messages[len(played.Messages)-1].Tick / bar * bar
+	want := take.Cut(played, end-2*bar, end)
+	want.Name = ""
+	require.Equal(t, want, last)
+	require.Equal(t, int(end/bar)-2, at)
+	require.Equal(t, int64(4), revision)
+	require.Equal(t, play.ControlChange, last.Messages[0].Kind, "the controller that was sent once, at the beginning")
+	takes, err := again.Takes(ctx)
+	require.NoError(t, err)
+	require.Empty(t, takes)
+	_, err = again.Take(ctx, id)
+	require.ErrorIs(t, err, take.ErrUnknown)
+}
+
+// Of stretches of ten hours each the last three are kept, which have 24 hours of playing after them or less.
+func TestOldWakeIsDropped(t *testing.T) {
+	s := open(t, t.TempDir())
+	wake := s.Wake()
+	const tenHours = 10 * 60 * 96 * score.TicksPerQuarter
+	var ids []int64
+	for range 6 {
+		id, err := wake.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
+		require.NoError(t, err)
+		require.NoError(t, wake.FinishTake(ctx, id, tenHours))
+		ids = append(ids, id)
+	}
+	for i, id := range ids {
+		err := wake.AppendTake(ctx, id, 0, nil, play.TempoMap{{Tempo: 96_000}})
+		if i < 2 {
+			require.ErrorIs(t, err, take.ErrUnknown)
+		} else {
+			require.NoError(t, err)
+		}
+	}
+}
