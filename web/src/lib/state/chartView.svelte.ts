@@ -26,6 +26,8 @@ export type Chosen = Readonly<Partial<Record<LaneName, number[]>>>;
 /** Values by step of a lane, counted from 0. */
 export type Values = Readonly<Record<number, number>>;
 
+type Drafts = Partial<Record<LaneName, Values>>;
+
 /** Which stretch of time the chart shows, what is in it, and where the user's hand is. */
 export class ChartView {
   /** Home shows the loops from their first steps; follow shows the bars that are playing. */
@@ -46,8 +48,8 @@ export class ChartView {
 
   /** The steps in a box that was drawn, and of which part; none while only the cursor's step is chosen. */
   #choice = $state.raw<{ part: string; steps: Chosen }>({ part: "", steps: {} });
-  /** Values that are seen and are not yet stored, by lane. */
-  #draft = $state.raw<Partial<Record<LaneName, Values>>>({});
+  /** Values that are seen and are not yet stored, by lane, and of which part. */
+  #drafts = $state.raw<{ part: string; lanes: Drafts }>({ part: "", lanes: {} });
   #writing = 0;
   #strips = noStrips();
   #box = $state.raw<Rectangle>();
@@ -124,6 +126,11 @@ export class ChartView {
 
   choose(steps: Chosen): void {
     this.#choice = { part: this.#partName, steps };
+  }
+
+  /** What is not yet stored of the part that is written. */
+  get #draft(): Drafts {
+    return this.#drafts.part === this.#partName ? this.#drafts.lanes : {};
   }
 
   get #partName(): string {
@@ -224,7 +231,7 @@ export class ChartView {
 
   /** Shows values that are being painted over the stored ones; without values, nothing any more. */
   overlay(lane: LaneName, values?: Values): void {
-    this.#draft = { ...this.#draft, [lane]: values };
+    this.#drafts = { part: this.#partName, lanes: { ...this.#draft, [lane]: values } };
   }
 
   /** Writes values into steps as one edit. They are seen at once, so the next key can build on them. */
@@ -246,7 +253,7 @@ export class ChartView {
     this.#writing++;
     await this.session.editAll("values of several lanes", edits);
     this.#writing--;
-    if (this.#writing === 0) this.#draft = {};
+    if (this.#writing === 0) this.#drafts = { part: "", lanes: {} };
   }
 
   /** The lanes that edits act on: those of the box, else that of the cursor. */
