@@ -94,6 +94,14 @@ func TestNothingIsCutOff(t *testing.T) {
 					const told = style.textOverflow === "ellipsis";
 					if (!e.matches("select") && (own || e.matches("input:not([type=file])")) && !told && e.scrollWidth > e.clientWidth + 1 && style.display !== "inline")
 						faults.push("cut: " + e.outerHTML.slice(0, 140));
+					for (let up = own && e.parentElement; up; up = up.parentElement) {
+						const how = getComputedStyle(up).overflowY;
+						if (how === "auto" || how === "scroll") break;
+						if ((how === "clip" || how === "hidden") && box.bottom > up.getBoundingClientRect().bottom + 2) {
+							faults.push("cut below: " + e.outerHTML.slice(0, 140));
+							break;
+						}
+					}
 					if (e.matches("select") && style.opacity !== "0" && box.width < 36) faults.push("squeezed: " + e.outerHTML.slice(0, 140));
 					if (box.right > innerWidth + 1 || box.left < -1)
 						faults.push("outside: " + e.outerHTML.slice(0, 140));

@@ -66,6 +66,10 @@ func TestAKillLosesAtMostASecond(t *testing.T) {
 	}
 	require.GreaterOrEqual(t, recorded[0].Notes, heard-lost)
 	require.Greater(t, heard-lost, 10)
+	var wake server.WakeView
+	require.NoError(t, json.Unmarshal(again.download("/api/wake?bars=16"), &wake))
+	require.NotEmpty(t, wake.Notes, "the wake has it too, and can be read")
+
 	midi := again.download("/api/takes/" + strconv.FormatInt(recorded[0].ID, 10) + ".mid?format=0&division=20160")
 	starts := startsOf(t, midi)
 	require.Len(t, starts, recorded[0].Notes)

@@ -11,7 +11,7 @@
   const view = getChartView();
 
   /** A head that is lower than this, in pixels, has no room for its caption. */
-  const roomForCaption = 76;
+  const roomForCaption = 86;
   let height = $state(0);
 
   const lane = $derived(session.lane(name));

@@ -36,8 +36,8 @@
   aria-label="Wake"
   data-help="The wake: the last {wakeBars} whole bars of all that sounded. Nothing that was heard is lost."
 >
-  <span class="caption w-[52px]">
-    {wake.view ? `bar ${wake.view.bar + 1}` : "wake"}
+  <span class="caption w-[74px]">
+    wake {wake.view ? `from ${wake.view.bar + 1}` : ""}
   </span>
   <div class="min-w-0 flex-1" bind:clientWidth={width}>
     <svg {width} {height} class="block" role="img" aria-label="{notes.length} notes in the wake">
