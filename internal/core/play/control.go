@@ -53,8 +53,12 @@ func (w *walker) turn(c *control, tick score.Tick) {
 	c.from, c.to, c.begun, c.told = c.at(tick), target, tick, tick
 }
 
-// at returns where a glide is at a tick.
+// at returns where a glide is at a tick. A track that follows notes that come early can go back to before its
+// last value; there the glide has not begun.
 func (c *control) at(tick score.Tick) int {
+	if tick <= c.begun {
+		return c.from
+	}
 	if tick >= c.begun+c.mod.Glide {
 		return c.to
 	}

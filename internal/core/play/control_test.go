@@ -4,9 +4,11 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // controls returns what the mod lanes and slides of a project send before a tick.
@@ -88,4 +90,27 @@ func TestSlide(t *testing.T) {
 		slide(2*sixteenth, 5, 40), slide(2*sixteenth, 65, 127), slide(4*sixteenth, 65, 0),
 		slide(6*sixteenth, 5, 40), slide(6*sixteenth, 65, 127),
 	}, controls(p, 8*sixteenth))
+}
+
+// Whatever the project, everything that is sent is within what MIDI 1.0 has room for, and mods are between their
+// least and most.
+func TestEverythingSentIsWithinBounds(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		performer := play.NewPerformer(p)
+		for _, n := range performer.Advance(stretch, nil) {
+			require.LessOrEqual(t, max(n.Key, n.Velocity), uint8(127))
+			require.Positive(t, n.Velocity)
+			require.Less(t, n.Channel, uint8(16))
+		}
+		for _, m := range performer.Controls(nil) {
+			most := uint16(127)
+			if m.Kind == play.Bend || m.Kind == play.WideControl || m.Kind == play.KeyTuning {
+				most = 1<<14 - 1
+			}
+			require.LessOrEqual(t, m.Value, most, m)
+			require.LessOrEqual(t, max(m.Key, m.Velocity), uint8(127))
+			require.Less(t, m.Channel, uint8(16))
+		}
+	})
 }
