@@ -16,11 +16,9 @@ type Lists struct {
 	Orders          []score.Order      `json:"orders"`
 	Movers          []score.Mover      `json:"movers"`
 	Shapes          []score.Shape      `json:"shapes"`
-	Kinds           []score.Kind       `json:"kinds"`
 	Sources         []score.SourceKind `json:"sources"`
 	Spacings        []score.Spacing    `json:"spacings"`
 	Strikes         []score.Strike     `json:"strikes"`
-	Reshapings      []score.Reshaping  `json:"reshapings"`
 	ModTargets      []score.ModTarget  `json:"modTargets"`
 	TunedBys        []score.TunedBy    `json:"tunedBys"`
 	Chords          []score.ChordType  `json:"chords"`
@@ -56,9 +54,9 @@ func (listsResource) Routes() chi.Router {
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
 			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(), Shapes: score.Shapes(),
-			Kinds: score.Kinds(), Sources: score.SourceKinds(), Spacings: score.Spacings(), Strikes: score.Strikes(),
+			Sources: score.SourceKinds(), Spacings: score.Spacings(), Strikes: score.Strikes(),
 			ModTargets: score.ModTargets(), TunedBys: score.TunedBys(), Chords: score.Chords(),
-			Reshapings: score.Reshapings(), Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
+			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}
 		for _, v := range score.NoteValues() {
 			lists.Rates = append(lists.Rates, Rate{Name: v, Ticks: v.Ticks()})

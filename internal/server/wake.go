@@ -54,7 +54,11 @@ func (k wakeResource) last(ctx context.Context, bars int) (*take.Take, int, int6
 	if err := k.transport.KeepUp(ctx); err != nil {
 		return nil, 0, 0, fmt.Errorf("write the wake: %w", err)
 	}
-	return k.wake.Last(ctx, bars)
+	last, bar, revision, err := k.wake.Last(ctx, bars)
+	if err == nil && last.End == 0 { // playing has just begun
+		err = take.ErrUnknown
+	}
+	return last, bar, revision, err
 }
 
 func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {

@@ -633,11 +633,9 @@ export interface Lists {
   orders: string[];
   movers: string[];
   shapes: Shape[];
-  kinds: string[];
   sources: string[];
   spacings: string[];
   strikes: string[];
-  reshapings: string[];
   modTargets: string[];
   tunedBys: string[];
   chords: ChordType[];
