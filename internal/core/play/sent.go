@@ -1,9 +1,16 @@
 package play
 
+import (
+	"maps"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
 // Sent is what was sent to the instruments of a port last, so that only what changes is sent. The zero value
 // knows nothing of them.
 type Sent struct {
-	values map[setting]uint32
+	last map[setting]Message
 }
 
 // setting is something that an instrument remembers.
@@ -16,20 +23,31 @@ type setting struct {
 // Note remembers messages that are sent.
 func (s *Sent) Note(messages []Message) {
 	for _, m := range messages {
-		if of, value, ok := m.setting(); ok {
-			if s.values == nil {
-				s.values = map[setting]uint32{}
+		if of, _, ok := m.setting(); ok {
+			if s.last == nil {
+				s.last = map[setting]Message{}
 			}
-			s.values[of] = value
+			s.last[of] = m
 		}
 	}
+}
+
+// Standing returns what is in force, as sent at a tick, in the order of messages.
+func (s *Sent) Standing(tick score.Tick) []Message {
+	standing := slices.Collect(maps.Values(s.last))
+	for i := range standing {
+		standing[i].Tick = tick
+	}
+	slices.SortFunc(standing, CompareMessages)
+	return standing
 }
 
 // Missing appends to dst those of the messages that would change something.
 func (s *Sent) Missing(messages, dst []Message) []Message {
 	for _, m := range messages {
 		of, value, ok := m.setting()
-		known, sent := s.values[of]
+		last, sent := s.last[of]
+		_, known, _ := last.setting()
 		if of.kind == ControlChange && of.number == portamentoSwitch {
 			sent = true // an instrument that was told nothing of portamento has it off
 		}

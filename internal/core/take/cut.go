@@ -1,9 +1,6 @@
 package take
 
 import (
-	"maps"
-	"slices"
-
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
@@ -28,35 +25,17 @@ func Cut(t *Take, from, to score.Tick) *Take {
 		change.Tick -= from
 		cut.Tempo = append(cut.Tempo, change)
 	}
-	told := map[setting]play.Message{}
+	var told play.Sent
 	for _, m := range t.Messages {
 		switch {
-		case m.Tick < from && (m.Kind == play.NoteOn || m.Kind == play.NoteOff):
 		case m.Tick < from:
-			m.Tick = 0
-			told[settingOf(m)] = m
+			told.Note([]play.Message{m})
 		case m.Tick < to || m.Tick == to && m.Kind == play.NoteOff:
 			m.Tick -= from
 			cut.Messages = append(cut.Messages, m)
 		}
 	}
-	before := slices.SortedFunc(maps.Values(told), play.CompareMessages)
-	cut.Messages = append(before, cut.Messages...)
+	cut.Messages = append(told.Standing(0), cut.Messages...)
 	cut.Finish(to - from)
 	return &cut
-}
-
-// setting is something of an instrument that holds until it is told otherwise.
-type setting struct {
-	kind    play.Kind
-	channel uint8
-	number  uint8 // of a controller, or of a key that is tuned
-}
-
-func settingOf(m play.Message) setting {
-	of := setting{kind: m.Kind, channel: m.Channel}
-	if m.Kind != play.Program {
-		of.number = m.Key
-	}
-	return of
 }
