@@ -87,9 +87,8 @@ export class Session {
 
   /** The track that is being written. */
   get track(): Track {
-    const tracks = this.project.tracks;
-    const track = tracks.find((t) => t.id === this.#trackId) ?? tracks[0];
-    if (!track) throw new Error("a project always has a track");
+    const track = this.project.tracks.find((t) => t.id === this.#trackId);
+    if (!track) throw new Error("a project always has a track that is written");
     return track;
   }
 
@@ -316,7 +315,17 @@ export class Session {
 
   #adopt(snapshot: Snapshot): void {
     if (this.#snapshot && snapshot.revision < this.#snapshot.revision) return;
+    const before = this.#snapshot?.project.tracks ?? [];
     this.#snapshot = snapshot;
+    const { tracks } = snapshot.project;
+    if (tracks.some((track) => track.id === this.#trackId)) return;
+    // The track that is written is gone, so the one that has come to its place is written.
+    const place = Math.max(
+      0,
+      before.findIndex((track) => track.id === this.#trackId),
+    );
+    this.#trackId = tracks[Math.min(place, tracks.length - 1)]?.id;
+    this.#partIndex = 0;
   }
 
   #receive(message: Message): void {
