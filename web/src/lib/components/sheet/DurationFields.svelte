@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Duration } from "../../api/types";
   import { getSession } from "../../state/context";
-  import WeightBar from "./WeightBar.svelte";
+  import WeightLine from "./WeightLine.svelte";
 
   let { durations }: { durations: Duration[] } = $props();
 
@@ -24,36 +24,23 @@
     : "Durations are drawn from here instead of the rate."}
 </p>
 {#each durations as line, i (i)}
-  <div class="py-1">
-    <div class="flex items-center gap-1">
-      <select
-        class="control min-w-0 flex-1"
-        aria-label="Duration of line {i + 1}"
-        value={line.value}
-        onchange={(event) => change(i, { value: event.currentTarget.value })}
-      >
-        {#each session.lists.rates as { name } (name)}<option>{name}</option>{/each}
-      </select>
-      <button
-        class="control px-1!"
-        aria-pressed={line.rest ?? false}
-        data-help="Rest: the step passes in silence."
-        onclick={() => change(i, { rest: !line.rest })}>rest</button
-      >
-      <button
-        class="control min-w-[22px]! px-0!"
-        aria-label="Remove line {i + 1}"
-        data-help="Take the line out of the table."
-        onclick={() => set(durations.filter((_, at) => at !== i))}>×</button
-      >
-    </div>
-    <WeightBar
-      label="Weight of line {i + 1}"
-      weight={line.weight}
-      {total}
-      commit={(weight) => change(i, { weight })}
-    />
-  </div>
+  <WeightLine
+    number={i + 1}
+    weight={line.weight}
+    {total}
+    rest={line.rest ?? false}
+    change={(part) => change(i, part)}
+    remove={() => set(durations.filter((_, at) => at !== i))}
+  >
+    <select
+      class="control min-w-0 flex-1"
+      aria-label="Duration of line {i + 1}"
+      value={line.value}
+      onchange={(event) => change(i, { value: event.currentTarget.value })}
+    >
+      {#each session.lists.rates as { name } (name)}<option>{name}</option>{/each}
+    </select>
+  </WeightLine>
 {/each}
 <button
   class="control w-full"

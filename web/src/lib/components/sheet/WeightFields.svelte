@@ -4,7 +4,7 @@
   import { valueText } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
-  import WeightBar from "./WeightBar.svelte";
+  import WeightLine from "./WeightLine.svelte";
 
   let { name, lane }: { name: LaneName; lane: Lane } = $props();
 
@@ -22,6 +22,12 @@
     return set(weights.map((line, at) => (at === i ? { ...line, ...part } : line)));
   }
 
+  /** What a line of one value draws, where a name says more than its number. */
+  function drawn(line: Weight): string {
+    if (line.lowest !== line.highest || (name !== "pitch" && name !== "chord")) return "";
+    return valueText(spec, line.lowest, view.degrees, session.lists.chords).split(" · ")[0] ?? "";
+  }
+
   function add(): Promise<void> {
     const last = weights.at(-1);
     const next = last ? Math.min(spec.most, last.highest + 1) : spec.default;
@@ -37,53 +43,36 @@
       : "Values are drawn from here instead of the steps."}
 </p>
 {#each weights as line, i (i)}
-  <div class="py-1" data-help="Values from lowest to highest, all equally likely within the line.">
-    <div class="flex items-center gap-1">
-      <NumberField
-        label="Lowest of line {i + 1}"
-        value={line.lowest}
-        min={spec.least}
-        max={line.highest}
-        width="3ch"
-        commit={(lowest) => change(i, { lowest })}
-      />
-      <span class="caption">to</span>
-      <NumberField
-        label="Highest of line {i + 1}"
-        value={line.highest}
-        min={line.lowest}
-        max={spec.most}
-        width="3ch"
-        commit={(highest) => change(i, { highest })}
-      />
-      <span class="caption min-w-0 flex-1 truncate text-right">
-        {line.rest
-          ? "rest"
-          : line.lowest === line.highest && (name === "pitch" || name === "chord")
-            ? valueText(spec, line.lowest, view.degrees, session.lists.chords).split(" · ")[0]
-            : ""}
-      </span>
-      {#if name === "pitch"}
-        <button
-          class="control px-1!"
-          aria-pressed={line.rest ?? false}
-          data-help="Rest: the line silences the step instead."
-          onclick={() => change(i, { rest: !line.rest })}>rest</button
-        >
-      {/if}
-      <button
-        class="control min-w-[22px]! px-0!"
-        aria-label="Remove line {i + 1}"
-        data-help="Take the line out of the table."
-        onclick={() => set(weights.filter((_, at) => at !== i))}>×</button
-      >
-    </div>
-    <WeightBar
-      label="Weight of line {i + 1}"
-      weight={line.weight}
-      {total}
-      commit={(weight) => change(i, { weight })}
+  <WeightLine
+    number={i + 1}
+    weight={line.weight}
+    {total}
+    rest={name === "pitch" ? (line.rest ?? false) : undefined}
+    change={(part) => change(i, part)}
+    remove={() => set(weights.filter((_, at) => at !== i))}
+  >
+    <NumberField
+      label="Lowest of line {i + 1}"
+      help="The least value of the line; all up to its highest are equally likely."
+      value={line.lowest}
+      min={spec.least}
+      max={line.highest}
+      width="3ch"
+      commit={(lowest) => change(i, { lowest })}
     />
-  </div>
+    <span class="caption">to</span>
+    <NumberField
+      label="Highest of line {i + 1}"
+      help="The most value of the line; all from its lowest are equally likely."
+      value={line.highest}
+      min={line.lowest}
+      max={spec.most}
+      width="3ch"
+      commit={(highest) => change(i, { highest })}
+    />
+    <span class="caption min-w-0 flex-1 truncate text-right">
+      {line.rest ? "" : drawn(line)}
+    </span>
+  </WeightLine>
 {/each}
 <button class="control w-full" disabled={weights.length === 32} onclick={add}>+ line</button>
