@@ -1,0 +1,228 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/score"
+)
+
+// part returns the first part of a track as it is stored.
+func (a *app) part(place int) *score.Part { return &a.project().Tracks[place].Parts()[0] }
+
+// in clicks on a button of the sheet.
+func (p *page) in(name string) { p.MustElementR("#sheet-page button", "^"+name+"$").MustClick() }
+
+// choice chooses from a list.
+func (p *page) choice(label, value string) {
+	p.MustElement("select[aria-label='" + label + "']").MustSelect(value)
+}
+
+// Tracks and parts are moved, copied, silenced and deleted from the roster and the sheet.
+func TestTracksAndPartsInOrder(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	names := func() (names []string) {
+		for _, track := range a.project().Tracks {
+			names = append(names, track.Name)
+		}
+		return names
+	}
+	p.MustElement("[aria-label='Move Bell buoy down']").MustClick()
+	p.undoable("order of tracks")
+	require.Equal(t, []string{"Tide bass", "Bell buoy", "Hull kit"}, names())
+	p.MustElement("[aria-label='Copy Bell buoy']").MustClick()
+	p.MustElement("[aria-label='Delete Bell buoy copy']").MustClick()
+	p.undoable("removal of a track")
+	require.Equal(t, []string{"Tide bass", "Bell buoy", "Hull kit"}, names())
+	p.MustElement("[aria-label='Off air Tide bass']").MustClick()
+	p.undoable("off air")
+	require.Empty(t, a.computed(2, 2))
+
+	p.MustElementR("nav button", "Hull kit").MustClick()
+	p.MustElement("[data-part='3'] [role=slider] svg")
+	p.MustElement("[aria-label='Mute Hatch']").MustClick()
+	p.undoable("mute part")
+	p.MustElementR("[data-part='3'] button", "Chain").MustClick()
+	p.sheet("part")
+	p.MustElement("[aria-label='Move the part up']").MustClick()
+	p.undoable("order of parts")
+	p.in("copy")
+	p.undoable("copy of a part")
+	p.in("delete")
+	p.undoable("removal of a part")
+	var parts []string
+	for _, part := range a.project().Tracks[2].Parts() {
+		parts = append(parts, part.Name)
+	}
+	require.Equal(t, []string{"Hull boom", "Hatch", "Chain", "Winch"}, parts)
+}
+
+// Every way of reshaping, by its button and by its key; walks, movers and amounts of a lane.
+func TestTheLanePage(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.lane("length").MustFocus()
+	p.sheet("lane")
+	steps := func() []int {
+		lane := a.part(0).Lanes.Length
+		return lane.Steps[lane.First : lane.First+lane.Length]
+	}
+	for _, c := range []struct {
+		button, label string
+		want          []int
+	}{
+		{"reverse", "reverse length", []int{70, 30, 100, 45, 90}},
+		{"invert", "invert length", []int{60, 100, 30, 85, 40}},
+		{"double", "double length", []int{60, 100, 30, 85, 40, 60, 100, 30, 85, 40}},
+		{"halve", "halve length", []int{60, 100, 30, 85, 40}},
+		{"← rotate", "rotate length", []int{100, 30, 85, 40, 60}},
+	} {
+		p.in(c.button)
+		p.undoable(c.label)
+		require.Equal(t, c.want, steps(), c.button)
+	}
+	p.lane("length").MustFocus()
+	p.Keyboard.MustType(input.BracketRight)
+	a.waitFor(func(*score.Project) bool { return steps()[0] == 60 })
+	p.Keyboard.MustType(input.KeyO)
+	p.undoable("length linked")
+	p.Keyboard.MustType(input.KeyO)
+	p.undoable("length unlinked")
+	p.in("clear")
+	p.undoable("clear length")
+	require.Equal(t, []int{60, 60, 60, 60, 60}, steps())
+
+	p.enter("length first step", "3")
+	p.undoable("length first step")
+	p.MustElement("#sheet-page [aria-label=drift]").MustClick()
+	p.undoable("length drift")
+	p.enter("step on", "70")
+	p.undoable("length drift")
+	p.choice("moved by", "notes that sound")
+	p.undoable("length by hit")
+	p.enter("length amount", "150")
+	p.undoable("length amount 150 %")
+	lane := a.part(0).Lanes.Length
+	require.Equal(t, 2, lane.First)
+	require.Equal(t, score.DriftOdds{Forward: 70, Back: 25}, lane.Drift)
+	require.Equal(t, score.ByHit, lane.Moves)
+
+	p.enter("length evolves by", "30")
+	p.undoable("length evolve")
+	p.in(`\+ line`)
+	p.undoable("length weights")
+	p.in(`\+ line`)
+	p.enter("Weight of line 2", "3")
+	p.MustElementR("#sheet-page", `75\.0 %`)
+	require.Len(t, a.part(0).Lanes.Length.Weights, 2)
+	require.Equal(t, 30, a.part(0).Lanes.Length.Evolve.Percent)
+}
+
+// Many steps at once: a range is shown, typing sets all, arrows move all, a double click brings the usual value.
+func TestManyStepsAtOnce(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.press("choose")
+	p.stroke("velocity", 0, 0.2, 4, 0.8)
+	field := p.field("velocity of chosen steps")
+	require.Equal(t, "78–112", field.MustText())
+	field.MustFocus()
+	p.Keyboard.MustType(input.ArrowUp)
+	p.undoable("velocity of 3 steps")
+	require.Equal(t, []int{113, 79, 91}, a.part(0).Lanes.Velocity.Steps[:3])
+	p.enter("velocity of chosen steps", "50")
+	a.waitFor(func(*score.Project) bool { return a.part(0).Lanes.Velocity.Steps[2] == 50 })
+	box := p.field("velocity of chosen steps").MustShape().Box()
+	p.Mouse.MustMoveTo(box.X+8, box.Y+8)
+	require.NoError(t, p.Mouse.Click(proto.InputMouseButtonLeft, 2))
+	a.waitFor(func(*score.Project) bool { return a.part(0).Lanes.Velocity.Steps[2] == 96 })
+	require.Equal(t, []int{96, 96, 96, 64}, a.part(0).Lanes.Velocity.Steps[:4])
+}
+
+// A finger draws as the mouse does; Alt draws a line, Ctrl moves all, and the read-out tells what is in force.
+func TestFingerAndModifiers(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.sheet("lane")
+	p.lane("velocity").MustFocus()
+	p.enter("velocity amount", "50")
+	p.undoable("velocity amount 50 %")
+	p.point("velocity", 0, 0.5)
+	p.Mouse.MustDown(proto.InputMouseButtonLeft)
+	p.waitFor(`() => /→/.test(document.querySelector("[data-lane=velocity] [role=slider] svg").textContent)`)
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	p.undoable("velocity of step 1")
+
+	box := p.lane("probability").MustShape().Box()
+	at := func(step, share float64) []*proto.InputTouchPoint {
+		return []*proto.InputTouchPoint{{X: box.X + (step+0.5)*box.Width/48, Y: box.Y + share*box.Height}}
+	}
+	touch := func(kind proto.InputDispatchTouchEventType, points []*proto.InputTouchPoint) {
+		require.NoError(t, proto.InputDispatchTouchEvent{Type: kind, TouchPoints: points}.Call(p))
+	}
+	touch(proto.InputDispatchTouchEventTypeTouchStart, at(0, 0.5))
+	touch(proto.InputDispatchTouchEventTypeTouchMove, at(3, 0.5))
+	touch(proto.InputDispatchTouchEventTypeTouchEnd, []*proto.InputTouchPoint{})
+	p.undoable("probability of 4 steps")
+
+	p.Keyboard.Press(input.AltLeft)
+	p.stroke("pitch", 0, 0.9, 10, 0.2)
+	p.Keyboard.Release(input.AltLeft)
+	p.undoable("pitch of 11 steps")
+	line := a.part(0).Lanes.Pitch.Steps[:11]
+	for i := range 10 {
+		require.LessOrEqual(t, line[i], line[i+1])
+	}
+	p.Keyboard.Press(input.ControlLeft)
+	p.stroke("pitch", 4, 0.6, 4, 0.5)
+	p.Keyboard.Release(input.ControlLeft)
+	a.waitFor(func(*score.Project) bool {
+		moved := a.part(0).Lanes.Pitch.Steps[:11]
+		return moved[0] > line[0] && moved[10]-moved[0] == line[10]-line[0]
+	})
+}
+
+// Patterns, clocks, durations, and scales and tunings of one's own.
+func TestPatternsClocksAndTunings(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.sheet("track")
+	p.in(`\+`)
+	p.undoable("new pattern")
+	require.Equal(t, 1, a.project().Tracks[0].Playing)
+	p.choice("goes on by", "starts of notes of")
+	p.undoable("clock")
+	p.choice("Track that is followed", "Hull kit")
+	p.undoable("clock")
+	require.Equal(t, 3, a.project().Tracks[0].Source.Track)
+	p.MustElementR("#sheet-page button", "follows the project").MustClick()
+	p.undoable("track luck")
+	p.choice("in tune by", "tuning messages")
+	p.undoable("tuning")
+	p.choice("Add a shift", "1/32")
+	p.undoable("shifts")
+	p.sheet("part")
+	p.in(`\+ line`)
+	p.undoable("durations")
+	p.enter("inversion", "2")
+	p.undoable("voicing")
+
+	p.MustElement("[aria-label^='keys:']").MustClick()
+	p.MustElementR("dialog button", "scale of your own").MustClick()
+	p.MustElement("dialog [role=checkbox][aria-label^='E♭,'], dialog [role=checkbox][aria-label^='D♯,']").MustClick()
+	p.undoable("key")
+	require.Equal(t, []int{0, 1, 2, 3, 5, 7, 9, 10}, a.project().Key.Notes)
+	scale := filepath.Join(t.TempDir(), "five.scl")
+	require.NoError(t, os.WriteFile(scale, []byte("! five\nfive equal notes\n 5\n 240.\n 480.\n 720.\n 960.\n 2/1\n"), 0o600))
+	p.MustElement("dialog input[type=file]").MustSetFiles(scale)
+	p.MustElementR("dialog", "five equal notes")
+	require.Len(t, a.project().Key.Tuning.Pitches, 5)
+	p.MustElementR("dialog button", "equal temperament").MustClick()
+	a.waitFor(func(project *score.Project) bool { return project.Key.Tuning == nil })
+}
