@@ -67,7 +67,7 @@ func (c *renderCommand) Run(stdout io.Writer) error {
 	if err := os.WriteFile(c.Out, data, 0o644); err != nil {
 		return err
 	}
-	_, err = fmt.Fprintf(stdout, "%s: %d bars, %d notes, luck %d\n", c.Out, c.Bars, rendered.Notes(), project.Luck.Number)
+	_, err = fmt.Fprintf(stdout, "%s: %d bars, %d notes, luck %d\n", c.Out, c.Bars, rendered.Count(), project.Luck.Number)
 	return err
 }
 

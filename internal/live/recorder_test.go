@@ -67,7 +67,7 @@ func TestPunchInWhilePlaying(t *testing.T) {
 			require.Equal(t, n.Key, onAt(recorded, notes).Key)
 			notes++
 		}
-		require.Equal(t, notes, recorded.Notes())
+		require.Equal(t, notes, recorded.Count())
 		require.Equal(t, to-bar, recorded.End)
 	})
 }

@@ -62,7 +62,7 @@ func TestAnHourThroughTheWake(t *testing.T) {
 				notes++
 			}
 		}
-		require.Equal(t, notes, stored.Notes())
+		require.Equal(t, notes, stored.Count())
 		down := map[uint8]bool{}
 		for _, m := range stored.Messages {
 			require.Equal(t, m.Kind == play.NoteOff, down[m.Key])

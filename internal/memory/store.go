@@ -165,7 +165,7 @@ func (s *Store) Takes(context.Context) ([]take.Summary, error) {
 	for i := len(s.takes) - 1; i >= 0; i-- {
 		if t := &s.takes[i]; t.finished {
 			summaries = append(summaries, take.Summary{
-				ID: int64(i + 1), Name: t.take.Name, Luck: t.take.Luck, Revision: t.revision, Notes: t.take.Notes(),
+				ID: int64(i + 1), Name: t.take.Name, Luck: t.take.Luck, Revision: t.revision, Notes: t.take.Count(),
 			})
 		}
 	}

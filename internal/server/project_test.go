@@ -184,7 +184,7 @@ func TestAMIDIFileComesInAsATake(t *testing.T) {
 	require.Equal(t, http.StatusOK, got.status, got.body)
 	var imported server.Imported
 	require.NoError(t, json.Unmarshal([]byte(got.body), &imported))
-	require.Equal(t, server.Imported{ID: 1, Notes: rendered.Notes(), Remarks: []string{}}, imported)
+	require.Equal(t, server.Imported{ID: 1, Notes: rendered.Count(), Remarks: []string{}}, imported)
 	again, err := gosmf.ReadFrom(strings.NewReader(h.do("GET", "/api/takes/1.mid?division=20160", "").body))
 	require.NoError(t, err)
 	first, err := gosmf.ReadFrom(bytes.NewReader(data))

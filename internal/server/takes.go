@@ -64,7 +64,7 @@ func (t takesResource) load(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	t.changed(nil)
-	reply(w, Imported{ID: id, Notes: imported.Notes(), Remarks: append(append([]string{}, remarks...), left...)})
+	reply(w, Imported{ID: id, Notes: imported.Count(), Remarks: append(append([]string{}, remarks...), left...)})
 }
 
 // find returns the take that a request names; it answers and returns nil if there is none.

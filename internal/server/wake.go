@@ -105,5 +105,5 @@ func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	k.changed(nil)
-	reply(w, Imported{ID: id, Notes: last.Notes(), Remarks: []string{}})
+	reply(w, Imported{ID: id, Notes: last.Count(), Remarks: []string{}})
 }

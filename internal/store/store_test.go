@@ -99,7 +99,7 @@ func TestATakeIsStoredAsItWasRecorded(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, takes, 1)
 	require.Equal(t, "Take 1", takes[0].Name)
-	require.Equal(t, want.Notes(), takes[0].Notes)
+	require.Equal(t, want.Count(), takes[0].Notes)
 	require.Equal(t, 48_213, takes[0].Luck)
 	require.Equal(t, int64(3), takes[0].Revision)
 	require.InDelta(t, 40, takes[0].Bars, 0)
@@ -143,7 +143,7 @@ func TestATakeFromAFile(t *testing.T) {
 	takes, err := again.Takes(ctx)
 	require.NoError(t, err)
 	require.Equal(t, int64(5), takes[0].Revision)
-	require.Equal(t, want.Notes(), takes[0].Notes)
+	require.Equal(t, want.Count(), takes[0].Notes)
 }
 
 func TestUnknownTakes(t *testing.T) {

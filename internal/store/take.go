@@ -85,7 +85,7 @@ func (s *Store) AddTake(ctx context.Context, t *take.Take, revision int64) (int6
 	}
 	row := takeRow{
 		Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded,
-		End: t.End, Notes: t.Notes(), Finished: true,
+		End: t.End, Notes: t.Count(), Finished: true,
 	}
 	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Create(&row).Error; err != nil {
@@ -141,7 +141,7 @@ func (s *Store) FinishTake(ctx context.Context, id int64, end score.Tick) error 
 		if err := replaceMessages(tx, id, 0, t.Messages); err != nil {
 			return err
 		}
-		return tx.Model(&row).Updates(map[string]any{"end": t.End, "notes": t.Notes(), "finished": true}).Error
+		return tx.Model(&row).Updates(map[string]any{"end": t.End, "notes": t.Count(), "finished": true}).Error
 	})
 }
 

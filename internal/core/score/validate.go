@@ -46,7 +46,7 @@ func (p *Project) Validate() error {
 	if err := p.Meter.validate(); err != nil {
 		return err
 	}
-	if err := validateKey(p.Key); err != nil {
+	if err := CheckKey(p.Key); err != nil {
 		return err
 	}
 	if err := p.Luck.validate(); err != nil {
@@ -97,7 +97,8 @@ func (p *Project) validateTempoChanges() error {
 	return nil
 }
 
-func validateKey(k theory.Key) error {
+// CheckKey refuses a key that is not valid. The error is a *FieldError, or a *FileError about its tuning.
+func CheckKey(k theory.Key) error {
 	if k.Tuning != nil {
 		if err := k.Tuning.Validate(); err != nil {
 			return &FileError{"key.tuning: " + err.Error()}

@@ -42,7 +42,7 @@ func TestRoundTrip(t *testing.T) {
 		imported, left := smf.ToTake(read, "Imported")
 		require.Empty(t, left)
 		require.Equal(t, recorded.Meter, imported.Meter)
-		require.Equal(t, recorded.Notes(), imported.Notes())
+		require.Equal(t, recorded.Count(), imported.Count())
 		tolerance := score.Tick(0)
 		if options.Division == smf.DefaultDivision {
 			tolerance = 11

@@ -29,6 +29,8 @@ type Take struct {
 type Track struct {
 	ID   uint32 `json:"id"`
 	Name string `json:"name"`
+	// Mute silences the track where the take is heard or carried away; its messages stay.
+	Mute bool `json:"mute,omitempty"`
 }
 
 // Of returns an empty take of the project that begins now.
@@ -88,8 +90,8 @@ func (t *Take) Finish(end score.Tick) {
 	t.Messages = append(t.Messages, unfinished...)
 }
 
-// Notes returns how many notes the take has.
-func (t *Take) Notes() int {
+// Count returns how many notes the take has.
+func (t *Take) Count() int {
 	notes := 0
 	for _, m := range t.Messages {
 		if m.Kind == play.NoteOn {

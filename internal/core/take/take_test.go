@@ -45,7 +45,7 @@ func TestFinishMendsABrokenRecording(t *testing.T) {
 	}
 	recording.Finish(25)
 	require.Equal(t, score.Tick(30), recording.End)
-	require.Equal(t, 2, recording.Notes())
+	require.Equal(t, 2, recording.Count())
 	require.Equal(t, []play.Message{
 		{Tick: 10, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90},
 		{Tick: 20, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},

@@ -10,6 +10,9 @@ const (
 	Down
 )
 
+// Directions holds the directions by their names.
+var Directions = map[string]Direction{"nearest": Nearest, "up": Up, "down": Down}
+
 // Quantise returns the degree of the scale that a MIDI note number stands for, or goes to if it is
 // foreign to the scale.
 func (s Spelling) Quantise(note int, direction Direction) (degree int) {

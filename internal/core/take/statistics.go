@@ -1,0 +1,149 @@
+package take
+
+import (
+	"math"
+	"slices"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
+
+// Statistics are numbers by which takes are compared.
+type Statistics struct {
+	Notes int `json:"notes"`
+	// Velocity is the mean of all velocities, Deviation their standard deviation (of the whole population).
+	Velocity  float64 `json:"velocity"`
+	Deviation float64 `json:"deviation"`
+	// Bars are all bars of the take, the last of which can be cut short.
+	Bars []BarStatistics `json:"bars"`
+	// Keys counts the notes of each key that is played, ascending.
+	Keys []Tally `json:"keys"`
+	// Intervals counts how many semitones each track goes from the highest note of a moment to that of the
+	// next moment, ascending.
+	Intervals []Tally `json:"intervals"`
+}
+
+// BarStatistics are those of one bar.
+type BarStatistics struct {
+	// Notes is how many notes start in it.
+	Notes int `json:"notes"`
+	// Velocity is their mean velocity; 0 if there are none.
+	Velocity float64 `json:"velocity"`
+}
+
+// Tally is how often a value comes.
+type Tally struct {
+	Value int `json:"value"`
+	Count int `json:"count"`
+}
+
+// StatisticsOf returns the statistics of some tracks of a take, or of all if none are named.
+func StatisticsOf(t *Take, tracks ...uint32) Statistics {
+	bar := t.Meter.Bar()
+	s := Statistics{Bars: make([]BarStatistics, (t.End+bar-1)/bar)}
+	keys, intervals := map[int]int{}, map[int]int{}
+	highest := map[uint32]play.Note{} // of the latest moment of each track
+	from := map[uint32]play.Note{}    // of the moment before
+	choice := Choice{Tracks: tracks}
+	var sum, squares float64
+	leap := func(track uint32) {
+		if before, any := from[track]; any {
+			intervals[int(highest[track].Key)-int(before.Key)]++
+		}
+	}
+	for _, n := range t.Notes() {
+		if !choice.includes(n.Track, n.Start) {
+			continue
+		}
+		velocity := float64(n.Velocity)
+		s.Notes++
+		sum, squares = sum+velocity, squares+velocity*velocity
+		keys[int(n.Key)]++
+		if at := int(n.Start / bar); at < len(s.Bars) {
+			s.Bars[at].Notes++
+			s.Bars[at].Velocity += velocity
+		}
+		latest, any := highest[n.Track]
+		switch {
+		case !any:
+			highest[n.Track] = n
+		case latest.Start == n.Start:
+			if n.Key > latest.Key {
+				highest[n.Track] = n
+			}
+		default:
+			leap(n.Track)
+			from[n.Track], highest[n.Track] = latest, n
+		}
+	}
+	for track := range highest {
+		leap(track)
+	}
+	for i := range s.Bars {
+		s.Bars[i].Velocity /= float64(max(1, s.Bars[i].Notes))
+	}
+	if s.Notes > 0 {
+		s.Velocity = sum / float64(s.Notes)
+		s.Deviation = math.Sqrt(max(0, squares/float64(s.Notes)-s.Velocity*s.Velocity))
+	}
+	s.Keys, s.Intervals = tallies(keys), tallies(intervals)
+	return s
+}
+
+func tallies(counts map[int]int) []Tally {
+	list := make([]Tally, 0, len(counts))
+	for value, count := range counts {
+		list = append(list, Tally{value, count})
+	}
+	slices.SortFunc(list, func(a, b Tally) int { return a.Value - b.Value })
+	return list
+}
+
+// Comparison tells what two takes have in common. Notes are named by their places among Take.Notes.
+type Comparison struct {
+	// Same is how many notes both have.
+	Same int `json:"same"`
+	// Changed are the notes of the first take that the second has with another velocity or length.
+	Changed []int `json:"changed"`
+	// Gone are the notes of the first that the second lacks, Added those of the second that the first lacks.
+	Gone  []int `json:"gone"`
+	Added []int `json:"added"`
+}
+
+// Tolerance is how far apart two moments can be that count as the same when takes are compared: a tick of the
+// usual MIDI file, so that a file that comes back is the take that it was made of.
+const Tolerance = score.TicksPerQuarter / 960
+
+// Compare pairs each note of a take with the first one of another that has its key and its start.
+func Compare(a, b *Take) Comparison {
+	c := Comparison{Changed: []int{}, Gone: []int{}, Added: []int{}}
+	ours, theirs := a.Notes(), b.Notes()
+	waiting := [theory.HighestNote + 1][]int{} // those of b by key, in order
+	for place, n := range theirs {
+		waiting[n.Key] = append(waiting[n.Key], place)
+	}
+	for place, n := range ours {
+		list := waiting[n.Key]
+		for len(list) > 0 && theirs[list[0]].Start < n.Start-Tolerance {
+			c.Added, list = append(c.Added, list[0]), list[1:]
+		}
+		if len(list) > 0 && theirs[list[0]].Start <= n.Start+Tolerance {
+			other := theirs[list[0]]
+			list = list[1:]
+			if longer := (other.End - other.Start) - (n.End - n.Start); other.Velocity != n.Velocity || max(longer, -longer) > 2*Tolerance {
+				c.Changed = append(c.Changed, place)
+			} else {
+				c.Same++
+			}
+		} else {
+			c.Gone = append(c.Gone, place)
+		}
+		waiting[n.Key] = list
+	}
+	for _, list := range waiting {
+		c.Added = append(c.Added, list...)
+	}
+	slices.Sort(c.Added)
+	return c
+}
