@@ -16,6 +16,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/live"
 	"jettyfog/internal/server"
+	"jettyfog/internal/shelf"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 	"jettyfog/web"
@@ -87,7 +88,7 @@ func serveOn(ctx context.Context, listener net.Listener, opened *studio.Studio, 
 	})
 	transport := live.New(opened.State().Project, live.Options{}, recorder, wake)
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: kept, Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(listener.Addr()),
+		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(listener.Addr()),
 	})
 	httpServer := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
 

@@ -18,7 +18,7 @@ const module = "jettyfog/"
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
 // testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
-	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/schema", "internal/server", "internal/store", "internal/studio", "web"},
+	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "web"},
 	"e2e":                   {},
 	"internal/arch":         {},
 	"internal/core/chance":  {},
@@ -30,8 +30,9 @@ var mayImport = map[string][]string{
 	"internal/core/theory":  {},
 	"internal/live":         {"internal/core/play", "internal/core/score", "internal/core/take"},
 	"internal/memory":       {"internal/core/play", "internal/core/score", "internal/core/take", "internal/studio"},
-	"internal/schema":       {"internal/core/score", "internal/core/theory", "internal/server", "internal/studio"},
-	"internal/server":       {"internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/studio"},
+	"internal/schema":       {"internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
+	"internal/server":       {"internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/shelf", "internal/studio"},
+	"internal/shelf":        {"internal/core/score", "internal/core/take"},
 	"internal/store":        {"internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/studio"},
 	"internal/studio":       {"internal/core/score"},
 	"web":                   {},

@@ -14,8 +14,10 @@ import (
 // TakeStore keeps takes. Its methods may block; a call that failed may be made again.
 type TakeStore interface {
 	CreateTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
-	AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error
+	AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error
 	FinishTake(ctx context.Context, id int64, end score.Tick) error
+	// AddOrigin says which project plays from a tick of the take on, after the one with which it began.
+	AddOrigin(ctx context.Context, id int64, origin take.Origin) error
 }
 
 // flushEvery is how often what was heard goes to disk, so a crash loses no more than that.
@@ -43,8 +45,10 @@ type recording struct {
 	id       int64          // 0 until it is created
 	messages []play.Message // those that are not on disk yet
 	stored   int            // how many messages are on disk
-	tempo    play.TempoMap
-	retempo  bool // the tempo map on disk is not up to date
+	origins  []take.Origin  // those that are not on disk yet, but for the first
+	project  *score.Project // the state that plays now
+	line     take.Timeline
+	reline   bool // the timeline on disk is not up to date
 	ended    bool
 	end      score.Tick
 }
@@ -80,7 +84,7 @@ func (r *Recorder) recording() bool {
 func (r *Recorder) begin(project *score.Project, revision int64, start score.Tick, tempo play.TempoMap) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	r.now = &recording{header: take.Of(project, ""), revision: revision, start: start}
+	r.now = &recording{header: take.Of(project, ""), revision: revision, start: start, project: project}
 	r.now.follow(tempo)
 	r.queue = append(r.queue, r.now)
 }
@@ -106,6 +110,18 @@ func (r *Recorder) setTempo(tempo play.TempoMap) {
 	}
 }
 
+// setProject notes that another state of the project plays from a tick of the transport on.
+func (r *Recorder) setProject(project *score.Project, revision int64, from score.Tick) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if r.now != nil {
+		at := max(0, from-r.now.start)
+		r.now.origins = append(r.now.origins, take.Origin{Tick: at, Revision: revision, Project: project})
+		r.now.line.Markers = take.MarkChanges(r.now.line.Markers, r.now.project, project, at)
+		r.now.project, r.now.reline = project, true
+	}
+}
+
 // end finishes the take at a tick of the transport.
 func (r *Recorder) end(at score.Tick) {
 	r.mu.Lock()
@@ -128,7 +144,7 @@ func (r *recording) follow(tempo play.TempoMap) {
 		}
 		own = append(own, change)
 	}
-	r.tempo, r.retempo = own, true
+	r.line.Tempo, r.reline = own, true
 	r.header.Tempo = own
 }
 
@@ -144,19 +160,21 @@ func (r *Recorder) Flush(ctx context.Context) error {
 		}
 		first := r.queue[0]
 		copied := *first
-		copied.messages = slices.Clone(first.messages)
+		copied.messages, copied.origins = slices.Clone(first.messages), slices.Clone(first.origins)
 		header := *first.header
 		copied.header = &header
-		first.retempo = false
+		first.reline = false
+		written := len(copied.origins)
 		r.mu.Unlock()
 
 		err := r.write(ctx, &copied)
 
 		r.mu.Lock()
 		first.messages = slices.Delete(first.messages, 0, copied.stored-first.stored)
+		first.origins = slices.Delete(first.origins, 0, written-len(copied.origins))
 		first.id, first.stored = copied.id, copied.stored
 		if err != nil {
-			first.retempo = true
+			first.reline = true
 		}
 		finished := err == nil && copied.ended
 		if finished {
@@ -180,11 +198,17 @@ func (r *Recorder) write(ctx context.Context, c *recording) (err error) {
 			return err
 		}
 	}
-	if len(c.messages) > 0 || c.retempo {
-		if err := r.store.AppendTake(ctx, c.id, c.stored, c.messages, c.tempo); err != nil {
+	if len(c.messages) > 0 || c.reline {
+		if err := r.store.AppendTake(ctx, c.id, c.stored, c.messages, c.line); err != nil {
 			return err
 		}
 		c.stored += len(c.messages)
+	}
+	for len(c.origins) > 0 {
+		if err := r.store.AddOrigin(ctx, c.id, c.origins[0]); err != nil {
+			return err
+		}
+		c.origins = c.origins[1:]
 	}
 	if c.ended {
 		return r.store.FinishTake(ctx, c.id, c.end)

@@ -140,6 +140,8 @@ func (t *Transport) SetProject(project *score.Project) {
 		next.skip(t.committed)
 		t.performance = next
 		t.missing = t.sent.Missing(next.performer.Standing(nil), nil)
+		t.recorder.setProject(project, t.revision, t.committed)
+		t.wake.setProject(project, t.revision, t.committed)
 	}
 	if !changed {
 		return

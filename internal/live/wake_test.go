@@ -16,27 +16,27 @@ import (
 // whole bars before it the last ones can be had, as they were heard.
 func TestTheWakeHasWhatWasHeard(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
-		_, _, _, err := s.wake.Last(t.Context(), 2)
+		_, err := s.wake.LastBars(t.Context(), 0, 0, 2)
 		require.ErrorIs(t, err, take.ErrUnknown)
 		s.SetRevision(9)
 		s.Play()
 		pass(13 * time.Second) // five bars of 2.5 s and a bit
 		require.NoError(t, s.KeepUp(t.Context()))
-		last, bar, revision, err := s.wake.Last(t.Context(), 2)
+		last, err := s.wake.LastBars(t.Context(), 0, 0, 2)
 		require.NoError(t, err)
-		require.Equal(t, 3, bar)
-		require.Equal(t, int64(9), revision)
 		length := testkit.Buoy().Meter.Bar()
-		require.Equal(t, take.Cut(take.Render(testkit.Buoy(), 5), 3*length, 5*length).Messages, last.Messages)
+		require.Equal(t, 3*length, last.From)
+		require.Equal(t, int64(9), last.Revision)
+		require.Equal(t, take.Cut(take.Render(testkit.Buoy(), 5), 3*length, 5*length).Messages, last.Take.Messages)
 
 		s.Stop()
 		s.Play()
 		pass(3 * time.Second)
 		require.NoError(t, s.KeepUp(t.Context()))
-		last, bar, _, err = s.wake.Last(t.Context(), 2)
+		last, err = s.wake.LastBars(t.Context(), 0, 0, 2)
 		require.NoError(t, err)
-		require.Equal(t, 0, bar, "another start is another stretch")
-		require.Equal(t, length, last.End)
+		require.Zero(t, last.From, "another start is another stretch")
+		require.Equal(t, length, last.Take.End)
 	})
 }
 
@@ -54,7 +54,7 @@ func TestAnHourThroughTheWake(t *testing.T) {
 		end := s.tickAt(s.Now())
 		s.Stop()
 		pass(time.Second)
-		stored, err := s.wake.Take(t.Context(), 1)
+		stored, _, err := s.wake.Recording(t.Context(), 1)
 		require.NoError(t, err)
 		notes := 0
 		for _, n := range play.Render(testkit.Buoy(), 0, end+1, nil) {

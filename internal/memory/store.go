@@ -30,6 +30,9 @@ type stored struct {
 	take     take.Take
 	revision int64
 	finished bool
+	origins  []take.Origin
+	present  take.Summary // of a take that was changed
+	edits    []take.Edit
 }
 
 // New returns a store whose document is the project at revision 1.
@@ -104,10 +107,10 @@ func (s *Store) CreateTake(_ context.Context, t *take.Take, revision int64) (id 
 }
 
 // AppendTake implements live.TakeStore.
-func (s *Store) AppendTake(_ context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error {
+func (s *Store) AppendTake(_ context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error {
 	return s.change(func() error {
 		t := &s.takes[id-1].take
-		t.Messages, t.Tempo = append(t.Messages[:seq], messages...), tempo
+		t.Messages, t.Tempo, t.Markers = append(t.Messages[:seq], messages...), line.Tempo, line.Markers
 		return nil
 	})
 }
@@ -121,7 +124,15 @@ func (s *Store) FinishTake(_ context.Context, id int64, end score.Tick) error {
 	})
 }
 
-// AddTake implements server.TakeStore.
+// AddOrigin implements live.TakeStore.
+func (s *Store) AddOrigin(_ context.Context, id int64, origin take.Origin) error {
+	return s.change(func() error {
+		s.takes[id-1].origins = append(s.takes[id-1].origins, origin)
+		return nil
+	})
+}
+
+// AddTake implements shelf.Store.
 func (s *Store) AddTake(_ context.Context, t *take.Take, revision int64) (id int64, err error) {
 	err = s.change(func() error {
 		s.takes = append(s.takes, stored{take: *t, revision: revision, finished: true})
@@ -131,45 +142,106 @@ func (s *Store) AddTake(_ context.Context, t *take.Take, revision int64) (id int
 	return id, err
 }
 
-// Last implements server.WakeStore for a store to which the wake is written.
-func (s *Store) Last(_ context.Context, bars int) (last *take.Take, bar int, revision int64, err error) {
+// LastBars implements server.WakeStore for a store to which the wake is written.
+func (s *Store) LastBars(ctx context.Context, id int64, end score.Tick, bars int) (take.Stretch, error) {
+	whole, id, err := s.stretch(id)
+	if err != nil {
+		return take.Stretch{}, err
+	}
+	if end == 0 {
+		end = whole.End
+	}
+	from, to := take.LastBars(end, whole.Meter.Bar(), bars)
+	return s.Piece(ctx, id, from, to)
+}
+
+// Piece implements server.WakeStore for a store to which the wake is written.
+func (s *Store) Piece(_ context.Context, id int64, from, to score.Tick) (take.Stretch, error) {
+	whole, id, err := s.stretch(id)
+	if err != nil {
+		return take.Stretch{}, err
+	}
+	return take.Stretch{ID: id, From: from, To: to, Revision: s.takes[id-1].revision, Take: take.Cut(whole, from, to)}, nil
+}
+
+// stretch returns a stretch, or with 0 the last.
+func (s *Store) stretch(id int64) (*take.Take, int64, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	if len(s.takes) == 0 {
-		return nil, 0, 0, take.ErrUnknown
+	if id == 0 {
+		id = int64(len(s.takes))
 	}
-	stretch := s.takes[len(s.takes)-1]
-	whole := stretch.take
+	if id < 1 || id > int64(len(s.takes)) {
+		return nil, 0, take.ErrUnknown
+	}
+	whole := s.takes[id-1].take
 	for _, m := range whole.Messages {
 		whole.End = max(whole.End, m.Tick)
 	}
-	from, to := take.LastBars(whole.End, whole.Meter.Bar(), bars)
-	return take.Cut(&whole, from, to), int(from / whole.Meter.Bar()), stretch.revision, nil
+	return &whole, id, nil
 }
 
-// Take implements server.TakeStore.
-func (s *Store) Take(_ context.Context, id int64) (*take.Take, error) {
+// Recording implements shelf.Store.
+func (s *Store) Recording(_ context.Context, id int64) (*take.Take, take.Summary, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if id < 1 || id > int64(len(s.takes)) || !s.takes[id-1].finished {
-		return nil, take.ErrUnknown
+		return nil, take.Summary{}, take.ErrUnknown
 	}
-	return &s.takes[id-1].take, nil
+	return &s.takes[id-1].take, s.summary(id), nil
 }
 
-// Takes implements server.TakeStore.
+// summary returns what the list of takes says of a take.
+func (s *Store) summary(id int64) take.Summary {
+	t := &s.takes[id-1]
+	if t.present.ID != 0 {
+		return t.present
+	}
+	summary := take.SummaryOf(&t.take)
+	summary.ID, summary.Revision = id, t.revision
+	return summary
+}
+
+// Takes implements shelf.Store.
 func (s *Store) Takes(context.Context) ([]take.Summary, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	summaries := []take.Summary{}
 	for i := len(s.takes) - 1; i >= 0; i-- {
-		if t := &s.takes[i]; t.finished {
-			summaries = append(summaries, take.Summary{
-				ID: int64(i + 1), Name: t.take.Name, Luck: t.take.Luck, Revision: t.revision, Notes: t.take.Count(),
-			})
+		if s.takes[i].finished {
+			summaries = append(summaries, s.summary(int64(i+1)))
 		}
 	}
 	return summaries, nil
+}
+
+// TakeEdits implements shelf.Store.
+func (s *Store) TakeEdits(_ context.Context, id int64) ([]take.Edit, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return append([]take.Edit{}, s.takes[id-1].edits...), nil
+}
+
+// SaveTake implements shelf.Store.
+func (s *Store) SaveTake(_ context.Context, summary take.Summary, edit take.Edit) error {
+	return s.change(func() error {
+		t := &s.takes[summary.ID-1]
+		t.present = summary
+		if edit != nil {
+			t.edits = append(t.edits[:summary.Position-1:summary.Position-1], edit)
+		}
+		return nil
+	})
+}
+
+// Origin implements shelf.Store.
+func (s *Store) Origin(_ context.Context, id int64) (*score.Project, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if id < 1 || id > int64(len(s.takes)) || s.takes[id-1].take.Project == nil {
+		return nil, take.ErrUnknown
+	}
+	return s.takes[id-1].take.Project, nil
 }
 
 func (s *Store) change(do func() error) error {

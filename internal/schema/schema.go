@@ -7,6 +7,7 @@ import (
 	"github.com/invopop/jsonschema"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/server"
 	"jettyfog/internal/studio"
@@ -30,6 +31,11 @@ type wire struct {
 	TrialRequest     server.TrialRequest     `json:"trialRequest"`
 	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
+	KeepRequest      server.KeepRequest      `json:"keepRequest"`
+	Roll             server.Roll             `json:"roll"`
+	TakeEditRequest  server.TakeEditRequest  `json:"takeEditRequest"`
+	Statistics       take.Statistics         `json:"statistics"`
+	TakeComparison   server.TakeComparison   `json:"takeComparison"`
 	Refusal          server.Refusal          `json:"refusal"`
 }
 

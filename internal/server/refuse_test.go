@@ -65,7 +65,7 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"an input that is no message", "POST", "/api/transport/input", `{"message":[248]}`, nil, 422, "it must be a note, a controller"},
 		{"an unknown take", "GET", "/api/takes/5.mid", "", nil, 404, "no such take"},
 		{"a take without a number", "GET", "/api/takes/x.mid", "", nil, 404, "no such take"},
-		{"an unknown format", "GET", "/api/takes/5.mid?format=2", "", nil, 422, "format must be 0 or 1"},
+		{"an unknown format", "GET", "/api/takes/5.mid?format=2", "", nil, 422, "format is 2; it must be 0 or 1"},
 		{"an unknown division", "GET", "/api/takes/5.mid?division=96", "", nil, 422, "960 or 20160"},
 	} {
 		t.Run(c.name, func(t *testing.T) {

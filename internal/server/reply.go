@@ -9,6 +9,7 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
 )
 
@@ -39,6 +40,7 @@ func fail(w http.ResponseWriter, err error) {
 		field    *score.FieldError
 		file     *score.FileError
 		stale    *studio.StaleError
+		old      *shelf.StaleError
 		tooLarge *http.MaxBytesError
 	)
 	switch {
@@ -46,14 +48,15 @@ func fail(w http.ResponseWriter, err error) {
 		status = http.StatusBadRequest
 	case errors.As(err, &field), errors.Is(err, score.ErrEmptyEdit):
 		status = http.StatusUnprocessableEntity
-	case errors.As(err, &stale):
+	case errors.As(err, &stale), errors.As(err, &old):
 		status = http.StatusConflict
 	case errors.As(err, &tooLarge):
 		refuse(w, http.StatusRequestEntityTooLarge, "the request is larger than 4 MiB, which no project is")
 		return
 	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, take.ErrUnknown):
 		status = http.StatusNotFound
-	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo):
+	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo),
+		errors.Is(err, shelf.ErrNothingToUndo), errors.Is(err, shelf.ErrNothingToRedo):
 		status = http.StatusConflict
 	case errors.Is(err, errNotJSON):
 		status = http.StatusUnsupportedMediaType

@@ -8,30 +8,27 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/live"
+	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
 )
 
-// TakeStore is what the server needs of the store.
-type TakeStore interface {
-	Takes(context.Context) ([]take.Summary, error)
-	Take(ctx context.Context, id int64) (*take.Take, error)
-	AddTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
-}
-
-// WakeStore is what the server needs of the wake.
+// WakeStore is what the server needs of the wake. The errors wrap take.ErrUnknown if nothing was played yet.
 type WakeStore interface {
-	// Last returns the last whole bars that were played, as a take without a name, the bar at which they began,
-	// and the revision of which they are. The error wraps take.ErrUnknown if nothing was played yet.
-	Last(ctx context.Context, bars int) (last *take.Take, bar int, revision int64, err error)
+	// LastBars returns the last whole bars before a moment of a stretch; a stretch of 0 is the last one, a moment
+	// of 0 its end.
+	LastBars(ctx context.Context, stretch int64, end score.Tick, bars int) (take.Stretch, error)
+	// Piece returns what is in [from, to) of a stretch.
+	Piece(ctx context.Context, stretch int64, from, to score.Tick) (take.Stretch, error)
 }
 
 // Options are the server's parts and settings.
 type Options struct {
 	Studio    *studio.Studio
 	Transport *live.Transport
-	Takes     TakeStore
+	Takes     *shelf.Shelf
 	Wake      WakeStore
 	// Page holds the built front end.
 	Page fs.FS

@@ -19,6 +19,7 @@ import (
 	"jettyfog/internal/live"
 	"jettyfog/internal/memory"
 	"jettyfog/internal/server"
+	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
 )
 
@@ -46,7 +47,7 @@ func start(t *testing.T) *house {
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: kept, Wake: journal, Hosts: []string{host},
+		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Hosts: []string{host},
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
 	listener.Config.Handler = handler

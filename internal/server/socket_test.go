@@ -124,16 +124,16 @@ func TestTheWakeIsKept(t *testing.T) {
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
 	var view server.WakeView
 	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/wake?bars=2", "").body), &view))
-	require.Equal(t, 2*bar, view.End)
+	require.Equal(t, 2*bar, view.To-view.From)
 	kept := h.do("POST", "/api/wake", `{"bars":2}`)
 	require.Equal(t, http.StatusOK, kept.status, kept.body)
 	listed := page.next(func(m server.Message) bool { return m.Takes != nil && len(m.Takes.Takes) > 0 }).Takes.Takes[0]
-	require.Equal(t, fmt.Sprintf("Wake from bar %d", view.Bar+1), listed.Name)
+	require.Equal(t, fmt.Sprintf("Wake from bar %d", view.From/bar+1), listed.Name)
 	require.Equal(t, int64(2), listed.Revision)
 
 	var want []score.Tick
 	var notes []server.OutlineNote
-	from := score.Tick(view.Bar) * bar
+	from := view.From
 	for _, n := range play.Render(testkit.Buoy(), from, from+2*bar, nil) {
 		want = append(want, n.Start-from)
 		notes = append(notes, server.OutlineNote{Start: n.Start - from, End: min(n.End-from, 2*bar), Key: int(n.Key)})

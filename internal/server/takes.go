@@ -11,29 +11,40 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
 )
 
-type takesResource struct {
-	takes   TakeStore
-	studio  *studio.Studio
-	changed func(problem error)
-}
-
-// Imported tells of a file that became a take.
+// Imported tells of something that became a take.
 type Imported struct {
 	ID    int64 `json:"id"`
 	Notes int   `json:"notes"`
-	// Remarks say what was wrong with the file and what could not be kept, each a sentence without its full stop.
+	// Remarks say what was wrong with it and what could not be kept, each a sentence without its full stop.
 	Remarks []string `json:"remarks"`
+}
+
+type takesResource struct {
+	takes   *shelf.Shelf
+	studio  *studio.Studio
+	changed func(problem error)
 }
 
 // Routes lists the resource's routes.
 func (t takesResource) Routes() chi.Router {
 	r := chi.NewRouter()
-	r.Get("/{id}.mid", t.midi)
-	r.Get("/{id}.csv", t.csv)
 	r.Post("/", t.load)
+	r.Get("/{id}.mid", t.midi)
+	r.Get("/{id}.zip", t.zip)
+	r.Get("/{id}.csv", t.csv)
+	r.Get("/{id}/roll", t.roll)
+	r.Get("/{id}/statistics", t.statistics)
+	r.Get("/{id}/comparison", t.compare)
+	r.Post("/{id}/edits", t.edit)
+	r.Post("/{id}/undo", t.undo)
+	r.Post("/{id}/redo", t.redo)
+	r.Post("/{id}/deleted", t.setDeleted)
+	r.Post("/{id}/split", t.split)
+	r.Post("/{id}/origin", t.bringBack)
 	return r
 }
 
@@ -58,7 +69,7 @@ func (t takesResource) load(w http.ResponseWriter, r *http.Request) {
 		name = "Imported"
 	}
 	imported, left := smf.ToTake(file, name)
-	id, err := t.takes.AddTake(r.Context(), imported, t.studio.State().Revision)
+	id, err := t.takes.Add(r.Context(), imported, 0)
 	if err != nil {
 		fail(w, err)
 		return
@@ -67,56 +78,21 @@ func (t takesResource) load(w http.ResponseWriter, r *http.Request) {
 	reply(w, Imported{ID: id, Notes: imported.Count(), Remarks: append(append([]string{}, remarks...), left...)})
 }
 
-// find returns the take that a request names; it answers and returns nil if there is none.
-func (t takesResource) find(w http.ResponseWriter, r *http.Request) *take.Take {
+// idOf returns the id of the take that a request names, or 0, which no take has.
+func idOf(r *http.Request) int64 {
 	id, err := strconv.ParseInt(chi.URLParam(r, "id"), 10, 64)
 	if err != nil {
-		fail(w, take.ErrUnknown)
-		return nil
+		return 0
 	}
-	found, err := t.takes.Take(r.Context(), id)
-	if err != nil {
-		fail(w, err)
-		return nil
-	}
-	return found
+	return id
 }
 
-// csv answers with a take as a table of its messages.
-func (t takesResource) csv(w http.ResponseWriter, r *http.Request) {
-	if found := t.find(w, r); found != nil {
-		download(w, "text/csv; charset=utf-8", found.Name, ".csv", take.CSV(found))
-	}
-}
-
-// midi answers with a take as a Standard MIDI File: ?format=0 or 1, default 1, and ?division=960 or
-// 20160, default 960.
-func (t takesResource) midi(w http.ResponseWriter, r *http.Request) {
-	options := smf.Options{Format: 1, Division: smf.DefaultDivision}
-	switch r.URL.Query().Get("format") {
-	case "", "1":
-	case "0":
-		options.Format = 0
-	default:
-		refuse(w, http.StatusUnprocessableEntity, "the format must be 0 or 1")
-		return
-	}
-	switch r.URL.Query().Get("division") {
-	case "", strconv.Itoa(smf.DefaultDivision):
-	case strconv.Itoa(smf.ExactDivision):
-		options.Division = smf.ExactDivision
-	default:
-		refuse(w, http.StatusUnprocessableEntity, "the division must be 960 or 20160")
-		return
-	}
-	recorded := t.find(w, r)
-	if recorded == nil {
-		return
-	}
-	data, err := smf.Encode(smf.FromTake(recorded, options))
+// find returns the take that a request names; it answers and returns nil if there is none.
+func (t takesResource) find(w http.ResponseWriter, r *http.Request) (*take.Take, take.Summary) {
+	found, summary, err := t.takes.Take(r.Context(), idOf(r))
 	if err != nil {
 		fail(w, err)
-		return
+		return nil, summary
 	}
-	download(w, "audio/midi", recorded.Name, ".mid", data)
+	return found, summary
 }

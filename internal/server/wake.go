@@ -8,32 +8,41 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
-	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/live"
+	"jettyfog/internal/shelf"
 )
 
 // maxWakeBars bounds how many bars of the wake are shown or kept at once.
 const maxWakeBars = 4096
 
-// WakeView is the last bars that were played.
+// WakeView is some bars that were played.
 type WakeView struct {
-	// Bar is the number of the first of them, from 0, since playing began.
-	Bar int `json:"bar"`
-	// End is how long they last, in ticks.
-	End   score.Tick    `json:"end"`
+	// Stretch names the stretch of playing, from a start to its stop; Before and After are those next to it, 0
+	// if there is none.
+	Stretch int64 `json:"stretch"`
+	Before  int64 `json:"before"`
+	After   int64 `json:"after"`
+	// From and To bound the bars, in ticks since playing began. Bar is the length of one.
+	From score.Tick `json:"from"`
+	To   score.Tick `json:"to"`
+	Bar  score.Tick `json:"bar"`
+	// Notes count from From.
 	Notes []OutlineNote `json:"notes"`
 }
 
-// KeepRequest asks to keep the last bars that were played.
+// KeepRequest asks to keep what was played: the last whole bars, or a piece of a stretch.
 type KeepRequest struct {
-	Bars int `json:"bars" jsonschema:"minimum=1,maximum=4096"`
+	Bars    int        `json:"bars,omitempty" jsonschema:"minimum=1,maximum=4096"`
+	Stretch int64      `json:"stretch,omitempty"`
+	From    score.Tick `json:"from,omitempty" jsonschema:"minimum=0"`
+	To      score.Tick `json:"to,omitempty" jsonschema:"minimum=0"`
 }
 
 type wakeResource struct {
 	wake      WakeStore
-	takes     TakeStore
+	takes     *shelf.Shelf
 	transport *live.Transport
 	changed   func(problem error)
 }
@@ -46,43 +55,42 @@ func (k wakeResource) Routes() chi.Router {
 	return r
 }
 
-// last returns the last bars, up to this moment.
-func (k wakeResource) last(ctx context.Context, bars int) (*take.Take, int, int64, error) {
+// lastBars returns the last bars before a moment of a stretch, up to this moment.
+func (k wakeResource) lastBars(ctx context.Context, stretch int64, end score.Tick, bars int) (take.Stretch, error) {
 	if bars < 1 || bars > maxWakeBars {
-		return nil, 0, 0, &score.FieldError{Field: "bars", Got: bars, Allowed: fmt.Sprintf("1 to %d", maxWakeBars)}
+		return take.Stretch{}, &score.FieldError{Field: "bars", Got: bars, Allowed: fmt.Sprintf("1 to %d", maxWakeBars)}
 	}
 	if err := k.transport.KeepUp(ctx); err != nil {
-		return nil, 0, 0, fmt.Errorf("write the wake: %w", err)
+		return take.Stretch{}, fmt.Errorf("write the wake: %w", err)
 	}
-	last, bar, revision, err := k.wake.Last(ctx, bars)
-	if err == nil && last.End == 0 { // playing has just begun
+	last, err := k.wake.LastBars(ctx, stretch, end, bars)
+	if err == nil && last.Take.End == 0 { // playing has just begun
 		err = take.ErrUnknown
 	}
-	return last, bar, revision, err
+	return last, err
 }
 
+// show answers with ?bars=, the last ones, or those that end at ?end= of the ?stretch=.
 func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {
-	bars, err := strconv.Atoi(r.URL.Query().Get("bars"))
+	query := r.URL.Query()
+	bars, err := strconv.Atoi(query.Get("bars"))
 	if err != nil {
 		refuse(w, http.StatusBadRequest, "the wake needs the number of bars to show")
 		return
 	}
-	last, bar, _, err := k.last(r.Context(), bars)
+	stretch, _ := strconv.ParseInt(query.Get("stretch"), 10, 64) // without one it is the last
+	end, _ := strconv.ParseInt(query.Get("end"), 10, 64)         // without one it is the end
+	last, err := k.lastBars(r.Context(), stretch, score.Tick(end), bars)
 	if err != nil {
 		fail(w, err)
 		return
 	}
-	view := WakeView{Bar: bar, End: last.End, Notes: []OutlineNote{}}
-	down := map[[2]uint8]int{}
-	for _, m := range last.Messages {
-		key := [2]uint8{m.Channel, m.Key}
-		switch m.Kind {
-		case play.NoteOn:
-			down[key] = len(view.Notes)
-			view.Notes = append(view.Notes, OutlineNote{Start: m.Tick, Key: int(m.Key)})
-		case play.NoteOff:
-			view.Notes[down[key]].End = m.Tick
-		}
+	view := WakeView{
+		Stretch: last.ID, Before: last.Before, After: last.After,
+		From: last.From, To: last.To, Bar: last.Take.Meter.Bar(), Notes: []OutlineNote{},
+	}
+	for _, n := range last.Take.Notes() {
+		view.Notes = append(view.Notes, OutlineNote{Start: n.Start, End: n.End, Key: int(n.Key)})
 	}
 	reply(w, view)
 }
@@ -93,17 +101,34 @@ func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	last, bar, revision, err := k.last(r.Context(), request.Bars)
+	piece, err := k.piece(r.Context(), request)
 	if err != nil {
 		fail(w, err)
 		return
 	}
-	last.Name = fmt.Sprintf("Wake from bar %d", bar+1)
-	id, err := k.takes.AddTake(r.Context(), last, revision)
+	piece.Take.Name = fmt.Sprintf("Wake from bar %d", piece.From/piece.Take.Meter.Bar()+1)
+	id, err := k.takes.Add(r.Context(), piece.Take, piece.Revision)
 	if err != nil {
 		fail(w, err)
 		return
 	}
 	k.changed(nil)
-	reply(w, Imported{ID: id, Notes: last.Count(), Remarks: []string{}})
+	reply(w, Imported{ID: id, Notes: piece.Take.Count(), Remarks: []string{}})
+}
+
+func (k wakeResource) piece(ctx context.Context, request KeepRequest) (take.Stretch, error) {
+	if request.To == 0 {
+		return k.lastBars(ctx, 0, 0, request.Bars)
+	}
+	if request.From < 0 || request.From >= request.To {
+		return take.Stretch{}, &score.FieldError{Field: "from", Got: int(request.From), Allowed: "before to"}
+	}
+	if err := k.transport.KeepUp(ctx); err != nil {
+		return take.Stretch{}, fmt.Errorf("write the wake: %w", err)
+	}
+	piece, err := k.wake.Piece(ctx, request.Stretch, request.From, request.To)
+	if err == nil && piece.Take.End == 0 {
+		err = take.ErrUnknown
+	}
+	return piece, err
 }

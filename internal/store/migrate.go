@@ -53,5 +53,22 @@ CREATE TABLE messages (
 ALTER TABLE takes ADD COLUMN wake INTEGER NOT NULL DEFAULT 0;
 CREATE INDEX takes_of_the_wake ON takes (wake, id);`).Error
 		}},
+		{ID: "4", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+ALTER TABLE takes ADD COLUMN present TEXT NOT NULL DEFAULT '';
+CREATE TABLE take_edits (
+	take_id  INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE,
+	position INTEGER NOT NULL,
+	edit     TEXT    NOT NULL,
+	PRIMARY KEY (take_id, position)
+) STRICT, WITHOUT ROWID;
+CREATE TABLE origins (
+	take_id  INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE,
+	tick     INTEGER NOT NULL,
+	revision INTEGER NOT NULL,
+	project  BLOB    NOT NULL,
+	PRIMARY KEY (take_id, tick)
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}).Migrate()
 }

@@ -25,6 +25,8 @@ type takeRow struct {
 	Notes    int
 	Finished bool
 	Wake     bool // whether it is a stretch of the wake, which is in no list of takes
+	// Present is the summary of a take that was changed since it was kept, as JSON; else it is empty.
+	Present string
 }
 
 func (takeRow) TableName() string { return "takes" }
@@ -36,6 +38,8 @@ type heading struct {
 	Key    theory.Key    `json:"key"`
 	Tempo  play.TempoMap `json:"tempo"`
 	Tracks []take.Track  `json:"tracks"`
+
+	Markers []take.Marker `json:"markers,omitempty"`
 }
 
 type messageRow struct {
@@ -65,7 +69,10 @@ func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (i
 	}
 	row := takeRow{Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded}
 	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Create(&row).Error; err != nil || row.Name != "" {
+		if err := tx.Create(&row).Error; err != nil {
+			return err
+		}
+		if err := saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project}); err != nil || row.Name != "" {
 			return err
 		}
 		var takes int64
@@ -91,20 +98,23 @@ func (s *Store) AddTake(ctx context.Context, t *take.Take, revision int64) (int6
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
+		if err := saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project}); err != nil {
+			return err
+		}
 		return replaceMessages(tx, row.ID, 0, t.Messages)
 	})
 	return row.ID, err
 }
 
 func encodeHeading(t *take.Take) (string, error) {
-	encoded, err := json.Marshal(heading{Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks})
+	encoded, err := json.Marshal(heading{Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks, Markers: t.Markers})
 	return string(encoded), err
 }
 
 // AppendTake stores messages of a take that is being recorded, of which the first is the take's
-// seq-th, counted from 0, and its tempo map so far. Storing the same messages again changes nothing,
+// seq-th, counted from 0, and its tempos and markers so far. Storing the same messages again changes nothing,
 // so a call that may have failed can be repeated.
-func (s *Store) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error {
+func (s *Store) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error {
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		row, err := findTake(tx, id)
 		if err != nil {
@@ -114,7 +124,7 @@ func (s *Store) AppendTake(ctx context.Context, id int64, seq int, messages []pl
 		if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
 			return err
 		}
-		head.Tempo = tempo
+		head.Tempo, head.Markers = line.Tempo, line.Markers
 		encoded, err := json.Marshal(head)
 		if err != nil {
 			return err
@@ -180,14 +190,19 @@ func (s *Store) finishBrokenTakes() error {
 	return nil
 }
 
-// Take returns a finished take. The error wraps take.ErrUnknown if there is none.
-func (s *Store) Take(ctx context.Context, id int64) (*take.Take, error) {
+// Recording implements shelf.Store.
+func (s *Store) Recording(ctx context.Context, id int64) (*take.Take, take.Summary, error) {
 	tx := s.db.WithContext(ctx)
 	row, err := findTake(tx.Where("finished = ? AND wake = ?", true, false), id)
 	if err != nil {
-		return nil, err
+		return nil, take.Summary{}, err
 	}
-	return loadTake(tx, row)
+	summary, err := row.summary()
+	if err != nil {
+		return nil, summary, err
+	}
+	recording, err := loadTake(tx, row)
+	return recording, summary, err
 }
 
 func findTake(tx *gorm.DB, id int64) (takeRow, error) {
@@ -217,7 +232,7 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 func (head heading) take(row takeRow) *take.Take {
 	return &take.Take{
 		Name: row.Name, Luck: head.Luck, Meter: head.Meter, Key: head.Key,
-		Tempo: head.Tempo, Tracks: head.Tracks, End: row.End,
+		Tempo: head.Tempo, Tracks: head.Tracks, Markers: head.Markers, End: row.End,
 	}
 }
 
@@ -233,21 +248,30 @@ func messagesOf(rows []messageRow) (messages []play.Message) {
 // Takes lists the finished takes, the latest first.
 func (s *Store) Takes(ctx context.Context) ([]take.Summary, error) {
 	var rows []takeRow
-	if err := s.db.WithContext(ctx).Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error; err != nil {
+	err := s.db.WithContext(ctx).Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error
+	if err != nil {
 		return nil, err
 	}
 	summaries := make([]take.Summary, len(rows))
 	for i, row := range rows {
-		var head heading
-		if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
+		if summaries[i], err = row.summary(); err != nil {
 			return nil, err
-		}
-		summaries[i] = take.Summary{
-			ID: row.ID, Name: row.Name, Created: row.Created, Luck: head.Luck, Revision: row.Revision,
-			Bars:    float64(row.End) / float64(head.Meter.Bar()),
-			Seconds: float64(head.Tempo.Nanos(row.End)) / 1e9,
-			Notes:   row.Notes,
 		}
 	}
 	return summaries, nil
+}
+
+// summary returns what the list of takes says of a take.
+func (row takeRow) summary() (summary take.Summary, err error) {
+	if row.Present != "" {
+		err = json.Unmarshal([]byte(row.Present), &summary)
+		return summary, err
+	}
+	var head heading
+	if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
+		return summary, err
+	}
+	summary = take.SummaryOf(head.take(row))
+	summary.ID, summary.Created, summary.Revision, summary.Notes = row.ID, row.Created, row.Revision, row.Notes
+	return summary, nil
 }

@@ -37,7 +37,10 @@ func (w *Wake) CreateTake(ctx context.Context, t *take.Take, revision int64) (in
 		if err := dropOldWake(tx); err != nil {
 			return err
 		}
-		return tx.Create(&row).Error
+		if err := tx.Create(&row).Error; err != nil {
+			return err
+		}
+		return saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project})
 	})
 	return row.ID, err
 }
@@ -67,8 +70,13 @@ func dropOldWake(tx *gorm.DB) error {
 }
 
 // AppendTake writes messages of the stretch that is being played, as Store.AppendTake does.
-func (w *Wake) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, tempo play.TempoMap) error {
-	return w.store.AppendTake(ctx, id, seq, messages, tempo)
+func (w *Wake) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error {
+	return w.store.AppendTake(ctx, id, seq, messages, line)
+}
+
+// AddOrigin says which project plays from a tick of a stretch on.
+func (w *Wake) AddOrigin(ctx context.Context, id int64, origin take.Origin) error {
+	return w.store.AddOrigin(ctx, id, origin)
 }
 
 // FinishTake ends a stretch at a tick, or at its last message if that is later. Notes that are still sounding,
@@ -97,39 +105,86 @@ func extent(tx *gorm.DB, id int64) (last score.Tick, count int, err error) {
 	return found.Last, found.Count, err
 }
 
-// Last returns the last whole bars that were played, as a take that has no name yet, at which bar they began,
-// from 0, and the revision of the project when that stretch began. The error wraps take.ErrUnknown if nothing
-// was played yet.
-func (w *Wake) Last(ctx context.Context, bars int) (last *take.Take, bar int, revision int64, err error) {
+// LastBars returns the last whole bars before a moment of a stretch; a stretch of 0 is the last one, a moment of 0
+// its end. The error wraps take.ErrUnknown if there is none.
+func (w *Wake) LastBars(ctx context.Context, id int64, end score.Tick, bars int) (take.Stretch, error) {
 	tx := w.store.db.WithContext(ctx)
+	row, whole, err := w.stretch(tx, id)
+	if err != nil {
+		return take.Stretch{}, err
+	}
+	if end == 0 {
+		end = whole.End
+	}
+	from, to := take.LastBars(min(end, whole.End), whole.Meter.Bar(), bars)
+	return piece(tx, row, whole, from, to)
+}
+
+// Piece returns what is in [from, to) of a stretch, as LastBars does.
+func (w *Wake) Piece(ctx context.Context, id int64, from, to score.Tick) (take.Stretch, error) {
+	tx := w.store.db.WithContext(ctx)
+	row, whole, err := w.stretch(tx, id)
+	if err != nil {
+		return take.Stretch{}, err
+	}
+	from = max(0, min(from, whole.End))
+	return piece(tx, row, whole, from, max(from, min(to, whole.End)))
+}
+
+// stretch returns a stretch without its messages.
+func (w *Wake) stretch(tx *gorm.DB, id int64) (takeRow, *take.Take, error) {
+	find := tx.Where("wake = ?", true)
+	if id != 0 {
+		find = find.Where("id = ?", id)
+	}
 	var row takeRow
-	err = tx.Where("wake = ?", true).Order("id DESC").First(&row).Error
+	err := find.Order("id DESC").First(&row).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return nil, 0, 0, take.ErrUnknown
+		return row, nil, take.ErrUnknown
 	}
 	if err != nil {
-		return nil, 0, 0, err
+		return row, nil, err
 	}
 	var head heading
 	if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
-		return nil, 0, 0, err
+		return row, nil, err
 	}
-	end, _, err := extent(tx, row.ID)
+	last, _, err := extent(tx, row.ID)
 	if err != nil {
-		return nil, 0, 0, err
+		return row, nil, err
 	}
-	from, to := take.LastBars(max(end, row.End), head.Meter.Bar(), bars)
 	whole := head.take(row)
+	whole.End = max(whole.End, last)
+	return row, whole, nil
+}
+
+func piece(tx *gorm.DB, row takeRow, whole *take.Take, from, to score.Tick) (take.Stretch, error) {
+	found := take.Stretch{ID: row.ID, From: from, To: to, Revision: row.Revision}
+	beside := tx.Model(&takeRow{}).Where("wake = ?", true)
+	if err := beside.Session(&gorm.Session{}).Select("COALESCE(MAX(id), 0)").Where("id < ?", row.ID).Scan(&found.Before).Error; err != nil {
+		return found, err
+	}
+	if err := beside.Session(&gorm.Session{}).Select("COALESCE(MIN(id), 0)").Where("id > ?", row.ID).Scan(&found.After).Error; err != nil {
+		return found, err
+	}
 	var before, rows []messageRow
 	// Of what instruments were told, the last of each kind, channel and number.
 	told := tx.Model(&messageRow{}).Select("MAX(seq)").Where("take_id = ? AND tick < ? AND kind NOT IN ?", row.ID, from, []play.Kind{play.NoteOff, play.NoteOn}).
 		Group("kind, channel, key")
 	if err := tx.Where("take_id = ? AND seq IN (?)", row.ID, told).Order("seq").Find(&before).Error; err != nil {
-		return nil, 0, 0, err
+		return found, err
 	}
 	if err := tx.Where("take_id = ? AND tick >= ? AND tick <= ?", row.ID, from, to).Order("seq").Find(&rows).Error; err != nil {
-		return nil, 0, 0, err
+		return found, err
 	}
 	whole.Messages = messagesOf(append(before, rows...))
-	return take.Cut(whole, from, to), int(from / head.Meter.Bar()), row.Revision, nil
+	origin, err := originAt(tx, row.ID, from)
+	switch {
+	case err == nil:
+		found.Revision, whole.Project, whole.Luck = origin.Revision, origin.Project, origin.Project.Luck.Number
+	case !errors.Is(err, take.ErrUnknown):
+		return found, err
+	}
+	found.Take = take.Cut(whole, from, to)
+	return found, nil
 }

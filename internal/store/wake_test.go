@@ -19,7 +19,7 @@ func TestTheWakesLastBars(t *testing.T) {
 	first, err := store.Open(folder)
 	require.NoError(t, err)
 	wake := first.Wake()
-	_, _, _, err = wake.Last(ctx, 1)
+	_, err = wake.LastBars(ctx, 0, 0, 1)
 	require.ErrorIs(t, err, take.ErrUnknown)
 
 	p := testkit.Buoy()
@@ -28,25 +28,25 @@ func TestTheWakesLastBars(t *testing.T) {
 	heading := take.Of(p, "")
 	id, err := wake.CreateTake(ctx, heading, 4)
 	require.NoError(t, err)
-	require.NoError(t, wake.AppendTake(ctx, id, 0, played.Messages[:50], played.Tempo))
-	require.NoError(t, wake.AppendTake(ctx, id, 50, played.Messages[50:], played.Tempo))
+	require.NoError(t, wake.AppendTake(ctx, id, 0, played.Messages[:50], take.Timeline{Tempo: played.Tempo}))
+	require.NoError(t, wake.AppendTake(ctx, id, 50, played.Messages[50:], take.Timeline{Tempo: played.Tempo}))
 	require.NoError(t, first.Close()) // as if it was killed
 
 	again := open(t, folder)
 	bar := p.Meter.Bar()
-	last, at, revision, err := again.Wake().Last(ctx, 2)
+	last, err := again.Wake().LastBars(ctx, 0, 0, 2)
 	require.NoError(t, err)
 	end := played.Messages[len(played.Messages)-1].Tick / bar * bar
 	want := take.Cut(played, end-2*bar, end)
 	want.Name = ""
-	require.Equal(t, want, last)
-	require.Equal(t, int(end/bar)-2, at)
-	require.Equal(t, int64(4), revision)
-	require.Equal(t, play.ControlChange, last.Messages[0].Kind, "the controller that was sent once, at the beginning")
+	require.Equal(t, want, last.Take)
+	require.Equal(t, end-2*bar, last.From)
+	require.Equal(t, int64(4), last.Revision)
+	require.Equal(t, play.ControlChange, last.Take.Messages[0].Kind, "the controller that was sent once, at the beginning")
 	takes, err := again.Takes(ctx)
 	require.NoError(t, err)
 	require.Empty(t, takes)
-	_, err = again.Take(ctx, id)
+	_, _, err = again.Recording(ctx, id)
 	require.ErrorIs(t, err, take.ErrUnknown)
 }
 
@@ -63,7 +63,7 @@ func TestOldWakeIsDropped(t *testing.T) {
 		ids = append(ids, id)
 	}
 	for i, id := range ids {
-		err := wake.AppendTake(ctx, id, 0, nil, play.TempoMap{{Tempo: 96_000}})
+		err := wake.AppendTake(ctx, id, 0, nil, take.Timeline{Tempo: play.TempoMap{{Tempo: 96_000}}})
 		if i < 2 {
 			require.ErrorIs(t, err, take.ErrUnknown)
 		} else {

@@ -48,6 +48,10 @@ func conductorEvents(t *take.Take, division int) []Event {
 	for _, change := range t.Tempo {
 		events = append(events, Event{Tick: round(change.Tick, division), Data: setTempo(change.Tempo)})
 	}
+	for _, marker := range t.Markers {
+		events = append(events, Event{Tick: round(marker.Tick, division), Data: text(metaMarker, marker.Text)})
+	}
+	slices.SortStableFunc(events, func(a, b Event) int { return cmp.Compare(a.Tick, b.Tick) })
 	return events
 }
 

@@ -20,6 +20,7 @@ const (
 	endOfExclusive  = 0xF7
 
 	metaTrackName     = 0x03
+	metaMarker        = 0x06
 	metaSetTempo      = 0x51
 	metaTimeSignature = 0x58
 	metaKeySignature  = 0x59

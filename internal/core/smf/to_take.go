@@ -30,10 +30,14 @@ func ToTake(f File, name string) (t *take.Take, left []string) {
 	}
 	slices.SortStableFunc(im.messages, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Messages = inTurns(im.messages)
+	slices.SortStableFunc(im.t.Markers, func(a, b take.Marker) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Tempo = im.tempos()
 	im.t.Finish(min(im.end, score.LastTick))
 	return im.t, im.left()
 }
+
+// maxMarkers bounds how many markers of a file are kept.
+const maxMarkers = 10_000
 
 // standardTempo is what holds in a file that names none.
 const standardTempo score.Tempo = 120_000
@@ -117,6 +121,10 @@ func (im *importer) meta(data []byte, at score.Tick, name string) string {
 	case kind == metaTrackName:
 		if text := cleanName(value); text != "" {
 			return text
+		}
+	case kind == metaMarker:
+		if text := cleanName(value); text != "" && len(im.t.Markers) < maxMarkers {
+			im.t.Markers = append(im.t.Markers, take.Marker{Tick: at, Text: text})
 		}
 	case kind == metaSetTempo && len(value) == 3 && im.file.Frames == 0:
 		micros := int64(value[0])<<16 | int64(value[1])<<8 | int64(value[2])

@@ -5,6 +5,18 @@ import (
 	"jettyfog/internal/core/score"
 )
 
+// Stretch is a piece of the journal of everything that was played, from a start of playing to its stop.
+type Stretch struct {
+	// ID names the stretch; Before and After are those next to it, 0 if there is none.
+	ID, Before, After int64
+	// From and To bound the piece, in ticks since playing began.
+	From, To score.Tick
+	// Revision is that of the project at From.
+	Revision int64
+	// Take is the piece, without a name.
+	Take *Take
+}
+
 // LastBars returns from where to where the last whole bars of a recording last that ends at a tick: so many of
 // them, or all from the beginning if there are fewer; if there is no whole bar, what there is of the first.
 func LastBars(end, bar score.Tick, bars int) (from, to score.Tick) {
@@ -20,7 +32,13 @@ func LastBars(end, bar score.Tick, bars int) (from, to score.Tick) {
 // it.
 func Cut(t *Take, from, to score.Tick) *Take {
 	cut := *t
-	cut.Messages, cut.Tempo, cut.Tracks = nil, nil, append([]Track(nil), t.Tracks...)
+	cut.Messages, cut.Tempo, cut.Markers, cut.Tracks = nil, nil, nil, append([]Track(nil), t.Tracks...)
+	for _, marker := range t.Markers {
+		if marker.Tick >= from && marker.Tick < to {
+			marker.Tick -= from
+			cut.Markers = append(cut.Markers, marker)
+		}
+	}
 	for _, change := range t.Tempo.From(from) {
 		change.Tick -= from
 		cut.Tempo = append(cut.Tempo, change)

@@ -200,6 +200,10 @@ func (e CutOut) apply(t *Take) error {
 	if e.From == 0 {
 		t.Tempo = after.Tempo
 	}
+	for _, marker := range after.Markers {
+		marker.Tick += e.From
+		t.Markers = append(t.Markers, marker)
+	}
 	var moved []play.Message
 	for _, m := range after.Messages {
 		m.Tick += e.From

@@ -12,7 +12,8 @@ type Summary struct {
 	Name string `json:"name"`
 	// Created is when its recording began, in Unix seconds.
 	Created int64 `json:"created"`
-	// Luck and Revision tell what the project was when its recording began.
+	// Luck and Revision tell what the project was when its recording began; a take that no project has made,
+	// as an imported one, has the revision 0.
 	Luck     int   `json:"luck"`
 	Revision int64 `json:"revision"`
 	// Bars is its length in bars of its meter, Seconds in seconds.
@@ -20,4 +21,22 @@ type Summary struct {
 	Seconds float64 `json:"seconds"`
 	// Notes is how many notes it has.
 	Notes int `json:"notes"`
+	// Version counts the changes of the take since it was kept, undo and redo among them.
+	Version int `json:"version"`
+	// Position is how many of its edits are in force. Undo and Redo name the edits that would be undone and
+	// redone; empty if there is none.
+	Position int    `json:"position"`
+	Undo     string `json:"undo"`
+	Redo     string `json:"redo"`
+	// Deleted takes are out of the way, and can be brought back.
+	Deleted bool `json:"deleted"`
+}
+
+// SummaryOf returns the summary of a take as it is now: all but what the take does not know of itself.
+func SummaryOf(t *Take) Summary {
+	return Summary{
+		Name: t.Name, Luck: t.Luck, Notes: t.Count(),
+		Bars:    float64(t.End) / float64(t.Meter.Bar()),
+		Seconds: float64(t.Nanos()) / 1e9,
+	}
 }

@@ -2,6 +2,7 @@ package take
 
 import (
 	"slices"
+	"strings"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -17,12 +18,16 @@ type Take struct {
 	Key   theory.Key
 	// Tempo is the tempo map, with ticks counted from the take's start.
 	Tempo play.TempoMap
+	// Markers name moments, in order: which patterns play, from where on.
+	Markers []Marker
 	// Tracks are the tracks that the project had when the take began.
 	Tracks []Track
 	// Messages are in the order in which they went out, ticks counted from the take's start.
 	Messages []play.Message
 	// End is the take's length.
 	End score.Tick
+	// Project is what made the take, as it was when the take began; nil if that is not known or no project did.
+	Project *score.Project
 }
 
 // Track names a track of a take.
@@ -33,6 +38,49 @@ type Track struct {
 	Mute bool `json:"mute,omitempty"`
 }
 
+// Timeline is what a take's time is marked with; ticks count from its start.
+type Timeline struct {
+	Tempo   play.TempoMap
+	Markers []Marker
+}
+
+// Marker names a moment.
+type Marker struct {
+	Tick score.Tick `json:"tick"`
+	Text string     `json:"text"`
+}
+
+// MarkChanges appends a marker where another state of a project lets tracks play other patterns.
+func MarkChanges(markers []Marker, before, after *score.Project, at score.Tick) []Marker {
+	var names []string
+	for i := range after.Tracks {
+		track := &after.Tracks[i]
+		playing := track.Patterns[track.Playing].Name
+		if was := before.Track(track.ID); was == nil || was.Patterns[was.Playing].Name != playing {
+			names = append(names, track.Name+": "+playing)
+		}
+	}
+	if len(names) == 0 {
+		return markers
+	}
+	return append(markers, Marker{at, strings.Join(names, ", ")})
+}
+
+// Only returns the take with one of its tracks alone.
+func Only(t *Take, track uint32) *Take {
+	only := *t
+	only.Tracks = slices.DeleteFunc(slices.Clone(t.Tracks), func(other Track) bool { return other.ID != track })
+	only.Messages = slices.DeleteFunc(slices.Clone(t.Messages), func(m play.Message) bool { return m.Track != track })
+	return &only
+}
+
+// Origin is the project that plays from a moment of a take on.
+type Origin struct {
+	Tick     score.Tick
+	Revision int64
+	Project  *score.Project
+}
+
 // Of returns an empty take of the project that begins now.
 func Of(p *score.Project, name string) *Take {
 	t := &Take{
@@ -41,6 +89,8 @@ func Of(p *score.Project, name string) *Take {
 		Meter: p.Meter,
 		Key:   p.Key,
 		Tempo: play.TempoMapOf(p),
+
+		Project: p,
 	}
 	for i := range p.Tracks {
 		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name})

@@ -1,0 +1,151 @@
+package server_test
+
+import (
+	"archive/zip"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	gosmf "gitlab.com/gomidi/midi/v2/smf"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/server"
+)
+
+// ask posts JSON, or gets without a body, and decodes the answer, which must be a success.
+func ask[T any](h *house, path, body string) (into T) {
+	h.t.Helper()
+	method := http.MethodPost
+	if body == "" {
+		method = http.MethodGet
+	}
+	got := h.do(method, path, body)
+	require.Equal(h.t, http.StatusOK, got.status, got.body)
+	require.NoError(h.t, json.Unmarshal([]byte(got.body), &into))
+	return into
+}
+
+// bring imports a rendering of the demo as take 1.
+func bring(h *house, bars int) *take.Take {
+	h.t.Helper()
+	rendered := take.Render(score.Demo(), bars)
+	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 1, Division: smf.ExactDivision}))
+	require.NoError(h.t, err)
+	require.Equal(h.t, http.StatusOK, h.do("POST", "/api/takes?name=Tide", string(data), "Content-Type", "audio/midi").status)
+	return rendered
+}
+
+func TestATakeIsEdited(t *testing.T) {
+	h := start(t)
+	rendered := bring(h, 8)
+	bar := rendered.Meter.Bar()
+	page := h.connect()
+
+	trimmed := ask[take.Summary](h, "/api/takes/1/edits", fmt.Sprintf(`{"version":0,"edit":{"trim":{"from":%d,"to":%d}}}`, bar, 5*bar))
+	require.Equal(t, "trim", trimmed.Undo)
+	page.next(func(m server.Message) bool { return m.Takes != nil && m.Takes.Takes[0].Version == 1 })
+	roll := ask[server.Roll](h, "/api/takes/1/roll?from=0&to=99999999", "")
+	require.Equal(t, 4*bar, roll.End)
+	require.Len(t, roll.Notes, trimmed.Notes)
+	require.Len(t, roll.Tracks, 3)
+	require.Equal(t, trimmed.Notes, roll.Tracks[0].Notes+roll.Tracks[1].Notes+roll.Tracks[2].Notes)
+	window := ask[server.Roll](h, fmt.Sprintf("/api/takes/1/roll?from=%d&to=%d", bar, 2*bar), "")
+	require.Less(t, len(window.Notes), len(roll.Notes))
+	for _, n := range window.Notes {
+		require.Equal(t, roll.Notes[n.Place], n)
+		require.True(t, n.Start < 2*bar && n.End > bar)
+	}
+
+	stale := h.do("POST", "/api/takes/1/edits", `{"version":0,"edit":{"rename":{"name":"Ebb"}}}`)
+	require.Equal(t, http.StatusConflict, stale.status)
+	require.Contains(t, stale.body, "the take has changed")
+	require.Equal(t, http.StatusUnprocessableEntity, h.do("POST", "/api/takes/1/edits", `{"version":1,"edit":{"trim":{"from":5,"to":2}}}`).status)
+	require.Equal(t, http.StatusBadRequest, h.do("POST", "/api/takes/1/edits", `{"version":1,"edit":{}}`).status)
+	require.Equal(t, "trim", ask[take.Summary](h, "/api/takes/1/undo", `{"version":1}`).Redo)
+	require.Equal(t, http.StatusConflict, h.do("POST", "/api/takes/1/undo", `{"version":2}`).status)
+	require.Equal(t, trimmed.Notes, ask[take.Summary](h, "/api/takes/1/redo", `{"version":2}`).Notes)
+	require.True(t, ask[take.Summary](h, "/api/takes/1/deleted", `{"version":3,"deleted":true}`).Deleted)
+
+	stats := ask[take.Statistics](h, "/api/takes/1/statistics?tracks=2", "")
+	require.Len(t, stats.Bars, 4)
+	require.Equal(t, roll.Tracks[0].Notes+roll.Tracks[1].Notes+roll.Tracks[2].Notes, ask[take.Statistics](h, "/api/takes/1/statistics", "").Notes)
+	require.Equal(t, http.StatusBadRequest, h.do("GET", "/api/takes/1/statistics?tracks=x", "").status)
+	require.Equal(t, http.StatusBadRequest, h.do("GET", "/api/takes/1/roll?from=5&to=5", "").status)
+}
+
+// Two halves of a take are takes of their own; the whole is compared with the first half.
+func TestATakeIsSplitAndCompared(t *testing.T) {
+	h := start(t)
+	rendered := bring(h, 4)
+	bar := rendered.Meter.Bar()
+	require.Equal(t, []int64{2, 3}, ask[[]int64](h, "/api/takes/1/split", fmt.Sprintf(`{"tick":%d}`, bar)))
+	first := ask[server.Roll](h, "/api/takes/2/roll?from=0&to=99999999", "")
+	second := ask[server.Roll](h, "/api/takes/3/roll?from=0&to=99999999", "")
+	require.Equal(t, "Tide a", first.Summary.Name)
+	require.Equal(t, bar, first.End)
+	require.Equal(t, 3*bar, second.End)
+	require.Equal(t, rendered.Count(), len(first.Notes)+len(second.Notes))
+	compared := ask[server.TakeComparison](h, "/api/takes/2/comparison?with=1", "")
+	require.Equal(t, len(first.Notes), compared.Same+len(compared.Changed))
+	require.Len(t, compared.Added, len(second.Notes))
+	require.Empty(t, compared.Gone)
+	require.Equal(t, http.StatusUnprocessableEntity, h.do("POST", "/api/takes/1/split", `{"tick":0}`).status)
+	require.Equal(t, http.StatusNotFound, h.do("GET", "/api/takes/2/comparison?with=9", "").status)
+	require.Equal(t, http.StatusNotFound, h.do("POST", "/api/takes/1/origin", `{"revision":1}`).status, "no project made it")
+}
+
+// Chosen bars and muted tracks: what goes out is what is heard of them, in one file or one for each track.
+func TestChosenBarsGoOut(t *testing.T) {
+	h := start(t)
+	rendered := bring(h, 6)
+	bar := rendered.Meter.Bar()
+	ask[take.Summary](h, "/api/takes/1/edits", `{"version":0,"edit":{"setTrack":{"track":4,"mute":true}}}`)
+	want := take.Cut(rendered, bar, 3*bar)
+	got := notesOf(t, h.do("GET", "/api/takes/1.mid?format=0&division=20160&from=2&to=4", "").body)
+	require.Len(t, got, take.Only(want, 1).Count()+take.Only(want, 2).Count())
+
+	archive := h.do("GET", "/api/takes/1.zip?division=20160&from=2&to=4&format=0", "")
+	require.Equal(t, `attachment; filename=Tide.zip`, archive.header.Get("Content-Disposition"))
+	files, err := zip.NewReader(strings.NewReader(archive.body), int64(len(archive.body)))
+	require.NoError(t, err)
+	require.Len(t, files.File, 2)
+	for i, file := range files.File {
+		opened, err := file.Open()
+		require.NoError(t, err)
+		read, err := gosmf.ReadFrom(opened)
+		require.NoError(t, err)
+		notes := 0
+		for _, event := range read.Tracks[0] {
+			var channel, key, velocity uint8
+			if event.Message.GetNoteOn(&channel, &key, &velocity) {
+				notes++
+			}
+		}
+		require.Equal(t, take.Only(want, uint32(i+1)).Count(), notes, file.Name)
+	}
+	require.Equal(t, "01 Bell buoy.mid", files.File[0].Name)
+	for _, bars := range []string{"from=0&to=2", "from=2&to=2", "from=2&to=9", "from=7&to=8", "from=2"} {
+		require.Equal(t, http.StatusUnprocessableEntity, h.do("GET", "/api/takes/1.mid?"+bars, "").status, bars)
+	}
+}
+
+// A take brings the project back as it was when the take began, and that is undone like any edit.
+func TestATakeBringsItsProjectBack(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	h.do("POST", "/api/transport", `{"do":"record"}`)
+	page.next(func(m server.Message) bool { return m.Batch != nil && len(m.Batch.Sounds) > 0 })
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":7}}}`).status)
+	h.do("POST", "/api/transport", `{"do":"stop"}`)
+	page.next(func(m server.Message) bool { return m.Takes != nil && len(m.Takes.Takes) == 1 })
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/takes/1/origin", `{"revision":2}`).status)
+	require.Equal(t, testkit.Buoy(), h.studio.State().Project)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/undo", `{"revision":3}`).status)
+	require.Equal(t, 7, h.studio.State().Project.Luck.Number)
+}
