@@ -1,7 +1,6 @@
 package e2e
 
 import (
-	"fmt"
 	"os"
 	"path/filepath"
 	"testing"
@@ -63,11 +62,8 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	p.waitForBar(5)
 	p.MustElement("[aria-label=Stop]").MustClick()
 	p.MustElementR("nav a", "Takes").MustClick()
-	p.MustElementR("td", "Take 1")
-
-	wait := p.profile.MustWaitDownload()
-	p.MustElementR("td a", "one track").MustClick()
-	recorded := startsOf(t, wait())
+	p.take("Take 1")
+	recorded := startsOf(t, p.carry("960"))
 	fourBars := play.Render(project, 0, 4*project.Meter.Bar(), nil)
 	require.Greater(t, len(fourBars), 15)
 	require.GreaterOrEqual(t, len(recorded), len(fourBars))
@@ -92,10 +88,8 @@ func TestAMIDIFileIsImported(t *testing.T) {
 	p.MustElement("input[aria-label='File to import']").MustSetFiles(bad)
 	p.MustElementR("[role=alert]", "Nothing was changed: the MIDI file cannot be read: at byte")
 	p.MustElement("input[aria-label='File to import']").MustSetFiles(good)
-	p.MustElementR("td", "Ferry bells")
-	wait := p.profile.MustWaitDownload()
-	p.MustElementR("td a", "one track").MustClick()
-	require.ElementsMatch(t, startsOf(t, inOne), startsOf(t, wait()))
+	p.take("Ferry bells")
+	require.ElementsMatch(t, startsOf(t, inOne), startsOf(t, p.carry("960")))
 }
 
 // Nothing was recorded, and yet the last bars that were heard can be kept, exported and compared, bar for bar.
@@ -113,19 +107,14 @@ func TestTheLastBarsAreKeptAfterwards(t *testing.T) {
 	p.MustElementR("section[aria-label=Wake] button", "keep last").MustClick()
 	p.MustElementR("[role=alert]", "The last bars are a take of")
 	p.MustElementR("nav a", "Takes").MustClick()
-	name := p.MustElementR("td", "Wake from bar").MustText()
-	var bar int
-	_, err := fmt.Sscanf(name, "Wake from bar %d", &bar)
-	require.NoError(t, err)
+	bar := p.wakeBar()
 	require.GreaterOrEqual(t, bar, 7)
-	wait := p.profile.MustWaitDownload()
-	p.MustElementR("td a", "one track").MustClick()
 
 	length := a.project().Meter.Bar()
 	rendered := take.Cut(take.Render(a.project(), bar+3), score.Tick(bar-1)*length, score.Tick(bar+3)*length)
 	want, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 0, Division: smf.DefaultDivision}))
 	require.NoError(t, err)
-	require.ElementsMatch(t, startsOf(t, want), startsOf(t, wait()))
+	require.ElementsMatch(t, startsOf(t, want), startsOf(t, p.carry("960")))
 }
 
 // requireOwnLoops watches the lanes' playing places until each has gone through its own loop.
@@ -205,7 +194,7 @@ func TestByKeysAlone(t *testing.T) {
 		p.Keyboard.Release(input.ShiftLeft)
 	}
 	p.Keyboard.MustType(input.Enter)
-	p.MustElementR("td", "Take 1")
+	p.take("Take 1")
 }
 
 // focused names the element that has the focus.

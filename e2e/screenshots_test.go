@@ -61,6 +61,7 @@ func TestScreenshots(t *testing.T) {
 	p.MustElement("[aria-label='Day watch']").MustClick()
 	p.Keyboard.MustType(input.Space)
 	p.MustElementR("a", "Takes").MustClick()
-	p.MustElementR("td", "Take 1")
+	p.take("Take 1")
+	p.MustElement("[data-note]")
 	p.picture(filepath.Join(folder, "takes.png"))
 }

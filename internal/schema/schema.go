@@ -3,6 +3,8 @@ package schema
 import (
 	"encoding/json"
 	"fmt"
+	"reflect"
+	"strings"
 
 	"github.com/invopop/jsonschema"
 
@@ -66,7 +68,15 @@ func ProjectFile() ([]byte, error) {
 func Wire() ([]byte, error) { return encode(reflector().Reflect(&wire{})) }
 
 func reflector() *jsonschema.Reflector {
-	return &jsonschema.Reflector{Anonymous: true}
+	return &jsonschema.Reflector{Anonymous: true, Namer: nameOf}
+}
+
+// nameOf tells the edits of takes from those of projects, which have the same names in their own packages.
+func nameOf(t reflect.Type) string {
+	if strings.HasSuffix(t.PkgPath(), "/take") && (t.Name() == "EditJSON" || t.Name() == "SetTrack" || t.Name() == "Track") {
+		return "Take" + t.Name()
+	}
+	return t.Name()
 }
 
 func enumerate(schema *jsonschema.Schema, definition, property string, values []any) error {

@@ -336,6 +336,11 @@ export interface Summary {
   bars: number;
   seconds: number;
   notes: number;
+  version: number;
+  position: number;
+  undo: string;
+  redo: string;
+  deleted: boolean;
 }
 export interface ClockAnswer {
   sent: number;
@@ -723,14 +728,229 @@ export interface TrialRequest {
   luck: number;
 }
 export interface WakeView {
+  stretch: number;
+  before: number;
+  after: number;
+  from: number;
+  to: number;
   bar: number;
-  end: number;
   notes: OutlineNote[];
 }
 export interface Imported {
   id: number;
   notes: number;
   remarks: string[];
+}
+export interface KeepRequest {
+  bars?: number;
+  stretch?: number;
+  from?: number;
+  to?: number;
+}
+export interface Roll {
+  summary: Summary;
+  meter: Meter;
+  key: Key;
+  bar: number;
+  end: number;
+  tempo: TempoChange[];
+  tracks: RollTrack[];
+  notes: RollNote[];
+  crowded: boolean;
+  controls: RollControl[];
+  lowest: number;
+  highest: number;
+  markers: Marker[];
+}
+export interface RollTrack {
+  id: number;
+  name: string;
+  mute?: boolean;
+  notes: number;
+}
+export interface RollNote {
+  place: number;
+  track: number;
+  start: number;
+  end: number;
+  key: number;
+  velocity: number;
+  channel: number;
+  detune?: number;
+}
+export interface RollControl {
+  track: number;
+  channel: number;
+  kind: string;
+  number: number;
+  most: number;
+  points: RollPoint[];
+}
+export interface RollPoint {
+  tick: number;
+  value: number;
+}
+export interface Marker {
+  tick: number;
+  text: string;
+}
+export interface TakeEditRequest {
+  version: number;
+  edit: TakeEditJSON;
+}
+export interface TakeEditJSON {
+  rename?: Rename;
+  setTrack?: TakeSetTrack;
+  trim?: Trim;
+  cutOut?: CutOut;
+  addNotes?: AddNotes;
+  deleteNotes?: DeleteNotes;
+  moveNotes?: MoveNotes;
+  shapeNotes?: ShapeNotes;
+  setVelocities?: SetVelocities;
+  quantise?: Quantise;
+  fit?: Fit;
+  thin?: Thin;
+}
+export interface Rename {
+  name: string;
+}
+export interface TakeSetTrack {
+  track: number;
+  mute: boolean;
+}
+export interface Trim {
+  from: number;
+  to: number;
+}
+export interface CutOut {
+  from: number;
+  to: number;
+}
+export interface AddNotes {
+  /**
+   * @minItems 1
+   * @maxItems 100000
+   */
+  notes: AddedNote[];
+}
+export interface AddedNote {
+  track: number;
+  start: number;
+  length: number;
+  key: number;
+  velocity: number;
+}
+export interface DeleteNotes {
+  /**
+   * @maxItems 100000
+   */
+  notes?: number[];
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  from?: number;
+  to?: number;
+}
+export interface MoveNotes {
+  /**
+   * @maxItems 100000
+   */
+  notes?: number[];
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  from?: number;
+  to?: number;
+  ticks: number;
+  semitones: number;
+}
+export interface ShapeNotes {
+  /**
+   * @maxItems 100000
+   */
+  notes?: number[];
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  from?: number;
+  to?: number;
+  velocity?: number;
+  length?: number;
+  percent?: number;
+}
+export interface SetVelocities {
+  /**
+   * @minItems 1
+   * @maxItems 100000
+   */
+  notes: number[];
+  /**
+   * @minItems 1
+   * @maxItems 100000
+   */
+  velocities: number[];
+}
+export interface Quantise {
+  /**
+   * @maxItems 100000
+   */
+  notes?: number[];
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  from?: number;
+  to?: number;
+  grid: string;
+  strength: number;
+  swing: number;
+}
+export interface Fit {
+  /**
+   * @maxItems 100000
+   */
+  notes?: number[];
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  from?: number;
+  to?: number;
+  key: Key;
+  direction: "nearest" | "up" | "down";
+}
+export interface Thin {
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  grid: string;
+}
+export interface Statistics {
+  notes: number;
+  velocity: number;
+  deviation: number;
+  bars: BarStatistics[];
+  keys: Tally[];
+  intervals: Tally[];
+}
+export interface BarStatistics {
+  notes: number;
+  velocity: number;
+}
+export interface Tally {
+  value: number;
+  count: number;
+}
+export interface TakeComparison {
+  same: number;
+  changed: number[];
+  gone: number[];
+  added: RollNote[];
 }
 export interface Refusal {
   error: string;

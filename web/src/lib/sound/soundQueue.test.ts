@@ -15,3 +15,12 @@ it("hands each sound over once, in order, when its time has come", () => {
   queue.clear();
   expect(queue.takeBefore(Infinity)).toEqual([]);
 });
+
+it("puts what comes late to be known in its place, behind what was there at that time", () => {
+  const queue = new SoundQueue();
+  queue.push([sound(10), { ...sound(40), velocity: 0 }]);
+  queue.push([sound(20), sound(40)]);
+  const taken = queue.takeBefore(Infinity);
+  expect(taken.map((s) => s.at)).toEqual([10, 20, 40, 40]);
+  expect(taken[2]?.velocity).toBe(0);
+});

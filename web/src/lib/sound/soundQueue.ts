@@ -4,9 +4,11 @@ import type { WireSound } from "../api/types";
 export class SoundQueue {
   #waiting: WireSound[] = [];
 
-  /** Adds sounds; the server sends them in the order of their times. */
+  /** Adds sounds that are in the order of their times; some may come before sounds that were added already. */
   push(sounds: WireSound[]): void {
+    const last = this.#waiting.at(-1)?.at ?? -Infinity;
     this.#waiting.push(...sounds);
+    if ((sounds[0]?.at ?? Infinity) < last) this.#waiting.sort((a, b) => a.at - b.at);
   }
 
   /** Takes out all sounds that are to be heard before a time of the server's clock. */

@@ -2,6 +2,7 @@ import { createContext } from "svelte";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
 import type { Session } from "./session.svelte";
+import type { TakeDesk } from "./takeDesk.svelte";
 
 /** The session, for every component below App. */
 export const [getSession, setSession] = createContext<Session>();
@@ -11,3 +12,6 @@ export const [getChartView, setChartView] = createContext<ChartView>();
 
 /** Steps that were copied. */
 export const [getClipboard, setClipboard] = createContext<Clipboard>();
+
+/** The take that is open, for every component below Takes. */
+export const [getTakeDesk, setTakeDesk] = createContext<TakeDesk>();

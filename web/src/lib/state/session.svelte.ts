@@ -3,6 +3,7 @@ import { Socket } from "../api/socket";
 import type {
   EditJSON,
   Imported,
+  KeepRequest,
   Lane,
   LaneChange,
   LaneName,
@@ -18,6 +19,7 @@ import type {
   Snapshot,
   StepDetail,
   Summary,
+  TakeEditJSON,
   Track,
 } from "../api/types";
 import { Player } from "../sound/player.svelte";
@@ -231,7 +233,7 @@ export class Session {
 
   /** Lets a note be heard at once, for placing it by ear. */
   async hear(key: number, detune = 0, velocity = 90): Promise<void> {
-    await this.#startSound();
+    await this.startSound();
     this.player.strike({ channel: auditionChannel, key, detune }, velocity);
   }
 
@@ -263,27 +265,80 @@ export class Session {
     });
   }
 
-  /** Makes a take of the last whole bars that sounded. */
-  keepWake(bars: number): Promise<void> {
+  /** Makes a take of the last whole bars that sounded, or of a piece of a stretch. */
+  keepWake(what: KeepRequest): Promise<void> {
     return this.#try(async () => {
-      const { notes } = await post<Imported>("api/wake", { bars });
-      this.notices.add(`The last bars are a take of ${notes} notes now, under Takes.`);
+      const { notes } = await post<Imported>("api/wake", what);
+      const which = what.bars ? "The last bars are" : "What you chose is";
+      this.notices.add(`${which} a take of ${notes} notes now, under Takes.`);
     });
+  }
+
+  /** Edits a take, after all other changes. */
+  editTake({ id }: Summary, edit: TakeEditJSON): Promise<void> {
+    return this.#changeTake(id, "edits", { edit });
+  }
+
+  moveTake({ id }: Summary, direction: "undo" | "redo"): Promise<void> {
+    return this.#changeTake(id, direction, {});
+  }
+
+  /** Puts a take out of the way, or brings it back. */
+  deleteTake({ id }: Summary, deleted: boolean): Promise<void> {
+    return this.#changeTake(id, "deleted", { deleted });
+  }
+
+  /** Makes two takes of one. */
+  splitTake({ id, name }: Summary, tick: number): Promise<void> {
+    return this.#try(async () => {
+      await post(`api/takes/${id}/split`, { tick });
+      this.notices.add(`“${name}” is two takes more now: what was before, and what was after.`);
+    });
+  }
+
+  /** Makes the project what it was when a take began. */
+  bringBack({ id }: Summary): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>(`api/takes/${id}/origin`, { revision: this.snapshot.revision }),
+    );
+  }
+
+  #changeTake(id: number, what: string, body: object): Promise<void> {
+    const change = this.#lastChange.then(() =>
+      this.#try(async () => {
+        const version = this.#takes.find((take) => take.id === id)?.version ?? 0;
+        const next = await post<Summary>(`api/takes/${id}/${what}`, { version, ...body });
+        this.#takes = this.#takes.map((take) => (take.id === id ? next : take));
+      }),
+    );
+    this.#lastChange = change;
+    return change;
+  }
+
+  /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */
+  serverNanos(pageMillis: number): number {
+    return this.#socket.clock.serverNanos(pageMillis);
+  }
+
+  /** Asks the server for something, and says it if it does not answer or refuses. */
+  attempt(ask: () => Promise<unknown>): Promise<void> {
+    return this.#try(ask);
   }
 
   async togglePlaying(): Promise<void> {
     if (this.transport.playing) return this.#order("stop");
-    await this.#startSound();
+    await this.startSound();
     return this.#order("play");
   }
 
   async toggleRecording(): Promise<void> {
     if (this.transport.recording) return this.#order("endRecording");
-    await this.#startSound();
+    await this.startSound();
     return this.#order("record");
   }
 
-  async #startSound(): Promise<void> {
+  /** Starts the built-in sounds, if they have not started yet. */
+  async startSound(): Promise<void> {
     try {
       await this.player.start();
     } catch {

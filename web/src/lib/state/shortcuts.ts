@@ -2,12 +2,15 @@ import { hands } from "../chart/hand";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
 import type { Session } from "./session.svelte";
+import type { TakeDesk } from "./takeDesk.svelte";
 
 /** What the keys that hold everywhere act on. */
 export interface Desk {
   session: Session;
   view: ChartView;
   clipboard: Clipboard;
+  /** The open take, while the Takes screen is shown: then undo and Space are about it. */
+  takes: TakeDesk | undefined;
   openHelp: () => void;
 }
 
@@ -24,7 +27,14 @@ export function handleShortcut(event: KeyboardEvent, desk: Desk): void {
 
 type Actions = Record<string, () => void>;
 
-function commands(event: KeyboardEvent, { session, view, clipboard }: Desk): Actions {
+function commands(event: KeyboardEvent, { session, view, clipboard, takes }: Desk): Actions {
+  if (takes?.summary) {
+    return {
+      z: () => void (event.shiftKey ? takes.redo() : takes.undo()),
+      y: () => void takes.redo(),
+      a: () => takes.choose(takes.roll?.notes.map((note) => note.place) ?? []),
+    };
+  }
   return {
     z: () => void (event.shiftKey ? session.redo() : session.undo()),
     y: () => void session.redo(),
@@ -34,7 +44,17 @@ function commands(event: KeyboardEvent, { session, view, clipboard }: Desk): Act
   };
 }
 
-function plain(event: KeyboardEvent, { session, view, openHelp }: Desk): Actions {
+function plain(event: KeyboardEvent, { session, view, takes, openHelp }: Desk): Actions {
+  if (takes?.summary) {
+    return {
+      // What is heard stops first, whichever it is.
+      " ": () => void (session.transport.playing ? session.togglePlaying() : takes.hear()),
+      r: () => void session.toggleRecording(),
+      delete: () => void takes.delete(),
+      escape: () => takes.choose([]),
+      "?": openHelp,
+    };
+  }
   const { track } = session;
   return {
     " ": () => void session.togglePlaying(),

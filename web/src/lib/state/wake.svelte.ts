@@ -1,5 +1,5 @@
 import { get } from "../api/http";
-import type { WakeView } from "../api/types";
+import type { KeepRequest, WakeView } from "../api/types";
 import type { Session } from "./session.svelte";
 
 /** How many bars the wake shows. */
@@ -8,35 +8,95 @@ export const wakeBars = 16;
 /** How often the wake is drawn anew while something plays, in milliseconds. */
 const drawnEvery = 1_000;
 
-/** The last bars of everything that was played. */
+/** What is shown: bars that end at a moment of a stretch of playing; undefined is the last ones. */
+type Place = { stretch: number; end: number } | undefined;
+
+/** Some bars of everything that was played: the last ones, or those that one has gone back to. */
 export class Wake {
   #view = $state.raw<WakeView>();
+  /** The places that one has gone back from, the last ones first. */
+  #past = $state.raw<Place[]>([]);
+  #place = $state.raw<Place>();
+  /** The piece that is chosen, in ticks of the stretch. */
+  #piece = $state.raw<{ from: number; to: number }>();
 
   constructor(private readonly session: Session) {
     $effect(() => {
       if (!session.connected) return;
-      void this.#load();
-      if (!session.transport.playing) return;
-      const watch = setInterval(() => void this.#load(), drawnEvery);
+      const place = this.#place;
+      void this.#load(place);
+      if (!session.transport.playing || place) return;
+      const watch = setInterval(() => void this.#load(place), drawnEvery);
       return () => clearInterval(watch);
     });
   }
 
-  async #load(): Promise<void> {
+  async #load(place: Place): Promise<void> {
+    const at = place ? `&stretch=${place.stretch}&end=${place.end}` : "";
     try {
-      this.#view = await get<WakeView>(`api/wake?bars=${wakeBars}`);
+      const view = await get<WakeView>(`api/wake?bars=${wakeBars}${at}`);
+      if (place === this.#place) this.#view = view;
     } catch {
       // Nothing was played yet, or the page says elsewhere that the server is away.
     }
   }
 
-  /** What was played last; undefined before anything was. */
+  /** What was played; undefined before anything was. */
   get view(): WakeView | undefined {
     return this.#view;
   }
 
   /** How many bars there are to keep. */
   get bars(): number {
-    return (this.#view?.end ?? 0) / this.session.bar;
+    return this.#view ? (this.#view.to - this.#view.from) / this.#view.bar : 0;
+  }
+
+  get hasEarlier(): boolean {
+    return this.#view !== undefined && (this.#view.from > 0 || this.#view.before > 0);
+  }
+
+  /** Whether the last bars are shown. */
+  get isNow(): boolean {
+    return this.#place === undefined;
+  }
+
+  /** Goes back to the bars before those that are shown. */
+  earlier(): void {
+    const view = this.#view;
+    if (!view || !this.hasEarlier) return;
+    this.#past = [...this.#past, this.#place];
+    this.#place =
+      view.from > 0 ? { stretch: view.stretch, end: view.from } : { stretch: view.before, end: 0 };
+    this.#piece = undefined;
+  }
+
+  /** Goes on to where one has come from. */
+  later(): void {
+    this.#place = this.#past.at(-1);
+    this.#past = this.#past.slice(0, -1);
+    this.#piece = undefined;
+  }
+
+  get piece(): { from: number; to: number } | undefined {
+    return this.#piece;
+  }
+
+  /** Chooses a piece of what is shown, by whole beats; one of no length lets go. */
+  choose(a: number, b: number): void {
+    const view = this.#view;
+    if (!view) return;
+    const beat = this.session.beat;
+    const from = Math.max(view.from, Math.floor(Math.min(a, b) / beat) * beat);
+    const to = Math.min(view.to, Math.ceil(Math.max(a, b) / beat) * beat);
+    // While playing, what is shown moves on; what was chosen stays where it is.
+    this.#place ??= { stretch: view.stretch, end: view.to };
+    this.#piece = a !== b && to > from ? { from, to } : undefined;
+    if (!this.#piece && this.#past.length === 0) this.#place = undefined;
+  }
+
+  /** What to keep: the chosen piece, or the last bars. */
+  request(bars: number): KeepRequest {
+    if (!this.#piece || !this.#view) return { bars };
+    return { stretch: this.#view.stretch, ...this.#piece };
   }
 }

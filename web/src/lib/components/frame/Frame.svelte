@@ -4,8 +4,9 @@
   import Write from "../../../views/Write.svelte";
   import { ChartView } from "../../state/chartView.svelte";
   import { Clipboard } from "../../state/clipboard.svelte";
-  import { getSession, setChartView, setClipboard } from "../../state/context";
+  import { getSession, setChartView, setClipboard, setTakeDesk } from "../../state/context";
   import { handleShortcut } from "../../state/shortcuts";
+  import { TakeDesk } from "../../state/takeDesk.svelte";
   import { Watch } from "../../state/watch.svelte";
   import TopBar from "../top-bar/TopBar.svelte";
   import WakeStrip from "../wake/WakeStrip.svelte";
@@ -30,6 +31,7 @@
   const session = getSession();
   const chart = setChartView(new ChartView(session));
   const clipboard = setClipboard(new Clipboard(chart));
+  const takes = setTakeDesk(new TakeDesk(session));
   const watch = new Watch();
 
   let hash = $state(location.hash);
@@ -39,7 +41,13 @@
 <svelte:window
   onhashchange={() => (hash = location.hash)}
   onkeydown={(event) =>
-    handleShortcut(event, { session, view: chart, clipboard, openHelp: () => open("help") })}
+    handleShortcut(event, {
+      session,
+      view: chart,
+      clipboard,
+      takes: view === "takes" ? takes : undefined,
+      openHelp: () => open("help"),
+    })}
 />
 
 <div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_38px_30px]">

@@ -6,7 +6,7 @@
   const { notices } = getSession();
 </script>
 
-<div class="fixed right-4 bottom-12 z-50 flex flex-col gap-2" aria-live="polite">
+<div class="fixed right-4 bottom-[76px] z-50 flex flex-col gap-2" aria-live="polite">
   {#each notices.list as notice (notice.id)}
     <Toast
       class="border-signal max-w-md! rounded! border-l-4 p-3!"

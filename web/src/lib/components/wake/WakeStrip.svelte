@@ -1,4 +1,4 @@
-<!-- @component The wake: a thin roll of the last bars of everything that sounded, and a way to keep them. -->
+<!-- @component The wake: a thin roll of everything that sounded, and a way to keep any stretch of it. -->
 <script lang="ts">
   import { getSession } from "../../state/context";
   import { Wake, wakeBars } from "../../state/wake.svelte";
@@ -10,38 +10,70 @@
 
   let width = $state(0);
   let bars = $state(8);
+  let began = $state<number>();
 
-  const scale = $derived(width / (wakeBars * session.bar));
+  const bar = $derived(wake.view?.bar ?? session.bar);
+  const scale = $derived(width / (wakeBars * bar));
+  const to = $derived(wake.view?.to ?? 0);
   /** The wake ends at the right; what there is of it begins as far from there as it lasts. */
-  const left = $derived(width - (wake.view?.end ?? 0) * scale);
+  const x = (tick: number) => width - (to - tick) * scale;
   const notes = $derived.by(() => {
-    const notes = wake.view?.notes ?? [];
+    const { notes = [], from = 0 } = wake.view ?? {};
     const keys = notes.map((note) => note.key);
     const [lowest, highest] = [Math.min(...keys), Math.max(...keys)];
     return notes.map(({ start, end, key }) => ({
-      x: left + start * scale,
+      x: x(from + start),
       y: 4 + ((highest - key) / Math.max(1, highest - lowest)) * (height - 10),
       width: Math.max(1.5, (end - start) * scale),
     }));
   });
-  const kept = $derived(Math.min(bars, wake.bars) * session.bar * scale);
+  const kept = $derived(wake.piece ?? { from: to - Math.min(bars, wake.bars) * bar, to });
 
-  function keep(): void {
-    void session.keepWake(bars);
+  function tickOf(event: PointerEvent & { currentTarget: SVGElement }): number {
+    const at = event.clientX - event.currentTarget.getBoundingClientRect().x;
+    return to - (width - at) / scale;
   }
 </script>
 
 <section
-  class="border-line flex h-[38px] items-center gap-3 border-t px-3"
+  class="border-line flex h-[38px] items-center gap-2 border-t px-3"
   aria-label="Wake"
-  data-help="The wake: the last {wakeBars} whole bars of all that sounded. Nothing that was heard is lost."
+  data-help="The wake has everything that sounded. Drag over a stretch to choose it; a press lets go."
 >
   <span class="caption w-[74px]">
-    wake {wake.view ? `from ${wake.view.bar + 1}` : ""}
+    wake {wake.view ? `from ${wake.view.from / bar + 1}` : ""}
   </span>
+  <button
+    class="control h-[22px]!"
+    aria-label="Earlier in the wake"
+    disabled={!wake.hasEarlier}
+    data-help="Go back in the wake, over stops and starts too."
+    onclick={() => wake.earlier()}>‹</button
+  >
   <div class="min-w-0 flex-1" bind:clientWidth={width}>
-    <svg {width} {height} class="block" role="img" aria-label="{notes.length} notes in the wake">
-      <rect x={width - kept} y="0" width={kept} {height} fill="var(--water)" opacity="0.6" />
+    <svg
+      {width}
+      {height}
+      class="block cursor-col-resize touch-none"
+      role="img"
+      aria-label="{notes.length} notes in the wake"
+      onpointerdown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        began = tickOf(event);
+        wake.choose(began, began);
+      }}
+      onpointermove={(event) => began !== undefined && wake.choose(began, tickOf(event))}
+      onpointerup={() => (began = undefined)}
+      onpointercancel={() => (began = undefined)}
+    >
+      <rect
+        x={x(kept.from)}
+        y="0"
+        width={Math.max(0, (kept.to - kept.from) * scale)}
+        {height}
+        fill={wake.piece ? "var(--lamp-soft)" : "var(--water)"}
+        opacity="0.6"
+      />
       {#each { length: wakeBars + 1 }, i (i)}
         <line
           x1={(i * width) / wakeBars}
@@ -56,24 +88,38 @@
       {/each}
     </svg>
   </div>
+  <button
+    class="control h-[22px]!"
+    aria-label="Later in the wake"
+    disabled={wake.isNow}
+    data-help="On to where you came from, and to what sounds now."
+    onclick={() => wake.later()}>›</button
+  >
   <span class="flex items-center gap-1">
     <button
       class="control"
       disabled={!wake.view}
-      data-help="Keep the last whole bars that sounded as a take, whether or not they were recorded."
-      onclick={keep}>keep last</button
+      data-help="Keep what is marked as a take, whether or not it was recorded."
+      onclick={() => session.keepWake(wake.request(bars))}
+      >{wake.piece ? "keep this" : "keep last"}</button
     >
-    <NumberField
-      label="Bars of the wake to keep"
-      help="How many whole bars to keep."
-      value={bars}
-      min={1}
-      max={4096}
-      width="4ch"
-      commit={async (value) => {
-        bars = value;
-      }}
-    />
-    <span class="caption">bars</span>
+    {#if wake.piece}
+      <span class="caption w-[70px]"
+        >{Number(((wake.piece.to - wake.piece.from) / bar).toFixed(2))} bars</span
+      >
+    {:else}
+      <NumberField
+        label="Bars of the wake to keep"
+        help="How many whole bars to keep."
+        value={bars}
+        min={1}
+        max={4096}
+        width="4ch"
+        commit={async (value) => {
+          bars = value;
+        }}
+      />
+      <span class="caption">bars</span>
+    {/if}
   </span>
 </section>

@@ -1,0 +1,150 @@
+<!--
+@component
+The notes of a roll. A press chooses, with Shift several; a drag over the paper chooses what it crosses, one of a
+note moves it, one of its end makes it longer; a double click on the paper writes a note.
+-->
+<script lang="ts">
+  import type { Roll, RollNote } from "../../api/types";
+  import { noteName, RollHand } from "../../roll/rollHand.svelte";
+  import { leastWidth, type RollScale } from "../../roll/rollScale";
+  import { getTakeDesk } from "../../state/context";
+  import RollPlayhead from "./RollPlayhead.svelte";
+  import { fills } from "./RollTracks.svelte";
+
+  let { roll, scale }: { roll: Roll; scale: RollScale } = $props();
+
+  const desk = getTakeDesk();
+  const hand = new RollHand(desk, () => scale);
+
+  const changed = $derived(new Set(desk.comparison?.changed));
+  const gone = $derived(new Set(desk.comparison?.gone));
+  const rows = $derived(
+    Array.from({ length: scale.highest - scale.lowest + 1 }, (_, i) => scale.lowest + i),
+  );
+  const lines = $derived.by(() => {
+    const beat = roll.bar / roll.meter.beats;
+    const every = desk.bars > 8 ? roll.bar : beat;
+    const count = Math.round((scale.to - scale.from) / every);
+    return Array.from({ length: count + 1 }, (_, i) => scale.from + i * every);
+  });
+
+  function fill(note: RollNote): string {
+    const place = roll.tracks.findIndex(({ id }) => id === note.track);
+    return fills[place % fills.length] ?? "var(--ink)";
+  }
+
+  function faint(note: RollNote): boolean {
+    const track = roll.tracks.find(({ id }) => id === note.track);
+    return (track?.mute ?? false) || (desk.track !== undefined && desk.track !== note.track);
+  }
+</script>
+
+<svg
+  width={scale.width}
+  height={scale.height}
+  class="bg-raised block touch-none"
+  role="listbox"
+  aria-multiselectable="true"
+  aria-label="Notes of the take, {desk.chosen.size} of {roll.notes.length} chosen"
+  tabindex="0"
+  data-help="Arrows: the note before, the next, up and down; with Alt earlier and later. Delete, +, −. Double click writes a note."
+  onpointerdown={hand.down}
+  onpointermove={hand.move}
+  onpointerup={hand.up}
+  onpointercancel={hand.cancel}
+  ondblclick={hand.doubleClick}
+  onkeydown={hand.key}
+  onwheel={hand.wheel}
+>
+  <defs>
+    <pattern id="roll-hatch" width="5" height="5" patternUnits="userSpaceOnUse">
+      <rect width="5" height="5" fill="var(--paper)" />
+      <path d="M-1 1l2 -2M0 5l5 -5M4 6l2 -2" stroke="var(--ink)" stroke-width="1.5" />
+    </pattern>
+    <pattern id="roll-dots" width="4" height="4" patternUnits="userSpaceOnUse">
+      <rect width="4" height="4" fill="var(--paper)" />
+      <rect x="1" y="1" width="2" height="2" fill="var(--ink)" />
+    </pattern>
+  </defs>
+  {#each rows as key (key)}
+    {#if key % 12 === 0}
+      <rect
+        y={scale.y(key)}
+        width={scale.width}
+        height={scale.row}
+        fill="var(--water)"
+        opacity="0.55"
+      />
+    {/if}
+  {/each}
+  {#each lines as tick (tick)}
+    <line
+      x1={scale.x(tick)}
+      x2={scale.x(tick)}
+      y2={scale.height}
+      stroke={tick % roll.bar === 0 ? "var(--line-strong)" : "var(--line)"}
+    />
+  {/each}
+  {#if desk.stretch}
+    <rect
+      x={scale.x(desk.stretch.from)}
+      width={scale.x(desk.stretch.to) - scale.x(desk.stretch.from)}
+      height={scale.height}
+      fill="var(--lamp-soft)"
+      opacity="0.35"
+    />
+  {/if}
+  <rect
+    x={scale.x(roll.end)}
+    width={scale.width}
+    height={scale.height}
+    fill="var(--paper-2)"
+    opacity="0.7"
+  />
+  {#each desk.comparison?.added ?? [] as note (note.place)}
+    {#if note.end > scale.from && note.start < scale.to}
+      <rect
+        x={scale.x(note.start)}
+        y={scale.y(note.key) + 0.5}
+        width={Math.max(leastWidth, scale.x(note.end) - scale.x(note.start))}
+        height={Math.max(2, scale.row - 1)}
+        fill="none"
+        stroke="var(--sounding)"
+        stroke-dasharray="3 2"
+      />
+    {/if}
+  {/each}
+  {#each roll.notes as note (note.place)}
+    {@const shown = hand.shown(note)}
+    {@const chosen = desk.chosen.has(note.place)}
+    <rect
+      x={scale.x(shown.start)}
+      y={scale.y(shown.key) + 0.5}
+      width={Math.max(leastWidth, scale.x(shown.end) - scale.x(shown.start))}
+      height={Math.max(2, scale.row - 1)}
+      fill={chosen ? "var(--lamp)" : fill(note)}
+      stroke={gone.has(note.place) || changed.has(note.place) ? "var(--signal)" : "var(--ink)"}
+      stroke-width={gone.has(note.place) ? 2 : 1}
+      stroke-dasharray={changed.has(note.place) ? "2 2" : undefined}
+      opacity={faint(note) ? 0.3 : 1}
+      data-note={note.place}
+      role="option"
+      aria-selected={chosen}
+      aria-label="{noteName(note.key)}, bar {(note.start / roll.bar + 1).toFixed(
+        2,
+      )}, velocity {note.velocity}"
+    />
+  {/each}
+  {#if hand.box}
+    <rect {...hand.box} fill="var(--lamp-soft)" opacity="0.5" stroke="var(--ink-2)" />
+  {/if}
+  <RollPlayhead {scale} />
+  {#if hand.readOut}
+    <g transform="translate({hand.readOut.x},{hand.readOut.y})">
+      <rect y="-16" width={hand.readOut.text.length * 7 + 8} height="18" rx="2" fill="var(--ink)" />
+      <text x="4" y="-3" font-size="11" font-family="var(--font-mono)" fill="var(--paper)"
+        >{hand.readOut.text}</text
+      >
+    </g>
+  {/if}
+</svg>

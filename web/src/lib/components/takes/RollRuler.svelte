@@ -1,0 +1,86 @@
+<!-- @component The bars of a roll; dragging over them chooses a stretch. -->
+<script lang="ts">
+  import type { Roll } from "../../api/types";
+  import type { RollScale } from "../../roll/rollScale";
+  import { getTakeDesk } from "../../state/context";
+
+  let { roll, scale }: { roll: Roll; scale: RollScale } = $props();
+
+  const desk = getTakeDesk();
+  const height = 26;
+  let began = $state<number>();
+
+  const beat = $derived(roll.bar / roll.meter.beats);
+  const beats = $derived(
+    Array.from({ length: Math.round((scale.to - scale.from) / beat) }, (_, i) => {
+      const tick = scale.from + i * beat;
+      return { tick, bar: tick / roll.bar + 1, first: i % roll.meter.beats === 0 };
+    }),
+  );
+  const markers = $derived(
+    roll.markers.filter(({ tick }) => tick >= scale.from && tick < scale.to),
+  );
+
+  function tickOf(event: PointerEvent & { currentTarget: SVGElement }): number {
+    return scale.tick(event.clientX - event.currentTarget.getBoundingClientRect().x);
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    const by = { ArrowLeft: -desk.gridTicks, ArrowRight: desk.gridTicks }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const { from, to } = desk.stretch ?? { from: desk.from, to: desk.from };
+    if (event.shiftKey) desk.chooseStretch(from, Math.max(from, to + by));
+    else desk.chooseStretch(from + by, to + by || desk.gridTicks);
+  }
+</script>
+
+<svg
+  width={scale.width}
+  {height}
+  class="block cursor-col-resize touch-none"
+  role="slider"
+  tabindex="0"
+  aria-label="Stretch of the take"
+  aria-valuenow={(desk.stretch?.from ?? 0) / roll.bar + 1}
+  aria-valuetext={desk.stretch
+    ? `bars ${desk.stretch.from / roll.bar + 1} to ${desk.stretch.to / roll.bar + 1}`
+    : "none chosen"}
+  data-help="Drag to choose a stretch for hearing, correcting and carrying away; a press lets go. Shift+arrows make it longer, arrows move it."
+  onpointerdown={(event) => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    began = tickOf(event);
+    desk.chooseStretch(began, began);
+  }}
+  onpointermove={(event) => began !== undefined && desk.chooseStretch(began, tickOf(event))}
+  onpointerup={() => (began = undefined)}
+  onpointercancel={() => (began = undefined)}
+  {onkeydown}
+>
+  {#if desk.stretch}
+    <rect
+      x={scale.x(desk.stretch.from)}
+      width={scale.x(desk.stretch.to) - scale.x(desk.stretch.from)}
+      {height}
+      fill="var(--lamp-soft)"
+    />
+  {/if}
+  {#each beats as { tick, bar, first } (tick)}
+    <line
+      x1={scale.x(tick)}
+      x2={scale.x(tick)}
+      y1={first ? 4 : 18}
+      y2={height}
+      stroke="var(--line-strong)"
+    />
+    {#if first && (desk.bars < 32 || (bar - 1) % 2 === 0)}
+      <text x={scale.x(tick) + 4} y="15" font-size="13" font-weight="600" fill="var(--ink)"
+        >{bar}</text
+      >
+    {/if}
+  {/each}
+  {#each markers as { tick, text }, i (i)}
+    <path d="M{scale.x(tick)} {height}v-8l7 4z" fill="var(--signal)"><title>{text}</title></path>
+  {/each}
+</svg>

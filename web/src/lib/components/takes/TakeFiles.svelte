@@ -1,0 +1,80 @@
+<!-- @component Ways to carry a take away. -->
+<script lang="ts">
+  import type { Summary } from "../../api/types";
+  import { getTakeDesk } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import Section from "../fields/Section.svelte";
+
+  let { summary }: { summary: Summary } = $props();
+
+  const desk = getTakeDesk();
+
+  let division = $state("960");
+  let format = $state("1");
+  let only = $state(false);
+
+  /** The bars of the chosen stretch, whole. */
+  const bars = $derived.by(() => {
+    if (!desk.stretch) return undefined;
+    const from = Math.floor(desk.stretch.from / desk.bar) + 1;
+    return { from, to: Math.max(from + 1, Math.ceil(desk.stretch.to / desk.bar) + 1) };
+  });
+  const query = $derived.by(() => {
+    const chosen = only && bars ? `&from=${bars.from}&to=${bars.to}` : "";
+    return `?format=${format}&division=${division}${chosen}`;
+  });
+  const path = $derived(`api/takes/${summary.id}`);
+</script>
+
+<Section title="Standard MIDI File">
+  <ChoiceRow
+    label="Resolution"
+    help="Ticks a quarter note: 960 is what most programs like best; 20160 is exact, so that nothing is rounded."
+    value={division}
+    choices={[
+      { value: "960", words: "960" },
+      { value: "20160", words: "20160, exact" },
+    ]}
+    choose={(value) => (division = value)}
+  />
+  <ChoiceRow
+    label="Tracks"
+    help="Format 1 has a track of tempo, meter and markers and one for each track; format 0 has all in one."
+    name="Format"
+    value={format}
+    choices={[
+      { value: "1", words: "each its own" },
+      { value: "0", words: "all in one" },
+    ]}
+    choose={(value) => (format = value)}
+  />
+  <label
+    class="flex min-h-[29px] items-center gap-2"
+    data-help="Carry only the whole bars of the chosen stretch away."
+  >
+    <input type="checkbox" class="accent-ink" bind:checked={only} disabled={!bars} />
+    {bars ? `only bars ${bars.from} to ${bars.to - 1}` : "only the chosen stretch (none is)"}
+  </label>
+  <div class="flex flex-wrap gap-1 py-1">
+    <a
+      class="control"
+      href="{path}.mid{query}"
+      download
+      data-help="One file with all tracks that are not muted.">.mid</a
+    >
+    <a
+      class="control"
+      href="{path}.zip{query}"
+      download
+      data-help="A .zip with a file for each track that is not muted.">.mid for each track</a
+    >
+  </div>
+</Section>
+<Section title="Table">
+  <a
+    class="control"
+    href="{path}.csv{query}"
+    download
+    data-help="A table of all messages, for a spreadsheet.">.csv</a
+  >
+</Section>

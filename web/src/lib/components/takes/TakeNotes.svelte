@@ -1,0 +1,122 @@
+<!-- @component Corrections of notes: those that are chosen, else all of the chosen track and stretch. -->
+<script lang="ts">
+  import { getSession, getTakeDesk } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import Section from "../fields/Section.svelte";
+
+  const session = getSession();
+  const desk = getTakeDesk();
+
+  let strength = $state(100);
+  let swing = $state(50);
+  let direction = $state<"nearest" | "up" | "down">("nearest");
+  let thinTo = $state("1/16");
+
+  const rates = $derived(session.lists.rates.map((rate) => rate.name));
+  const tracks = $derived(desk.track === undefined ? {} : { tracks: [desk.track] });
+</script>
+
+<p class="caption pb-1" role="note">acts on <b class="text-ink">{desk.scope}</b></p>
+<ChoiceRow
+  label="Grid"
+  help="The lines to which the hand keeps, and to which notes are quantised."
+  value={desk.grid}
+  choices={rates}
+  choose={(value) => (desk.grid = value)}
+/>
+<Section title="Quantise">
+  <NumberRow
+    label="Strength"
+    help="How far notes go towards the lines, in percent of the way."
+    unit="%"
+    value={strength}
+    min={0}
+    max={100}
+    usual={100}
+    commit={async (value) => {
+      strength = value;
+    }}
+  />
+  <NumberRow
+    label="Swing"
+    help="The share of a pair of lines that the first takes: 50 is straight, 67 a triplet feel."
+    unit="%"
+    value={swing}
+    min={50}
+    max={75}
+    usual={50}
+    commit={async (value) => {
+      swing = value;
+    }}
+  />
+  <button
+    class="control"
+    data-help="Move the starts of notes towards the lines of the grid; they keep their lengths."
+    onclick={() => desk.edit({ quantise: { ...desk.choice, grid: desk.grid, strength, swing } })}
+    >quantise</button
+  >
+</Section>
+<Section title="Pitch">
+  <div class="flex flex-wrap gap-1 py-1">
+    {#each [["octave down", -12], ["semitone down", -1], ["semitone up", 1], ["octave up", 12]] as const as [words, by] (by)}
+      <button
+        class="control"
+        data-help="Transpose: all together, as far as the keyboard goes."
+        onclick={() => desk.edit({ moveNotes: { ...desk.choice, ticks: 0, semitones: by } })}
+        >{words}</button
+      >
+    {/each}
+  </div>
+  <ChoiceRow
+    label="Foreign notes go"
+    help="Where notes go that are not in the project's key: to the nearest, of two equally near the lower; up; or down."
+    value={direction}
+    choices={["nearest", "up", "down"]}
+    choose={(value) => (direction = value as typeof direction)}
+  />
+  <button
+    class="control"
+    data-help="Bring notes that are foreign to the project's key into its scale."
+    onclick={() => desk.edit({ fit: { ...desk.choice, key: session.project.key, direction } })}
+    >into the scale</button
+  >
+</Section>
+<Section title="Length and velocity">
+  <div class="flex flex-wrap gap-1 py-1">
+    <button class="control" data-help="Twice as long." onclick={() => desk.shape({ percent: 200 })}
+      >longer</button
+    >
+    <button class="control" data-help="Half as long." onclick={() => desk.shape({ percent: 50 })}
+      >shorter</button
+    >
+    <button class="control" data-help="Velocity 8 up." onclick={() => desk.shape({ velocity: 8 })}
+      >louder</button
+    >
+    <button
+      class="control"
+      data-help="Velocity 8 down."
+      onclick={() => desk.shape({ velocity: -8 })}>softer</button
+    >
+    <button
+      class="control"
+      disabled={!desk.chosen.size}
+      data-help="Delete the chosen notes. Delete"
+      onclick={() => desk.delete()}>delete</button
+    >
+  </div>
+</Section>
+<Section title="Controllers">
+  <ChoiceRow
+    label="One in each"
+    help="Of each controller the last value in every such length is kept, if it changes anything."
+    value={thinTo}
+    choices={rates}
+    choose={(value) => (thinTo = value)}
+  />
+  <button
+    class="control"
+    data-help="Thin controllers, bends and pressure out, of the chosen track or of all."
+    onclick={() => desk.edit({ thin: { ...tracks, grid: thinTo } })}>thin out</button
+  >
+</Section>

@@ -1,0 +1,69 @@
+<!-- @component Corrections of a take's time, and the way back to the project that made it. -->
+<script lang="ts">
+  import type { Summary } from "../../api/types";
+  import { getSession, getTakeDesk } from "../../state/context";
+  import Section from "../fields/Section.svelte";
+
+  let { summary }: { summary: Summary } = $props();
+
+  const session = getSession();
+  const desk = getTakeDesk();
+
+  const stretch = $derived(desk.stretch);
+  const words = $derived.by(() => {
+    if (!stretch) return "Drag over the bar numbers to choose a stretch.";
+    const bar = (tick: number) => Number((tick / desk.bar + 1).toFixed(2));
+    return `Chosen: from bar ${bar(stretch.from)} to before bar ${bar(stretch.to)}.`;
+  });
+
+  /** Chooses all whole bars of the take. */
+  function chooseAll(): void {
+    if (desk.roll) desk.chooseStretch(0, desk.roll.end);
+  }
+
+  async function change(edit: "trim" | "cutOut"): Promise<void> {
+    if (!stretch) return;
+    const { from } = stretch;
+    await desk.edit({ [edit]: stretch });
+    desk.chooseStretch(from, from);
+  }
+</script>
+
+<Section title="Stretch">
+  <p class="text-ink-2 pb-1">{words}</p>
+  <div class="flex flex-wrap gap-1 py-1">
+    <button class="control" data-help="Choose the whole take." onclick={chooseAll}>all</button>
+    <button
+      class="control"
+      disabled={!stretch}
+      data-help="Trim: keep the stretch, let go of what lies around it. What was recorded is kept: undo brings it back."
+      onclick={() => change("trim")}>trim to it</button
+    >
+    <button
+      class="control"
+      disabled={!stretch}
+      data-help="Cut: take the stretch out; what comes after it moves up."
+      onclick={() => change("cutOut")}>cut it out</button
+    >
+    <button
+      class="control"
+      disabled={!stretch || stretch.from === 0}
+      data-help="Split: two takes more, of what is before the stretch's beginning and of what is after. This one stays."
+      onclick={() => stretch && session.splitTake(summary, stretch.from)}>split at its start</button
+    >
+  </div>
+</Section>
+<Section title="What made it">
+  {#if summary.revision}
+    <p class="text-ink-2 pb-1">
+      Luck {summary.luck}, revision {summary.revision} of the project, as it was when the take began.
+    </p>
+    <button
+      class="control"
+      data-help="Make the project what it was when this take began. Undo brings the present one back."
+      onclick={() => session.bringBack(summary)}>bring the project back</button
+    >
+  {:else}
+    <p class="text-ink-2">It came from a file, so no project made it.</p>
+  {/if}
+</Section>

@@ -1,0 +1,287 @@
+import { get } from "../api/http";
+import type {
+  Choice,
+  Roll,
+  RollNote,
+  Statistics,
+  TakeComparison,
+  TakeEditJSON,
+} from "../api/types";
+import { snap } from "../roll/rollScale";
+import type { Session } from "./session.svelte";
+import { TakeHearing } from "./takeHearing.svelte";
+
+/** How many bars a roll can show. */
+export const zooms = [1, 2, 4, 8, 16, 32];
+
+/** The pages of the sheet beside a roll. */
+export type TakePage = "notes" | "time" | "numbers" | "files";
+
+/** A stretch of a take, in ticks. */
+export interface Stretch {
+  from: number;
+  to: number;
+}
+
+/** The take that is open on the Takes screen: what of it is shown and chosen, and what can be done to it. */
+export class TakeDesk {
+  readonly hearing: TakeHearing;
+  page = $state<TakePage>("notes");
+  /** The distance of the lines to which the hand keeps. */
+  grid = $state("1/16");
+  /** What the lane below the roll shows: the velocity, or a controller by its place among them. */
+  lane = $state(-1);
+
+  #openId = $state<number>();
+  #roll = $state.raw<Roll>();
+  #bars = $state(8);
+  #first = $state(0);
+  #chosen = $state.raw<ReadonlySet<number>>(new Set());
+  #stretch = $state.raw<Stretch>();
+  #track = $state<number>();
+  #statistics = $state.raw<Statistics>();
+  #comparedWith = $state<number>();
+  #comparison = $state.raw<TakeComparison>();
+  /** Where the chosen notes will be once an edit is made: a track, a start and a key each. */
+  #expected: Set<string> | undefined;
+
+  constructor(private readonly session: Session) {
+    this.hearing = new TakeHearing(session);
+    $effect(() => {
+      const { id, version } = this.summary ?? {};
+      if (id === undefined || version === undefined || !session.connected) return;
+      void this.#load(id, this.from, this.to);
+    });
+    $effect(() => {
+      const { id, version } = this.summary ?? {};
+      if (id === undefined || version === undefined || this.page !== "numbers") return;
+      void this.#count(id, this.#track, this.#comparedWith);
+    });
+    // What plays live is heard alone.
+    $effect(() => {
+      if (session.transport.playing && this.hearing.playing) this.hearing.stop();
+    });
+  }
+
+  /** The take that is open; the latest until one was opened. */
+  get summary() {
+    const takes = this.session.takes.filter((take) => !take.deleted);
+    return takes.find((take) => take.id === this.#openId) ?? takes[0];
+  }
+
+  open(id: number): void {
+    if (id === this.summary?.id) return;
+    this.hearing.stop();
+    this.#openId = id;
+    this.#roll = undefined;
+    this.#first = 0;
+    this.#stretch = this.#track = this.#comparedWith = this.#comparison = undefined;
+    this.#chosen = new Set();
+    this.lane = -1;
+  }
+
+  /** What is shown of the open take; undefined until it has come. */
+  get roll(): Roll | undefined {
+    return this.#roll?.summary.id === this.summary?.id ? this.#roll : undefined;
+  }
+
+  get bars(): number {
+    return this.#bars;
+  }
+
+  get from(): number {
+    return this.#first * this.bar;
+  }
+
+  get to(): number {
+    return this.from + this.#bars * this.bar;
+  }
+
+  get bar(): number {
+    return this.#roll?.bar ?? this.session.bar;
+  }
+
+  get gridTicks(): number {
+    return this.session.lists.rates.find((rate) => rate.name === this.grid)?.ticks ?? this.bar;
+  }
+
+  zoom(bars: number): void {
+    this.#bars = bars;
+    this.scroll(0);
+  }
+
+  /** Shows so many bars later ones, within the take. */
+  scroll(by: number): void {
+    const last = Math.max(0, Math.ceil((this.roll?.end ?? 0) / this.bar) - 1);
+    this.#first = Math.min(last, Math.max(0, this.#first + by));
+  }
+
+  get chosen(): ReadonlySet<number> {
+    return this.#chosen;
+  }
+
+  choose(places: Iterable<number>): void {
+    this.#chosen = new Set(places);
+  }
+
+  get chosenNotes(): RollNote[] {
+    return this.roll?.notes.filter((note) => this.#chosen.has(note.place)) ?? [];
+  }
+
+  get stretch(): Stretch | undefined {
+    return this.#stretch;
+  }
+
+  /** Chooses a stretch of time, on the lines of the grid; one of no length lets go. */
+  chooseStretch(from: number, to: number): void {
+    const [a, b] = [
+      snap(Math.min(from, to), this.gridTicks),
+      snap(Math.max(from, to), this.gridTicks),
+    ];
+    const end = Math.min(b, this.roll?.end ?? b);
+    this.#stretch = a < end ? { from: a, to: end } : undefined;
+  }
+
+  /** The track that is worked on alone; undefined is all. */
+  get track(): number | undefined {
+    return this.#track;
+  }
+
+  chooseTrack(id: number | undefined): void {
+    this.#track = id === this.#track ? undefined : id;
+    this.#chosen = new Set();
+  }
+
+  /** What an edit is about: the chosen notes, else those of the chosen track in the chosen stretch. */
+  get choice(): Choice {
+    if (this.#chosen.size) return { notes: [...this.#chosen] };
+    return { ...(this.#track === undefined ? {} : { tracks: [this.#track] }), ...this.#stretch };
+  }
+
+  /** The same in words. */
+  get scope(): string {
+    const { size } = this.#chosen;
+    if (size) return size === 1 ? "the chosen note" : `${size} chosen notes`;
+    const track = this.roll?.tracks.find(({ id }) => id === this.#track);
+    const where = this.#stretch ? "the chosen stretch" : "the whole take";
+    return track ? `“${track.name}” in ${where}` : where;
+  }
+
+  async edit(edit: TakeEditJSON): Promise<void> {
+    const { summary } = this;
+    if (!summary) return;
+    await this.session.editTake(summary, edit);
+    // Whoever dragged notes waits for them to have come to their new places.
+    await this.#load(summary.id, this.from, this.to);
+  }
+
+  /** Moves the chosen notes, and keeps them chosen. */
+  move(ticks: number, semitones: number): Promise<void> {
+    if (!ticks && !semitones) return Promise.resolve();
+    const chosen = this.chosenNotes;
+    const least = Math.min(...chosen.map((note) => note.start));
+    const late = Math.max(ticks, -least);
+    this.#expect(
+      chosen.map((note) => ({ ...note, start: note.start + late, key: note.key + semitones })),
+    );
+    return this.edit({ moveNotes: { ...this.choice, ticks, semitones } });
+  }
+
+  /** Makes the chosen notes longer or louder, and keeps them chosen. */
+  shape(change: { velocity?: number; length?: number; percent?: number }): Promise<void> {
+    this.#expect(this.chosenNotes);
+    return this.edit({ shapeNotes: { ...this.choice, ...change } });
+  }
+
+  async delete(): Promise<void> {
+    if (!this.#chosen.size) return;
+    const choice = this.choice;
+    this.choose([]);
+    await this.edit({ deleteNotes: choice });
+  }
+
+  /** Adds a note to the chosen track, or the first, and chooses it. */
+  add(start: number, key: number): Promise<void> {
+    const track = this.#track ?? this.roll?.tracks[0]?.id;
+    if (track === undefined) return Promise.resolve();
+    this.#expect([{ track, start, key }]);
+    const note = { track, start, length: this.gridTicks, key, velocity: 96 };
+    return this.edit({ addNotes: { notes: [note] } });
+  }
+
+  setVelocities(velocities: Map<number, number>): Promise<void> {
+    if (!velocities.size) return Promise.resolve();
+    this.#expect(this.chosenNotes);
+    return this.edit({
+      setVelocities: { notes: [...velocities.keys()], velocities: [...velocities.values()] },
+    });
+  }
+
+  undo(): Promise<void> {
+    return this.summary ? this.session.moveTake(this.summary, "undo") : Promise.resolve();
+  }
+
+  redo(): Promise<void> {
+    return this.summary ? this.session.moveTake(this.summary, "redo") : Promise.resolve();
+  }
+
+  /** Plays the take from the chosen stretch or the left edge on, or stops. */
+  hear(): Promise<void> {
+    if (this.hearing.playing || !this.roll) {
+      this.hearing.stop();
+      return Promise.resolve();
+    }
+    const { from, to } = this.#stretch ?? { from: this.from, to: this.roll.end };
+    return this.hearing.start(this.roll, from, to);
+  }
+
+  get statistics(): Statistics | undefined {
+    return this.#statistics;
+  }
+
+  get comparedWith(): number | undefined {
+    return this.#comparedWith;
+  }
+
+  compareWith(id: number | undefined): void {
+    this.#comparedWith = id;
+    if (id === undefined) this.#comparison = undefined;
+  }
+
+  get comparison(): TakeComparison | undefined {
+    return this.#comparison;
+  }
+
+  #expect(notes: Pick<RollNote, "track" | "start" | "key">[]): void {
+    this.#expected = new Set(notes.map(signature));
+  }
+
+  async #load(id: number, from: number, to: number): Promise<void> {
+    const path = `api/takes/${id}/roll?from=${from}&to=${to}`;
+    await this.session.attempt(async () => {
+      const roll = await get<Roll>(path);
+      if (id !== this.summary?.id || from !== this.from) return;
+      const changed = roll.summary.version !== this.#roll?.summary.version;
+      this.#roll = roll;
+      if (!changed) return;
+      const expected = this.#expected;
+      this.#expected = undefined;
+      this.choose(
+        expected ? roll.notes.filter((n) => expected.has(signature(n))).map((n) => n.place) : [],
+      );
+    });
+  }
+
+  async #count(id: number, track: number | undefined, other: number | undefined): Promise<void> {
+    await this.session.attempt(async () => {
+      const tracks = track === undefined ? "" : `?tracks=${track}`;
+      this.#statistics = await get<Statistics>(`api/takes/${id}/statistics${tracks}`);
+      if (other === undefined) return;
+      this.#comparison = await get<TakeComparison>(`api/takes/${id}/comparison?with=${other}`);
+    });
+  }
+}
+
+function signature({ track, start, key }: Pick<RollNote, "track" | "start" | "key">): string {
+  return `${track} ${start} ${key}`;
+}

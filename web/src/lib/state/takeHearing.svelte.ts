@@ -1,0 +1,103 @@
+import { get } from "../api/http";
+import type { Roll, WireSound } from "../api/types";
+import { millisAt, tickAt } from "../roll/rollScale";
+import type { Session } from "./session.svelte";
+
+/** How many bars of a take are fetched at once while it is heard. */
+const barsAhead = 16;
+
+/** How long after the press a take begins to sound, in milliseconds. */
+const delay = 150;
+
+/** Plays a take on the built-in sounds, while the project stands still. */
+export class TakeHearing {
+  #heard = $state.raw<{ roll: Roll; tick: number; page: number; end: number }>();
+  /** Ends whatever still waits for a hearing that is over. */
+  #abort = new AbortController();
+
+  constructor(private readonly session: Session) {}
+
+  get playing(): boolean {
+    return this.#heard !== undefined;
+  }
+
+  /** The tick of the take that is heard now; undefined while it is not. */
+  tickAt(pageMillis: number): number | undefined {
+    if (!this.#heard) return undefined;
+    const { roll, tick, page } = this.#heard;
+    const millis = millisAt(roll.tempo, tick, this.#quarter) + Math.max(0, pageMillis - page);
+    return tickAt(roll.tempo, millis, this.#quarter);
+  }
+
+  /** Plays a take from a tick on, up to another. */
+  async start(roll: Roll, from: number, to: number): Promise<void> {
+    this.stop();
+    if (this.session.transport.playing) await this.session.togglePlaying();
+    await this.session.startSound();
+    this.#heard = { roll, tick: from, page: performance.now() + delay, end: to };
+    const { signal } = (this.#abort = new AbortController());
+    const chunk = barsAhead * roll.bar;
+    for (let at = from; at < to && !signal.aborted; at += chunk) {
+      await this.#wait(at - roll.bar, signal);
+      await this.#fetch(roll, at, Math.min(at + chunk, to), signal);
+    }
+    await this.#wait(to, signal);
+    if (!signal.aborted) this.stop();
+  }
+
+  stop(): void {
+    this.#abort.abort();
+    this.#heard = undefined;
+    this.session.player.silence();
+  }
+
+  get #quarter(): number {
+    return this.session.lists.ticksPerQuarter;
+  }
+
+  /** The page's time at which a tick is heard. */
+  #pageMillis(tick: number): number {
+    if (!this.#heard) return Infinity;
+    const { roll, tick: began, page } = this.#heard;
+    return (
+      page + millisAt(roll.tempo, tick, this.#quarter) - millisAt(roll.tempo, began, this.#quarter)
+    );
+  }
+
+  #wait(tick: number, signal: AbortSignal): Promise<void> {
+    const late = this.#pageMillis(tick) - performance.now();
+    if (late <= 0 || signal.aborted) return Promise.resolve();
+    return new Promise((resolve) => {
+      const timer = setTimeout(resolve, late);
+      signal.addEventListener("abort", () => {
+        clearTimeout(timer);
+        resolve();
+      });
+    });
+  }
+
+  async #fetch(roll: Roll, from: number, to: number, signal: AbortSignal): Promise<void> {
+    const muted = roll.tracks.filter((track) => track.mute).map((track) => track.id);
+    const path = `api/takes/${roll.summary.id}/roll?from=${from}&to=${to}`;
+    let fetched: Roll;
+    try {
+      fetched = await get<Roll>(path, signal);
+    } catch {
+      return this.stop(); // it was stopped, or the page says elsewhere that the server is away
+    }
+    const sounds: WireSound[] = [];
+    for (const note of fetched.notes) {
+      if (note.start < from || muted.includes(note.track)) continue;
+      const { track, channel, key, detune = 0 } = note;
+      const sound = (tick: number, velocity: number) =>
+        sounds.push({
+          ...{ track, channel, key, detune, tick, velocity },
+          at: this.session.serverNanos(this.#pageMillis(tick)),
+        });
+      sound(note.start, note.velocity);
+      sound(Math.min(note.end, to), 0);
+    }
+    if (signal.aborted) return;
+    this.session.player.announce(sounds.sort((a, b) => a.at - b.at || a.velocity - b.velocity));
+  }
+}
