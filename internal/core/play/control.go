@@ -111,6 +111,11 @@ func (w *walker) message(c *control, tick score.Tick) Message {
 // Standing appends to dst what mod lanes and slides of all parts that are not silent sent last, as sent now:
 // what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Message) []Message {
+	for _, t := range f.tracks {
+		if m, ok := programOf(t, f.played); ok {
+			dst = append(dst, m)
+		}
+	}
 	for _, w := range f.walkers {
 		if w.silent {
 			continue

@@ -22,7 +22,8 @@ type Message struct {
 	// key's new pitch. Otherwise it is 0.
 	Velocity uint8
 	// Value is that of a ControlChange or Pressure, 0 to 127, of a WideControl, 0 to 16383, or of a Bend, 0
-	// to 16383 with 8192 in the middle. For a BendRange it counts semitones, for a TuningProgram it is the
+	// to 16383 with 8192 in the middle. For a Program it is the bank that is chosen before, from 1, or 0 for
+	// none. For a BendRange it counts semitones, for a TuningProgram it is the
 	// program, and for a KeyTuning how far above Velocity the pitch is, in 16384ths of a semitone.
 	Value uint16
 	// Detune of a NoteOn is how far above the pitch that Key has in equal temperament it is meant to sound.

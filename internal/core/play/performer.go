@@ -14,7 +14,9 @@ type Performer struct {
 	company   []*walker   // the others, a heap by the next step
 	followers [][]*walker // of each track
 	inputs    []*walker   // those that go on by what comes in
-	sounded   []bool      // of each track, whether its last step that was on sounded
+	loopers   []looper
+	tracks    []*score.Track
+	sounded   []bool // of each track, whether its last step that was on sounded
 
 	ahead  score.Tick // how much earlier than their steps notes can start
 	walked score.Tick // all steps before this tick are done
@@ -29,6 +31,7 @@ const chunk = 4 * score.TicksPerQuarter
 func NewPerformer(p *score.Project) *Performer {
 	f := &Performer{sounded: make([]bool, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
 	f.tuners = make([]*tuner, len(p.Tracks))
+	f.loopers = newLoopers(p)
 	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
 	longest := 1
 	for track := range p.Tracks {
@@ -46,6 +49,7 @@ func NewPerformer(p *score.Project) *Performer {
 	// A note that comes early lets the tracks that follow it come early too.
 	f.ahead *= score.Tick(longest)
 	f.introduce(p)
+	f.choosePrograms(p)
 	return f
 }
 
@@ -123,6 +127,11 @@ func (f *Performer) idleUntil() score.Tick {
 	if len(f.notes) > 0 {
 		return f.played
 	}
+	for _, l := range f.loopers {
+		if l.track.Retunes() { // what its notes are tuned to follows from those before
+			return f.played
+		}
+	}
 	first := never
 	for _, w := range f.walkers {
 		first = min(first, w.next)
@@ -158,6 +167,7 @@ func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 		f.played = min(to, f.played+chunk)
 		f.walkTo(f.played + f.ahead)
 		f.watchTo(f.played)
+		f.loop(from, f.played)
 		dst = f.handOver(from, f.played, dst)
 	}
 	return dst

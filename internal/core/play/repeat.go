@@ -18,6 +18,9 @@ var (
 // meeting of its lanes, and of the passes that conditions count. Where chance is at work it never does,
 // unless a hold repeats it. Which channel a note of a tuned track goes to is left out.
 func Repeats(p *score.Project, t *score.Track) (score.Tick, error) {
+	if t.Loop != nil {
+		return t.Loop.Length, nil
+	}
 	common := big.NewInt(1)
 	for i := range t.Parts() {
 		period, err := partRepeats(p, t, &t.Parts()[i])

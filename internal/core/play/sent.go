@@ -68,7 +68,7 @@ func (m Message) setting() (of setting, value uint32, ok bool) {
 		of.number = m.Key
 		return of, uint32(m.Velocity)<<14 | uint32(m.Value), true
 	case Program:
-		return of, uint32(m.Key), true
+		return of, uint32(m.Value)<<7 | uint32(m.Key), true
 	case NoteOn, NoteOff:
 		return of, 0, false
 	}

@@ -4,7 +4,7 @@ import "jettyfog/internal/core/theory"
 
 // Blank returns a project to start from: one track with a note on each beat.
 func Blank() *Project {
-	part := newPart("Part 1")
+	part := NewPart("Part 1")
 	for step := 0; step < MaxSteps; step += 4 {
 		part.Lanes.Gate.Steps[step] = On
 	}
@@ -35,7 +35,7 @@ func Demo() *Project {
 
 // bellBuoy has lanes of 16, 11, 7, 5 and 9 steps, none of which divides another.
 func bellBuoy() Track {
-	part := newPart("Part 1")
+	part := NewPart("Part 1")
 	lanes := &part.Lanes
 	write(lanes.Gate, 16, "1/16", On, Off, On, On, Off, On, Tie, Off, On, Off, On, On, Off, On, Tie, On)
 	write(lanes.Pitch, 11, "1/16", 0, 4, 2, 6, 4, 7, 9, 4, 2, 3, 1)
@@ -50,7 +50,7 @@ func bellBuoy() Track {
 
 // tideBass plays one voice, legato, and its velocities spread.
 func tideBass() Track {
-	part := newPart("Part 1")
+	part := NewPart("Part 1")
 	lanes := &part.Lanes
 	write(lanes.Gate, 12, "1/8", On, Tie, Off, On, Off, Off, On, Off, On, Tie, Off, On)
 	write(lanes.Pitch, 7, "1/4", 0, 0, 4, 3, 0, 2, -3)
@@ -64,7 +64,7 @@ func tideBass() Track {
 
 // hullKit has parts of 16, 12, 7 and 10 steps; winches are ratchets, and the chain waits for its pass.
 func hullKit() Track {
-	boom, hatch, winch, chain := newKitPart(36), newKitPart(42), newKitPart(37), newKitPart(46)
+	boom, hatch, winch, chain := NewKitPart(36), NewKitPart(42), NewKitPart(37), NewKitPart(46)
 	boom.Name, hatch.Name, winch.Name, chain.Name = "Hull boom", "Hatch", "Winch", "Chain"
 	write(boom.Lanes.Gate, 16, "1/16", On, Off, Off, Off, Off, Off, On, Off, On, Off, Off, Off, Off, On, Off, Off)
 	write(hatch.Lanes.Gate, 12, "1/16", On, Off, On, Off, On, On, Off, On, On, Off, On, Off)

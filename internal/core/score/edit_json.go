@@ -16,6 +16,7 @@ type EditJSON struct {
 	RemoveTrack   *RemoveTrack   `json:"removeTrack,omitempty"`
 	MoveTrack     *MoveTrack     `json:"moveTrack,omitempty"`
 	SetTrack      *SetTrack      `json:"setTrack,omitempty"`
+	SetLoop       *SetLoop       `json:"setLoop,omitempty"`
 	CopyPattern   *CopyPattern   `json:"copyPattern,omitempty"`
 	InsertPattern *InsertPattern `json:"insertPattern,omitempty"`
 	RemovePattern *RemovePattern `json:"removePattern,omitempty"`
@@ -61,6 +62,8 @@ func formOf(e Edit) EditJSON {
 		form.MoveTrack = &e
 	case SetTrack:
 		form.SetTrack = &e
+	case SetLoop:
+		form.SetLoop = &e
 	case CopyPattern:
 		form.CopyPattern = &e
 	case InsertPattern:
@@ -124,6 +127,7 @@ func (form EditJSON) Edit() (Edit, error) {
 	edits = appendEdit(edits, form.RemoveTrack)
 	edits = appendEdit(edits, form.MoveTrack)
 	edits = appendEdit(edits, form.SetTrack)
+	edits = appendEdit(edits, form.SetLoop)
 	edits = appendEdit(edits, form.CopyPattern)
 	edits = appendEdit(edits, form.InsertPattern)
 	edits = appendEdit(edits, form.RemovePattern)

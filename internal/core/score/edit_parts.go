@@ -34,7 +34,7 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 	if !ok {
 		return nil, &FieldError{"the number of parts of a track", MaxPartID + 1, fmt.Sprintf("1 to %d", MaxPartID)}
 	}
-	part := newKitPart(e.Note)
+	part := NewKitPart(e.Note)
 	if e.Copy {
 		part = behind.Clone()
 		part.Name = copyName(behind.Name)
@@ -45,9 +45,9 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 	return InsertPart{PartAddress: at, Value: part}.apply(p)
 }
 
-// newKitPart returns a part of a kit that plays a note and is named after it.
-func newKitPart(note int) Part {
-	part := newPart(fmt.Sprintf("Note %d", note))
+// NewKitPart returns a part of a kit that plays a note and is named after it.
+func NewKitPart(note int) Part {
+	part := NewPart(fmt.Sprintf("Note %d", note))
 	if name, ok := theory.PercussionName(note); ok {
 		part.Name = name
 	}

@@ -12,6 +12,8 @@ type SetTrack struct {
 	Track     int              `json:"track"`
 	Name      *string          `json:"name,omitempty"`
 	Channel   *int             `json:"channel,omitempty"`
+	Program   *int             `json:"program,omitempty"`
+	Bank      *int             `json:"bank,omitempty"`
 	Mute      *bool            `json:"mute,omitempty"`
 	Solo      *bool            `json:"solo,omitempty"`
 	OffAir    *bool            `json:"offAir,omitempty"`
@@ -44,6 +46,8 @@ func (e SetTrack) Label() string {
 	if e.Channel != nil {
 		add(true, fmt.Sprintf("channel %d", *e.Channel))
 	}
+	add(e.Program != nil, "program")
+	add(e.Bank != nil, "bank")
 	if e.Mute != nil {
 		add(*e.Mute, "mute")
 		add(!*e.Mute, "unmute")
@@ -84,6 +88,8 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Track:     e.Track,
 		Name:      swap(&track.Name, e.Name),
 		Channel:   swap(&track.Channel, e.Channel),
+		Program:   swap(&track.Program, e.Program),
+		Bank:      swap(&track.Bank, e.Bank),
 		Mute:      swap(&track.Mute, e.Mute),
 		Solo:      swap(&track.Solo, e.Solo),
 		OffAir:    swap(&track.OffAir, e.OffAir),

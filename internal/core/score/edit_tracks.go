@@ -26,7 +26,7 @@ func (e AddTrack) Label() string {
 
 func (e AddTrack) apply(p *Project) (Edit, error) {
 	id := p.unusedID()
-	track := newTrack(id, fmt.Sprintf("Track %d", id), newPart("Part 1"))
+	track := newTrack(id, fmt.Sprintf("Track %d", id), NewPart("Part 1"))
 	track.Channel = p.unusedChannels(1)
 	switch {
 	case e.Copy != 0:
@@ -41,7 +41,7 @@ func (e AddTrack) apply(p *Project) (Edit, error) {
 		}
 	case e.Kind == Kit:
 		track.Kind, track.Channel = Kit, percussionChannel
-		track.Patterns[0].Parts[0] = newKitPart(36)
+		track.Patterns[0].Parts[0] = NewKitPart(36)
 	}
 	return InsertTrack{At: e.At, Track: track}.apply(p)
 }

@@ -215,8 +215,8 @@ func (p *Part) Clone() Part {
 	return clone
 }
 
-// newPart returns a part of the lanes that every part has.
-func newPart(name string) Part {
+// NewPart returns a part of the lanes that every part has, of sixteen steps that are off.
+func NewPart(name string) Part {
 	part := Part{Name: name, Note: 60, Ratchet: RatchetShape{Spacing: Even, Odds: 100}}
 	for _, spec := range laneSpecs {
 		if spec.Always {

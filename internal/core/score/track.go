@@ -16,6 +16,7 @@ const (
 	MaxVoices   = 16
 	MaxOverlap  = TicksPerQuarter
 	MaxShifts   = 8
+	MaxBank     = 1 << 14
 )
 
 // FollowLuck as a track's luck says that it follows the project's.
@@ -41,6 +42,9 @@ type Track struct {
 	Kind Kind   `json:"kind" jsonschema:"enum=melodic,enum=kit"`
 	// Channel is the MIDI channel, 1 to 16.
 	Channel int `json:"channel" jsonschema:"minimum=1,maximum=16"`
+	// Program is sent when playing begins, from 1; 0 sends none. Bank, from 1, is sent before it; 0 sends none.
+	Program int `json:"program,omitempty" jsonschema:"minimum=0,maximum=128"`
+	Bank    int `json:"bank,omitempty" jsonschema:"minimum=0,maximum=16384"`
 	// Mute silences the track; it decides all the same, so unmuting never changes the music.
 	Mute bool `json:"mute"`
 	// Solo silences all tracks that are not solo too.
@@ -76,6 +80,8 @@ type Track struct {
 	Hold int `json:"hold" jsonschema:"minimum=0,maximum=64"`
 	// Realign brings all lanes back to their first step every so many bars; 0 never does.
 	Realign int `json:"realign" jsonschema:"minimum=0,maximum=64"`
+	// Loop, if there is one, plays in place of the patterns, which go on deciding in silence.
+	Loop *Loop `json:"loop,omitempty"`
 	// Playing is the pattern that plays, from 0.
 	Playing  int       `json:"playing" jsonschema:"minimum=0,maximum=15"`
 	Patterns []Pattern `json:"patterns" jsonschema:"minItems=1,maxItems=16"`
@@ -112,6 +118,7 @@ func (t *Track) Clone() Track {
 		tuned := *t.Tuned
 		clone.Tuned = &tuned
 	}
+	clone.Loop = t.Loop.Clone()
 	clone.Patterns = make([]Pattern, len(t.Patterns))
 	for i, pattern := range t.Patterns {
 		clone.Patterns[i] = pattern.clone()

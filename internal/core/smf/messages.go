@@ -32,6 +32,9 @@ const releaseVelocity = 64
 // lsbOffset leads from a controller of 14 bits to the controller of its lower seven.
 const lsbOffset = 32
 
+// bankSelect is the controller, of 14 bits, of the bank from which the next program is.
+const bankSelect = 0
+
 // Controllers by which registered parameters are set (MIDI 1.0, table III), and what single note changes of
 // tunings begin with.
 const (
@@ -61,6 +64,12 @@ func split(m play.Message) []play.Message {
 	switch m.Kind {
 	case play.WideControl:
 		return []play.Message{control(m.Key, m.Value>>7), control(m.Key+lsbOffset, m.Value&0x7F)}
+	case play.Program:
+		if m.Value > 0 {
+			bank := m.Value - 1
+			m.Value = 0
+			return []play.Message{control(bankSelect, bank>>7), control(bankSelect+lsbOffset, bank&0x7F), m}
+		}
 	case play.BendRange:
 		return registered(bendSensitivity)
 	case play.TuningProgram:

@@ -87,7 +87,7 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 		default:
 			if m, err := ParseMessage(event.Data); err == nil {
 				m.Tick = at
-				im.messages = append(im.messages, m)
+				im.add(m)
 			}
 		}
 	}
@@ -103,6 +103,21 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 		mine[i].Track = uint32(index) + 1
 		im.addTrack(mine[i].Track, name)
 	}
+}
+
+// add appends a message. A bank that was chosen just before a program is kept with it.
+func (im *importer) add(m play.Message) {
+	if last := len(im.messages) - 2; m.Kind == play.Program && last >= 0 {
+		isBank := func(i int, number uint8) bool {
+			b := im.messages[i]
+			return b.Kind == play.ControlChange && b.Key == number && b.Channel == m.Channel && b.Tick == m.Tick
+		}
+		if isBank(last, bankSelect) && isBank(last+1, bankSelect+lsbOffset) {
+			m.Value = im.messages[last].Value<<7 + im.messages[last+1].Value + 1
+			im.messages = im.messages[:last]
+		}
+	}
+	im.messages = append(im.messages, m)
 }
 
 func (im *importer) addTrack(id uint32, name string) {

@@ -74,6 +74,7 @@ func ofPatterns(t *rapid.T, track score.Track) score.Edit {
 	at := pattern.Draw(t, "pattern")
 	edits := []score.Edit{
 		score.MovePattern{Track: track.ID, Pattern: at, To: to.Draw(t, "to")}, score.SetPattern{Track: track.ID, Pattern: at, Name: given("Renamed")},
+		score.SetLoop{Track: track.ID, Loop: Loop(t)},
 	}
 	if len(track.Patterns) > 1 {
 		edits = append(edits, score.RemovePattern{Track: track.ID, Pattern: at})

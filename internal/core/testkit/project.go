@@ -74,6 +74,24 @@ func subset(t *rapid.T, least, most int, label string) []int {
 
 func luck(t *rapid.T) int { return rapid.IntRange(0, score.MaxLuck).Draw(t, "luck") }
 
+// Loop draws a loop, or seldom one.
+func Loop(t *rapid.T) *score.Loop {
+	if !seldom(t, "loop") {
+		return nil
+	}
+	length := rapid.IntRange(int(score.MinLoop), 100_000).Draw(t, "loop length")
+	loop := &score.Loop{Start: score.Tick(rapid.IntRange(0, 200_000).Draw(t, "loop start")), Length: score.Tick(length)}
+	starts := rapid.SliceOfN(rapid.IntRange(0, length-1), 0, 6).Draw(t, "loop notes")
+	slices.Sort(starts)
+	for _, start := range starts {
+		loop.Notes = append(loop.Notes, score.LoopNote{
+			Start: score.Tick(start), Length: score.Tick(rapid.IntRange(1, length).Draw(t, "note length")),
+			Key: rapid.IntRange(0, 127).Draw(t, "key"), Velocity: rapid.IntRange(1, 127).Draw(t, "velocity"),
+		})
+	}
+	return loop
+}
+
 func track(t *rapid.T, id int, ids []int) score.Track {
 	drawn := score.Track{
 		ID:      id,
@@ -94,6 +112,8 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 		Luck:      rapid.SampledFrom([]int{score.FollowLuck, score.FollowLuck, 7}).Draw(t, "track luck"),
 		Hold:      rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
 		Realign:   rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "realign"),
+		Program:   rapid.SampledFrom([]int{0, 0, 1, 128}).Draw(t, "program"),
+		Bank:      rapid.SampledFrom([]int{0, 1, 16384}).Draw(t, "bank"),
 	}
 	if drawn.Kind == score.Melodic {
 		drawn.Tuned = tuned(t)

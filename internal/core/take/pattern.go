@@ -1,0 +1,342 @@
+package take
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
+
+// Transcription is a pattern that plays what a take has, as closely as steps allow.
+type Transcription struct {
+	Pattern score.Pattern
+	// Remarks say what could not be kept, each a sentence without its full stop.
+	Remarks []string
+}
+
+// ToPattern writes the chosen notes of a take into steps for a track of a project: their lengths, nudges and
+// velocities, even ratchets of up to eight strikes, and chords that have a name. Without a rate the one is found
+// that keeps the most notes, and of those the one on whose steps they lie the closest. The error is a
+// *score.FieldError.
+func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate score.NoteValue) (Transcription, error) {
+	to := c.To
+	if to == 0 {
+		to = t.End
+	}
+	if c.From < 0 || c.From >= to {
+		return Transcription{}, &score.FieldError{Field: "from", Got: int(c.From), Allowed: fmt.Sprintf("0 to %d", to-1)}
+	}
+	notes := t.Notes()
+	chosen, err := c.of(notes)
+	if err != nil {
+		return Transcription{}, err
+	}
+	var written []play.Note
+	for i, n := range notes {
+		if chosen[i] && n.Start >= c.From && n.Start < to {
+			n.Start, n.End = n.Start-c.From, n.End-c.From
+			written = append(written, n)
+		}
+	}
+	if len(written) == 0 {
+		return Transcription{}, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least, so that there is something to write"}
+	}
+	rates := []score.NoteValue{"1/4", "1/8", "1/8t", "1/16", "1/16t", "1/32", "1/32t", "1/64"}
+	if rate != "" {
+		if rate.Ticks() == 0 {
+			return Transcription{}, &score.FieldError{Field: "rate", Got: fmt.Sprintf("%.20q", rate), Allowed: "a note value"}
+		}
+		rates = []score.NoteValue{rate}
+	}
+	var best *transcriber
+	for _, rate := range rates {
+		w := newTranscriber(p, into, rate, to-c.From)
+		w.write(written)
+		if best == nil || cmp.Or(cmp.Compare(w.lost(), best.lost()), cmp.Compare(w.off, best.off)) < 0 {
+			best = w
+		}
+	}
+	return Transcription{Pattern: best.pattern(t.Name), Remarks: best.remarks()}, nil
+}
+
+// ratchets is how many strikes of a step are recognised.
+const ratchets = 8
+
+// transcriber writes notes into steps of one rate.
+type transcriber struct {
+	project *score.Project
+	track   *score.Track
+	rate    score.NoteValue
+	step    score.Tick
+	steps   int // how many the loop has
+
+	parts []score.Part
+	off   score.Tick // how far all notes together lie off their steps
+
+	beyond, crowded, unnamed, foreign, outside, uneven, surplus int
+}
+
+func newTranscriber(p *score.Project, into *score.Track, rate score.NoteValue, length score.Tick) *transcriber {
+	w := &transcriber{project: p, track: into, rate: rate, step: rate.Ticks()}
+	w.steps = int(min(score.MaxSteps, max(1, (length+w.step-1)/w.step)))
+	return w
+}
+
+// lost counts the notes that are not where they were, or not at all.
+func (w *transcriber) lost() int {
+	return w.beyond + w.crowded + w.unnamed + w.foreign + w.surplus
+}
+
+func (w *transcriber) write(notes []play.Note) {
+	if w.track.Kind == score.Melodic {
+		w.parts = []score.Part{score.NewPart("Part 1")}
+		w.writePart(&w.parts[0], notes)
+		return
+	}
+	byKey := map[uint8][]play.Note{}
+	for _, n := range notes {
+		byKey[n.Key] = append(byKey[n.Key], n)
+	}
+	for key := range uint8(theory.HighestNote + 1) {
+		if len(byKey[key]) == 0 {
+			continue
+		}
+		if len(w.parts) == score.MaxParts {
+			w.surplus += len(byKey[key])
+			continue
+		}
+		part := score.NewKitPart(int(key))
+		part.ID = len(w.parts)
+		w.writePart(&part, byKey[key])
+		w.parts = append(w.parts, part)
+	}
+}
+
+func (w *transcriber) writePart(part *score.Part, notes []play.Note) {
+	gate := part.Lanes.Gate
+	gate.Length, gate.Rate = w.steps, w.rate
+	if swing := w.track.Swing; swing > 50 || swing == 0 && w.project.Swing != 50 {
+		// The notes lie where they lie; no swing is added to them.
+		w.fill(part, score.Swing, 0)
+	}
+	groups := make([][]play.Note, w.steps)
+	for _, n := range notes {
+		at := int((n.Start + w.step/2) / w.step)
+		if at == w.steps && n.Start >= score.Tick(w.steps)*w.step-w.step/2 && n.Start < score.Tick(w.steps)*w.step {
+			// Just before the loop begins anew: an early first step.
+			at, n.Start, n.End = 0, n.Start-score.Tick(w.steps)*w.step, n.End-score.Tick(w.steps)*w.step
+		}
+		if at >= w.steps {
+			w.beyond++
+			continue
+		}
+		groups[at] = append(groups[at], n)
+	}
+	for at, group := range groups {
+		if len(group) > 0 {
+			slices.SortStableFunc(group, func(a, b play.Note) int { return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Key, b.Key)) })
+			w.writeStep(part, at, group)
+		}
+	}
+}
+
+// writeStep writes the notes that are nearest to a step, ordered by start and key.
+func (w *transcriber) writeStep(part *score.Part, at int, notes []play.Note) {
+	onsets := together(notes, w.step/16)
+	first := onsets[0]
+	strikes := w.ratchet(onsets)
+	if strikes == 0 {
+		strikes = 1
+		for _, later := range onsets[1:] {
+			w.crowded += len(later)
+		}
+	}
+	begin := score.Tick(at) * w.step
+	nudge := first[0].Start - begin
+	w.off += max(nudge, -nudge)
+	set := func(name score.LaneName, value int) {
+		if value == w.lane(part, name).Steps[at] {
+			return
+		}
+		lane := w.lane(part, name).Clone()
+		lane.Steps[at] = value
+		part.Lanes.Set(name, lane)
+	}
+	set(score.Gate, score.On)
+	set(score.Velocity, int(first[0].Velocity))
+	set(score.Ratchet, strikes)
+	set(score.Nudge, int(rounded(100*nudge, w.step)))
+	set(score.Length, w.length(onsets[strikes-1][0], strikes))
+	if w.track.Kind == score.Melodic {
+		w.writePitch(first, set)
+	}
+}
+
+// lane returns a lane of a part, which must not be changed.
+func (w *transcriber) lane(part *score.Part, name score.LaneName) *score.Lane { return part.Lanes.Lane(name) }
+
+func (w *transcriber) fill(part *score.Part, name score.LaneName, value int) {
+	lane := part.Lanes.Lane(name).Clone()
+	for i := range lane.Steps {
+		lane.Steps[i] = value
+	}
+	part.Lanes.Set(name, lane)
+}
+
+// together groups notes that start within so many ticks of the first of a group.
+func together(notes []play.Note, within score.Tick) (groups [][]play.Note) {
+	for _, n := range notes {
+		if last := len(groups) - 1; last >= 0 && n.Start-groups[last][0].Start <= within {
+			groups[last] = append(groups[last], n)
+			continue
+		}
+		groups = append(groups, []play.Note{n})
+	}
+	return groups
+}
+
+// ratchet returns how many even strikes of a step some onsets are, 1 for a single one, or 0 if they are none.
+func (w *transcriber) ratchet(onsets [][]play.Note) int {
+	strikes := len(onsets)
+	if strikes == 1 || strikes > ratchets {
+		return min(1, ratchets/strikes)
+	}
+	tolerance := w.step / score.Tick(8*strikes)
+	for i, onset := range onsets {
+		late := onset[0].Start - onsets[0][0].Start - w.step*score.Tick(i)/score.Tick(strikes)
+		if max(late, -late) > tolerance || len(onset) != len(onsets[0]) || onset[0].Key != onsets[0][0].Key {
+			return 0
+		}
+	}
+	return strikes
+}
+
+// length returns the value of the length lane for the last strike of a step.
+func (w *transcriber) length(n play.Note, strikes int) int {
+	room := w.step / score.Tick(strikes)
+	length := n.End - n.Start
+	if percent := rounded(100*length, room); percent <= score.WholeStep {
+		return int(max(1, percent))
+	}
+	steps := max(2, rounded(length, w.step))
+	if off := steps*w.step - length; max(off, -off) > w.step/8 {
+		w.uneven++
+	}
+	return score.WholeStep + int(min(steps, score.MaxSteps)) - 1
+}
+
+// writePitch writes the pitch of a note, or of a chord of notes.
+func (w *transcriber) writePitch(notes []play.Note, set func(score.LaneName, int)) {
+	root := notes[0]
+	for _, n := range notes {
+		if n.Key < root.Key {
+			root = n
+		}
+		if n.Detune != 0 {
+			w.foreign++
+		}
+		if int(n.Key) < w.track.Register.Lowest || int(n.Key) > w.track.Register.Highest {
+			w.outside++
+		}
+	}
+	if chord, ok := w.chord(notes, root); ok {
+		set(score.Chord, chord)
+	} else {
+		w.unnamed += len(notes) - 1
+		root = slices.MaxFunc(notes, func(a, b play.Note) int { return cmp.Compare(a.Key, b.Key) })
+	}
+	degree, alteration, ok := w.spell(int(root.Key))
+	if !ok {
+		w.foreign++
+	}
+	octave := 0
+	spelling := w.project.Key.Spelling()
+	for spec := score.Pitch.Spec(); degree > spec.Most; octave++ {
+		degree -= spelling.Notes()
+	}
+	for spec := score.Pitch.Spec(); degree < spec.Least; octave-- {
+		degree += spelling.Notes()
+	}
+	set(score.Pitch, degree)
+	set(score.Octave, octave)
+	set(score.Alteration, alteration)
+}
+
+// spell returns the degree and the alteration that sound as a key on the track; ok is false if they do not quite.
+func (w *transcriber) spell(key int) (degree, alteration int, ok bool) {
+	spelling := w.project.Key.Spelling()
+	note := key - w.track.Transpose.Semitones
+	around := spelling.Quantise(note, theory.Nearest)
+	least := theory.HighestNote
+	for d := around - spelling.Notes(); d <= around+spelling.Notes(); d++ {
+		off := note - spelling.Note(spelling.Allow(d))
+		if max(off, -off) < max(least, -least) || d == around && max(off, -off) == max(least, -least) {
+			degree, least = d, off
+		}
+	}
+	spec := score.Alteration.Spec()
+	alteration = min(max(least, spec.Least), spec.Most)
+	return degree - w.track.Transpose.Degrees, alteration, alteration == least
+}
+
+// chord returns the value of the chord lane that is some notes on their lowest; ok is false if there is none.
+func (w *transcriber) chord(notes []play.Note, root play.Note) (chord int, ok bool) {
+	var keys []int
+	for _, n := range notes {
+		keys = append(keys, int(n.Key))
+	}
+	slices.Sort(keys)
+	keys = slices.Compact(keys)
+	if len(keys) == 1 {
+		return 0, true
+	}
+	spelling := w.project.Key.Spelling()
+	degree, alteration, _ := w.spell(int(root.Key))
+	degree += w.track.Transpose.Degrees
+	for chord := range score.Chords() {
+		var sounds []int
+		for _, interval := range (score.Voicing{}).Voice(chord, spelling.Notes(), spelling.Period(), nil) {
+			note := spelling.Note(spelling.Allow(degree+interval.Degrees)) + alteration + w.track.Transpose.Semitones
+			sounds = append(sounds, note+interval.Semitones)
+		}
+		if slices.Equal(sounds, keys) {
+			return chord, true
+		}
+	}
+	return 0, false
+}
+
+func (w *transcriber) pattern(name string) score.Pattern {
+	return score.Pattern{Name: cmp.Or(score.CleanName(name), "Taken"), Parts: w.parts}
+}
+
+func (w *transcriber) remarks() []string {
+	remarks := []string{fmt.Sprintf("It has %d steps of %s", w.steps, w.rate)}
+	say := func(count int, what string) {
+		if count > 0 {
+			remarks = append(remarks, fmt.Sprintf("%d %s", count, what))
+		}
+	}
+	say(w.beyond, "notes came after the 64th step and were left out")
+	say(w.crowded, "notes shared a step with another and were left out, since they are no even ratchet")
+	say(w.unnamed, "notes of chords that have no name were left out, but for the highest")
+	say(w.foreign, "notes have no degree that sounds quite like them")
+	say(w.outside, "notes are outside the register of the track and come in it by octaves")
+	say(w.uneven, "notes end on a whole step, since they last longer than one")
+	say(w.surplus, "notes of keys beyond the 16th were left out")
+	if w.track.Speed.N != w.track.Speed.M || w.track.Delay != 0 || w.track.Jitter != 0 || len(w.track.Shifts) > 0 {
+		remarks = append(remarks, "The track's own speed, delay and jitter come on top")
+	}
+	return remarks
+}
+
+// rounded returns a/b to the nearest whole number; b is above 0.
+func rounded(a, b score.Tick) score.Tick {
+	if a < 0 {
+		return -rounded(-a, b)
+	}
+	return (2*a + b) / (2 * b)
+}
