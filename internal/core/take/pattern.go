@@ -55,7 +55,7 @@ func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate scor
 	for _, rate := range rates {
 		w := newTranscriber(p, into, rate, to-c.From)
 		w.write(written)
-		if best == nil || cmp.Or(cmp.Compare(w.lost(), best.lost()), cmp.Compare(w.off, best.off)) < 0 {
+		if best == nil || cmp.Or(cmp.Compare(w.lost(), best.lost()), cmp.Compare(w.cost(), best.cost())) < 0 {
 			best = w
 		}
 	}
@@ -75,6 +75,7 @@ type transcriber struct {
 
 	parts []score.Part
 	off   score.Tick // how far all notes together lie off their steps
+	extra int        // how many strikes there are beside the first ones of steps
 
 	beyond, crowded, unnamed, foreign, outside, uneven, surplus int
 }
@@ -88,6 +89,12 @@ func newTranscriber(p *score.Project, into *score.Track, rate score.NoteValue, l
 // lost counts the notes that are not where they were, or not at all.
 func (w *transcriber) lost() int {
 	return w.beyond + w.crowded + w.unnamed + w.foreign + w.surplus
+}
+
+// cost is how little the steps say what the notes are, in ticks: a ratchet costs more than a few steps more, and
+// many steps more cost more than a ratchet. The weights are a choice.
+func (w *transcriber) cost() score.Tick {
+	return w.off + 600*score.Tick(w.extra) + 40*score.Tick(w.steps)
 }
 
 func (w *transcriber) write(notes []play.Note) {
@@ -122,41 +129,45 @@ func (w *transcriber) writePart(part *score.Part, notes []play.Note) {
 		// The notes lie where they lie; no swing is added to them.
 		w.fill(part, score.Swing, 0)
 	}
-	groups := make([][]play.Note, w.steps)
-	for _, n := range notes {
-		at := int((n.Start + w.step/2) / w.step)
-		if at == w.steps && n.Start >= score.Tick(w.steps)*w.step-w.step/2 && n.Start < score.Tick(w.steps)*w.step {
+	notes = slices.Clone(notes)
+	slices.SortStableFunc(notes, func(a, b play.Note) int { return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Key, b.Key)) })
+	end := score.Tick(w.steps) * w.step
+	taken := make([]bool, w.steps)
+	for onsets := together(notes, w.step/(4*ratchets)); len(onsets) > 0; {
+		strikes := w.ratchet(onsets)
+		first := onsets[0][0].Start
+		at := int((first + w.step/2) / w.step)
+		if at == w.steps && first < end {
 			// Just before the loop begins anew: an early first step.
-			at, n.Start, n.End = 0, n.Start-score.Tick(w.steps)*w.step, n.End-score.Tick(w.steps)*w.step
+			for _, onset := range onsets[:strikes] {
+				for i := range onset {
+					onset[i].Start, onset[i].End = onset[i].Start-end, onset[i].End-end
+				}
+			}
+			at = 0
 		}
-		if at >= w.steps {
-			w.beyond++
-			continue
+		switch {
+		case at >= w.steps:
+			w.beyond += len(onsets[0])
+			strikes = 1
+		case taken[at]:
+			w.crowded += len(onsets[0])
+			strikes = 1
+		default:
+			taken[at] = true
+			w.writeStep(part, at, onsets[:strikes])
 		}
-		groups[at] = append(groups[at], n)
-	}
-	for at, group := range groups {
-		if len(group) > 0 {
-			slices.SortStableFunc(group, func(a, b play.Note) int { return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Key, b.Key)) })
-			w.writeStep(part, at, group)
-		}
+		onsets = onsets[strikes:]
 	}
 }
 
-// writeStep writes the notes that are nearest to a step, ordered by start and key.
-func (w *transcriber) writeStep(part *score.Part, at int, notes []play.Note) {
-	onsets := together(notes, w.step/16)
-	first := onsets[0]
-	strikes := w.ratchet(onsets)
-	if strikes == 0 {
-		strikes = 1
-		for _, later := range onsets[1:] {
-			w.crowded += len(later)
-		}
-	}
+// writeStep writes a step whose strikes are some onsets.
+func (w *transcriber) writeStep(part *score.Part, at int, onsets [][]play.Note) {
+	first, strikes := onsets[0], len(onsets)
 	begin := score.Tick(at) * w.step
 	nudge := first[0].Start - begin
 	w.off += max(nudge, -nudge)
+	w.extra += strikes - 1
 	set := func(name score.LaneName, value int) {
 		if value == w.lane(part, name).Steps[at] {
 			return
@@ -169,14 +180,16 @@ func (w *transcriber) writeStep(part *score.Part, at int, notes []play.Note) {
 	set(score.Velocity, int(first[0].Velocity))
 	set(score.Ratchet, strikes)
 	set(score.Nudge, int(rounded(100*nudge, w.step)))
-	set(score.Length, w.length(onsets[strikes-1][0], strikes))
+	set(score.Length, w.length(first[0], strikes))
 	if w.track.Kind == score.Melodic {
 		w.writePitch(first, set)
 	}
 }
 
 // lane returns a lane of a part, which must not be changed.
-func (w *transcriber) lane(part *score.Part, name score.LaneName) *score.Lane { return part.Lanes.Lane(name) }
+func (w *transcriber) lane(part *score.Part, name score.LaneName) *score.Lane {
+	return part.Lanes.Lane(name)
+}
 
 func (w *transcriber) fill(part *score.Part, name score.LaneName, value int) {
 	lane := part.Lanes.Lane(name).Clone()
@@ -198,23 +211,31 @@ func together(notes []play.Note, within score.Tick) (groups [][]play.Note) {
 	return groups
 }
 
-// ratchet returns how many even strikes of a step some onsets are, 1 for a single one, or 0 if they are none.
+// ratchet returns how many of the first onsets are the even strikes of one step, the most there can be; 1 where
+// they are none.
 func (w *transcriber) ratchet(onsets [][]play.Note) int {
-	strikes := len(onsets)
-	if strikes == 1 || strikes > ratchets {
-		return min(1, ratchets/strikes)
-	}
-	tolerance := w.step / score.Tick(8*strikes)
-	for i, onset := range onsets {
-		late := onset[0].Start - onsets[0][0].Start - w.step*score.Tick(i)/score.Tick(strikes)
-		if max(late, -late) > tolerance || len(onset) != len(onsets[0]) || onset[0].Key != onsets[0][0].Key {
-			return 0
+	for strikes := min(ratchets, len(onsets)); strikes > 1; strikes-- {
+		if w.even(onsets[:strikes]) {
+			return strikes
 		}
 	}
-	return strikes
+	return 1
 }
 
-// length returns the value of the length lane for the last strike of a step.
+// even reports whether onsets are alike and divide a step evenly.
+func (w *transcriber) even(onsets [][]play.Note) bool {
+	first, strikes := onsets[0], score.Tick(len(onsets))
+	for i, onset := range onsets {
+		late := onset[0].Start - first[0].Start - w.step*score.Tick(i)/strikes
+		if max(late, -late) > w.step/(8*strikes) || len(onset) != len(first) || onset[0].Key != first[0].Key {
+			return false
+		}
+	}
+	return true
+}
+
+// length returns the value of the length lane for the first strike of a step; the last one can have been cut
+// short by the next step.
 func (w *transcriber) length(n play.Note, strikes int) int {
 	room := w.step / score.Tick(strikes)
 	length := n.End - n.Start
@@ -321,7 +342,7 @@ func (w *transcriber) remarks() []string {
 		}
 	}
 	say(w.beyond, "notes came after the 64th step and were left out")
-	say(w.crowded, "notes shared a step with another and were left out, since they are no even ratchet")
+	say(w.crowded, "notes would share a step with another, are no even ratchet with it, and were left out")
 	say(w.unnamed, "notes of chords that have no name were left out, but for the highest")
 	say(w.foreign, "notes have no degree that sounds quite like them")
 	say(w.outside, "notes are outside the register of the track and come in it by octaves")
