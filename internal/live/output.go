@@ -28,6 +28,15 @@ type Place struct {
 type Batch struct {
 	Sounds []Sound
 	Places []Place
+	// Clicks count in, before playing begins. They are no messages, and are not recorded.
+	Clicks []Click
+}
+
+// Click is a beat that is counted in.
+type Click struct {
+	At int64
+	// First says that a bar begins with it.
+	First bool
 }
 
 // Output is anything that can be played. Its methods must not block: an output that cannot keep up
@@ -43,8 +52,9 @@ type Output interface {
 // Status is what the transport is doing.
 type Status struct {
 	Playing bool `json:"playing"`
-	// Recording says that a take is being recorded.
+	// Recording says that a take is being recorded, Armed that one will be once its first bar comes.
 	Recording bool `json:"recording"`
+	Armed     bool `json:"armed"`
 	// Tick is played at the time At, in nanoseconds; from there time passes at Tempo.
 	Tick  score.Tick  `json:"tick"`
 	At    int64       `json:"at"`

@@ -15,7 +15,8 @@ import (
 // A take holds what was heard up to the stop, to the tick, with its last notes ended by the stop.
 func TestATakeHoldsWhatWasHeard(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
-		s.Record(7)
+		s.SetRevision(7)
+		require.NoError(t, s.Record(Recording{}))
 		require.True(t, s.Status().Recording)
 		pass(10_500 * time.Millisecond)
 		at := s.tickAt(s.Now())
@@ -47,8 +48,8 @@ func TestPunchInWhilePlaying(t *testing.T) {
 		s.Play()
 		pass(6 * time.Second) // bar 3 of 2.5 s each
 		from := s.tickAt(s.Now())
-		s.Record(1)
-		s.Record(1)
+		require.NoError(t, s.Record(Recording{}))
+		require.NoError(t, s.Record(Recording{}))
 		pass(5 * time.Second)
 		to := s.tickAt(s.Now())
 		s.EndRecording()
@@ -89,7 +90,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second) // in bar 2
-		s.Record(1)
+		require.NoError(t, s.Record(Recording{}))
 		pass(time.Second)
 		edge := s.committed
 		slower := testkit.Buoy()
@@ -107,7 +108,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 // A disk that fails for a while delays nothing and loses nothing, and the trouble is told.
 func TestABrokenDiskLosesNothing(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
-		s.Record(1)
+		require.NoError(t, s.Record(Recording{}))
 		pass(2 * time.Second)
 		s.disk.Fail(true)
 		pass(3 * time.Second)

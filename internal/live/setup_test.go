@@ -21,6 +21,7 @@ type listener struct {
 	sounds   []Sound
 	arrived  []int64 // when each sound was handed over
 	places   []Place
+	clicks   []Click
 	statuses []Status
 }
 
@@ -31,6 +32,7 @@ func (l *listener) Send(b Batch) {
 		l.arrived = append(l.arrived, l.now())
 	}
 	l.sounds = append(l.sounds, b.Sounds...)
+	l.clicks = append(l.clicks, b.Clicks...)
 	l.places = append(l.places, b.Places...)
 }
 

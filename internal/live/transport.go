@@ -43,6 +43,8 @@ type Transport struct {
 	inputs      []play.Message // what came in and made a track go on, since playing began
 	waiting     []Sound        // handed over, not yet heard
 	heard       map[heardKey]play.Message
+	standing    play.Sent // what else was heard
+	plan        *plan     // what is to be recorded, or nil
 }
 
 type heardKey struct{ channel, key uint8 }
@@ -184,18 +186,20 @@ const maxInputs = 1 << 20
 func (t *Transport) Play() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.play()
+	t.play(0)
 	t.tell()
 }
 
-func (t *Transport) play() {
+// play starts playing after so many bars that are counted in.
+func (t *Transport) play(countIn int) {
 	if t.playing {
 		return
 	}
 	t.playing = true
 	t.started = t.Now() + int64(t.options.LookAhead)
 	t.tempo, t.told = play.TempoMapOf(t.project), 0
-	t.committed, t.inputs, t.missing, t.sent = 0, nil, nil, play.Sent{}
+	t.countIn(countIn)
+	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, play.Sent{}, play.Sent{}
 	t.performance = perform(t.project, 0, nil)
 	t.wake.begin(t.project, t.revision, 0, t.tempo)
 }
@@ -217,38 +221,11 @@ func (t *Transport) Stop() {
 	slices.SortFunc(releases, play.CompareMessages)
 	t.recorder.add(releases)
 	t.recorder.end(at)
+	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
 	t.playing, t.waiting, t.keys, t.performance = false, nil, play.Keys{}, nil
 	clear(t.heard)
-	t.tell()
-}
-
-// Record begins a take, from this moment on; it starts playing if need be. It does nothing while
-// recording. The take's first bar is the one that is playing.
-func (t *Transport) Record(revision int64) {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	if t.recorder.recording() {
-		return
-	}
-	t.play()
-	bar := t.project.Meter.Bar()
-	start := t.tickAt(t.Now()) / bar * bar
-	t.recorder.begin(t.project, revision, start, t.tempo)
-	t.tell()
-}
-
-// EndRecording ends the take and goes on playing. It does nothing while not recording.
-func (t *Transport) EndRecording() {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	if !t.recorder.recording() {
-		return
-	}
-	now := t.Now()
-	t.hear(now)
-	t.recorder.end(t.tickAt(now))
 	t.tell()
 }
 
@@ -265,7 +242,7 @@ func (t *Transport) status() Status {
 	}
 	now := t.tempo[t.segment()]
 	return Status{
-		Playing: true, Recording: t.recorder.recording(),
+		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
 		Tick: now.Tick, At: t.timeOf(now.Tick), Tempo: now.Tempo,
 	}
 }
@@ -332,22 +309,27 @@ func (t *Transport) render(to score.Tick) Batch {
 	return batch
 }
 
-// hear moves what was due by now from waiting to heard, and into the take.
+// hear moves what was due by now from waiting to heard, and into the take and the wake.
 func (t *Transport) hear(now int64) {
 	due := 0
 	var messages []play.Message
 	for due < len(t.waiting) && t.waiting[due].At <= now {
 		m := t.waiting[due].Message
+		t.follow(m)
 		messages = append(messages, m)
 		switch m.Kind {
 		case play.NoteOn:
 			t.heard[heardKey{m.Channel, m.Key}] = m
 		case play.NoteOff:
 			delete(t.heard, heardKey{m.Channel, m.Key})
+		default:
+			t.standing.Note([]play.Message{m})
 		}
 		due++
 	}
 	t.waiting = t.waiting[due:]
-	t.recorder.add(messages)
 	t.wake.add(messages)
+	if now >= t.started {
+		t.reach(t.tickAt(now))
+	}
 }

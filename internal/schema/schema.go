@@ -34,6 +34,9 @@ type wire struct {
 	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
 	KeepRequest      server.KeepRequest      `json:"keepRequest"`
+	LoopRequest      server.LoopRequest      `json:"loopRequest"`
+	PatternRequest   server.PatternRequest   `json:"patternRequest"`
+	PatternAnswer    server.PatternAnswer    `json:"patternAnswer"`
 	Roll             server.Roll             `json:"roll"`
 	TakeEditRequest  server.TakeEditRequest  `json:"takeEditRequest"`
 	Statistics       take.Statistics         `json:"statistics"`

@@ -22,7 +22,7 @@ func newHub(o Options) *hub { return &hub{options: o, clients: map[*client]struc
 
 // Send implements live.Output.
 func (h *hub) Send(b live.Batch) {
-	if len(b.Sounds)+len(b.Places) > 0 {
+	if len(b.Sounds)+len(b.Places)+len(b.Clicks) > 0 {
 		h.broadcast(Message{Batch: wireBatch(b)})
 	}
 }

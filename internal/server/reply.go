@@ -9,6 +9,7 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/live"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
 )
@@ -55,7 +56,7 @@ func fail(w http.ResponseWriter, err error) {
 		return
 	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, take.ErrUnknown):
 		status = http.StatusNotFound
-	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo),
+	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, live.ErrPast), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo),
 		errors.Is(err, shelf.ErrNothingToUndo), errors.Is(err, shelf.ErrNothingToRedo):
 		status = http.StatusConflict
 	case errors.Is(err, errNotJSON):

@@ -45,6 +45,8 @@ func (t takesResource) Routes() chi.Router {
 	r.Post("/{id}/deleted", t.setDeleted)
 	r.Post("/{id}/split", t.split)
 	r.Post("/{id}/origin", t.bringBack)
+	r.Post("/{id}/pattern", t.pattern)
+	r.Post("/{id}/key", t.key)
 	return r
 }
 

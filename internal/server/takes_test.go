@@ -149,3 +149,58 @@ func TestATakeBringsItsProjectBack(t *testing.T) {
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/undo", `{"revision":3}`).status)
 	require.Equal(t, 7, h.studio.State().Project.Luck.Number)
 }
+
+// A stretch of a take becomes a pattern of a track, or of a new one, and its notes the key; each is one edit.
+func TestATakeBecomesAPattern(t *testing.T) {
+	h := start(t)
+	bar := bring(h, 4).Meter.Bar()
+	request := fmt.Sprintf(`{"revision":1,"track":1,"rate":"1/16","notes":{"tracks":[2],"from":%d,"to":%d}}`, bar, 2*bar)
+	written := ask[server.PatternAnswer](h, "/api/takes/1/pattern", request)
+	require.Equal(t, "It has 16 steps of 1/16", written.Remarks[0])
+	track := h.studio.State().Project.Tracks[0]
+	require.Len(t, track.Patterns, 2)
+	require.Equal(t, 1, track.Playing)
+	require.Equal(t, "Tide", track.Patterns[1].Name)
+
+	added := ask[server.PatternAnswer](h, "/api/takes/1/pattern", `{"revision":2,"track":0,"kind":"kit","notes":{"tracks":[4]}}`)
+	require.Equal(t, 2, added.Track)
+	kit := h.studio.State().Project.Tracks[1]
+	require.Equal(t, score.Kit, kit.Kind)
+	require.Len(t, kit.Patterns, 1)
+	require.Greater(t, len(kit.Patterns[0].Parts), 2)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/undo", `{"revision":3}`).status)
+	require.Len(t, h.studio.State().Project.Tracks, 1)
+	require.Equal(t, http.StatusNotFound, h.do("POST", "/api/takes/1/pattern", `{"revision":4,"track":9,"notes":{}}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/takes/1/key", `{"revision":4,"notes":{"tracks":[2]}}`).status)
+	require.NotEqual(t, testkit.Buoy().Key, h.studio.State().Project.Key)
+}
+
+// What a track played last goes on as a loop, is edited like a take, and is let go of.
+func TestWhatWasPlayedIsLooped(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	require.Equal(t, http.StatusConflict, h.do("POST", "/api/loops", `{"revision":1,"track":1,"bars":2}`).status)
+	h.do("POST", "/api/edits", `{"revision":1,"edit":{"setProject":{"tempo":400000}}}`)
+	h.do("POST", "/api/transport", `{"do":"play"}`)
+	bar := testkit.Buoy().Meter.Bar()
+	page.next(func(m server.Message) bool {
+		return m.Batch != nil && len(m.Batch.Sounds) > 0 && m.Batch.Sounds[0].Tick > 3*bar
+	})
+	require.Equal(t, http.StatusUnprocessableEntity, h.do("POST", "/api/loops", `{"revision":2,"track":1,"bars":0}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/loops", `{"revision":2,"track":1,"bars":2}`).status)
+	h.do("POST", "/api/transport", `{"do":"stop"}`)
+	loop := h.studio.State().Project.Tracks[0].Loop
+	require.Equal(t, 2*bar, loop.Length)
+	require.Zero(t, loop.Start%bar)
+
+	roll := ask[server.Roll](h, "/api/loops/1/roll", "")
+	require.Len(t, roll.Notes, len(loop.Notes))
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/loops/1/edits", `{"revision":3,"edit":{"moveNotes":{"notes":[0],"ticks":0,"semitones":12}}}`).status)
+	require.Equal(t, loop.Notes[0].Key+12, h.studio.State().Project.Tracks[0].Loop.Notes[0].Key)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/loops", `{"revision":4,"track":1,"notes":3}`).status)
+	require.Len(t, h.studio.State().Project.Tracks[0].Loop.Notes, 3)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":5,"edit":{"setLoop":{"track":1}}}`).status)
+	require.Nil(t, h.studio.State().Project.Tracks[0].Loop)
+	require.Equal(t, http.StatusUnprocessableEntity, h.do("GET", "/api/loops/1/roll", "").status)
+	require.Equal(t, http.StatusNotFound, h.do("GET", "/api/loops/7/roll", "").status)
+}

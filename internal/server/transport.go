@@ -1,6 +1,7 @@
 package server
 
 import (
+	"fmt"
 	"net/http"
 
 	"github.com/go-chi/chi/v5"
@@ -14,6 +15,33 @@ import (
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
 	Do string `json:"do" jsonschema:"enum=play,enum=stop,enum=record,enum=endRecording"`
+	// Record says what to record; without it all that comes until recording ends.
+	Record *RecordOptions `json:"record,omitempty"`
+}
+
+// RecordOptions say what to record.
+type RecordOptions struct {
+	// CountIn is how many bars are counted in where playing has to begin first.
+	CountIn int `json:"countIn" jsonschema:"minimum=0,maximum=8"`
+	// From is the bar with which the take begins, from 1; 0 is the present one, or where there are Bars the next.
+	From int `json:"from" jsonschema:"minimum=0,maximum=100000"`
+	// Bars is how many bars the take has; 0 is until it is ended.
+	Bars int `json:"bars" jsonschema:"minimum=0,maximum=4096"`
+	// Again has another take of as many Bars begin where one ends.
+	Again bool `json:"again"`
+}
+
+// check refuses what is out of range.
+func (o RecordOptions) check() error {
+	for _, field := range []struct {
+		name      string
+		got, most int
+	}{{"countIn", o.CountIn, live.MaxCountIn}, {"from", o.From, 100_000}, {"bars", o.Bars, 4096}} {
+		if field.got < 0 || field.got > field.most {
+			return &score.FieldError{Field: field.name, Got: field.got, Allowed: fmt.Sprintf("0 to %d", field.most)}
+		}
+	}
+	return nil
 }
 
 // InputRequest tells of a channel message that comes in now, as a controller sends it.
@@ -92,7 +120,18 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 	case "stop":
 		t.transport.Stop()
 	case "record":
-		t.transport.Record(t.studio.State().Revision)
+		var options RecordOptions
+		if request.Record != nil {
+			options = *request.Record
+		}
+		err := options.check()
+		if err == nil {
+			err = t.transport.Record(live.Recording(options))
+		}
+		if err != nil {
+			fail(w, err)
+			return
+		}
 	case "endRecording":
 		t.transport.EndRecording()
 	default:

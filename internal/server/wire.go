@@ -23,6 +23,13 @@ type Message struct {
 type WireBatch struct {
 	Sounds []WireSound `json:"sounds"`
 	Places []WirePlace `json:"places"`
+	Clicks []WireClick `json:"clicks,omitempty"`
+}
+
+// WireClick is a beat that is counted in.
+type WireClick struct {
+	At    int64 `json:"at"`
+	First bool  `json:"first"`
 }
 
 // WireSound is a note-on, or with velocity 0 a note-off.
@@ -77,6 +84,9 @@ func wireBatch(b live.Batch) *WireBatch {
 				Detune: float64(s.Detune) / float64(theory.Cent),
 			})
 		}
+	}
+	for _, c := range b.Clicks {
+		wire.Clicks = append(wire.Clicks, WireClick(c))
 	}
 	for i, p := range b.Places {
 		wire.Places[i] = WirePlace(p)

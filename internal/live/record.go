@@ -1,0 +1,138 @@
+package live
+
+import (
+	"errors"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// MaxCountIn bounds how many bars are counted in.
+const MaxCountIn = 8
+
+// Recording says what to record.
+type Recording struct {
+	// CountIn is how many bars are counted in where playing has to begin first, up to MaxCountIn.
+	CountIn int
+	// From is the bar with which the take begins, from 1; 0 is the present one, or where there are Bars the next.
+	From int
+	// Bars is how many bars the take has; 0 is until it is ended.
+	Bars int
+	// Again has another take of as many Bars begin where one ends.
+	Again bool
+}
+
+// ErrPast refuses a take that would begin with a bar that has gone by.
+var ErrPast = errors.New("the bar with which the take is to begin has gone by; nothing is recorded")
+
+// plan is a take to come, or the one that is being recorded. Ticks are the transport's.
+type plan struct {
+	start, end score.Tick // an end of 0 is none
+	again      bool
+}
+
+// Record begins a take, from this moment or a bar on; it starts playing if need be. It does nothing while
+// a take is recorded or waited for. A take that begins at this moment has the bar that is playing for its first.
+func (t *Transport) Record(r Recording) error {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if t.plan != nil {
+		return nil
+	}
+	bar := t.project.Meter.Bar()
+	now := score.Tick(0)
+	if t.playing {
+		t.hear(t.Now())
+		now = t.tickAt(t.Now())
+	}
+	p := &plan{start: now / bar * bar, again: r.Again && r.Bars > 0}
+	switch {
+	case r.From > 0:
+		p.start = score.Tick(r.From-1) * bar
+		if p.start < now {
+			return ErrPast
+		}
+	case r.Bars > 0 && now > 0:
+		p.start += bar
+	}
+	if r.Bars > 0 {
+		p.end = p.start + score.Tick(r.Bars)*bar
+	}
+	t.play(r.CountIn)
+	t.plan = p
+	if counted := t.started - t.Now() - int64(t.options.LookAhead); counted <= 0 { // else it begins with playing
+		t.reach(now)
+	}
+	t.tell()
+	return nil
+}
+
+// EndRecording ends the take and goes on playing. It does nothing while not recording.
+func (t *Transport) EndRecording() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if t.plan == nil {
+		return
+	}
+	now := t.Now()
+	t.hear(now)
+	t.recorder.end(t.tickAt(now))
+	t.plan = nil
+	t.tell()
+}
+
+// follow records a message that was heard, if it falls into a take.
+func (t *Transport) follow(m play.Message) {
+	at := m.Tick
+	if m.Kind == play.NoteOff { // one at the end of a take belongs to it
+		at--
+	}
+	t.reach(at)
+	t.recorder.add([]play.Message{m})
+}
+
+// reach begins and ends the takes that begin and end by a moment that has come.
+func (t *Transport) reach(now score.Tick) {
+	changed := false
+	for p := t.plan; p != nil; p = t.plan {
+		if !t.recorder.recording() {
+			if now < p.start {
+				break
+			}
+			t.recorder.begin(t.project, t.revision, p.start, t.tempo)
+			// What instruments were told before, and is in force, belongs to the take.
+			t.recorder.add(t.standing.Standing(p.start))
+			changed = true
+		}
+		if p.end == 0 || now < p.end {
+			break
+		}
+		t.recorder.end(p.end)
+		changed = true
+		if !p.again {
+			t.plan = nil
+			break
+		}
+		p.start, p.end = p.end, 2*p.end-p.start
+	}
+	if changed {
+		t.tell()
+	}
+}
+
+// countIn puts the beginning of playing off by some bars, and has their beats clicked.
+func (t *Transport) countIn(bars int) {
+	beats := bars * t.project.Meter.Beats
+	if beats == 0 {
+		return
+	}
+	var batch Batch
+	beat := play.TempoMap{{Tempo: t.project.Tempo}}.Nanos(t.project.Meter.Beat())
+	for i := range beats {
+		batch.Clicks = append(batch.Clicks, Click{At: t.started + int64(i)*beat, First: i%t.project.Meter.Beats == 0})
+	}
+	t.started += int64(beats) * beat
+	for o := range t.outputs {
+		o.Send(batch)
+	}
+}
