@@ -1,8 +1,7 @@
 package take
 
 import (
-	"slices"
-
+	"jettyfog/internal/core/entry"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -15,30 +14,14 @@ func KeyOf(t *Take, c Choice, root int) (theory.Key, error) {
 	if err != nil {
 		return theory.Key{}, err
 	}
-	var classes [theory.Octave]bool
-	lowest := theory.HighestNote + 1
+	var keys []int
 	for i, n := range notes {
 		if chosen[i] {
-			classes[n.Key%theory.Octave] = true
-			lowest = min(lowest, int(n.Key))
+			keys = append(keys, int(n.Key))
 		}
 	}
-	if lowest > theory.HighestNote {
+	if len(keys) == 0 {
 		return theory.Key{}, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least, so that there is a scale"}
 	}
-	if root >= theory.Octave || !classes[root] {
-		root = lowest % theory.Octave
-	}
-	key := theory.Key{Root: root, Scale: theory.Custom}
-	for above := range theory.Octave {
-		if classes[(root+above)%theory.Octave] {
-			key.Notes = append(key.Notes, above)
-		}
-	}
-	for _, name := range theory.ScaleNames() {
-		if named, _ := theory.ScaleByName(name); slices.Equal(named.Semitones, key.Notes) {
-			return theory.Key{Root: root, Scale: name}, nil
-		}
-	}
-	return key, nil
+	return entry.KeyOf(keys, root), nil
 }

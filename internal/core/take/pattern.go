@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"jettyfog/internal/core/entry"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
@@ -69,6 +70,7 @@ const ratchets = 8
 type transcriber struct {
 	project *score.Project
 	track   *score.Track
+	speller entry.Speller
 	rate    score.NoteValue
 	step    score.Tick
 	steps   int // how many the loop has
@@ -81,7 +83,7 @@ type transcriber struct {
 }
 
 func newTranscriber(p *score.Project, into *score.Track, rate score.NoteValue, length score.Tick) *transcriber {
-	w := &transcriber{project: p, track: into, rate: rate, step: rate.Ticks()}
+	w := &transcriber{project: p, track: into, speller: entry.NewSpeller(p.Key, into.Transpose), rate: rate, step: rate.Ticks()}
 	w.steps = int(min(score.MaxSteps, max(1, (length+w.step-1)/w.step)))
 	return w
 }
@@ -263,71 +265,24 @@ func (w *transcriber) writePitch(notes []play.Note, set func(score.LaneName, int
 			w.outside++
 		}
 	}
-	if chord, ok := w.chord(notes, root); ok {
+	var keys []int
+	for _, n := range notes {
+		keys = append(keys, int(n.Key))
+	}
+	if chord, ok := w.speller.Chord(keys); ok {
 		set(score.Chord, chord)
 	} else {
 		w.unnamed += len(notes) - 1
 		root = slices.MaxFunc(notes, func(a, b play.Note) int { return cmp.Compare(a.Key, b.Key) })
 	}
-	degree, alteration, ok := w.spell(int(root.Key))
-	if !ok {
+	degree, alteration, exact := w.speller.Spell(int(root.Key))
+	if !exact {
 		w.foreign++
 	}
-	octave := 0
-	spelling := w.project.Key.Spelling()
-	for spec := score.Pitch.Spec(); degree > spec.Most; octave++ {
-		degree -= spelling.Notes()
-	}
-	for spec := score.Pitch.Spec(); degree < spec.Least; octave-- {
-		degree += spelling.Notes()
-	}
+	degree, octave := w.speller.Split(degree)
 	set(score.Pitch, degree)
 	set(score.Octave, octave)
 	set(score.Alteration, alteration)
-}
-
-// spell returns the degree and the alteration that sound as a key on the track; ok is false if they do not quite.
-func (w *transcriber) spell(key int) (degree, alteration int, ok bool) {
-	spelling := w.project.Key.Spelling()
-	note := key - w.track.Transpose.Semitones
-	around := spelling.Quantise(note, theory.Nearest)
-	least := theory.HighestNote
-	for d := around - spelling.Notes(); d <= around+spelling.Notes(); d++ {
-		off := note - spelling.Note(spelling.Allow(d))
-		if max(off, -off) < max(least, -least) || d == around && max(off, -off) == max(least, -least) {
-			degree, least = d, off
-		}
-	}
-	spec := score.Alteration.Spec()
-	alteration = min(max(least, spec.Least), spec.Most)
-	return degree - w.track.Transpose.Degrees, alteration, alteration == least
-}
-
-// chord returns the value of the chord lane that is some notes on their lowest; ok is false if there is none.
-func (w *transcriber) chord(notes []play.Note, root play.Note) (chord int, ok bool) {
-	var keys []int
-	for _, n := range notes {
-		keys = append(keys, int(n.Key))
-	}
-	slices.Sort(keys)
-	keys = slices.Compact(keys)
-	if len(keys) == 1 {
-		return 0, true
-	}
-	spelling := w.project.Key.Spelling()
-	degree, alteration, _ := w.spell(int(root.Key))
-	degree += w.track.Transpose.Degrees
-	for chord := range score.Chords() {
-		var sounds []int
-		for _, interval := range (score.Voicing{}).Voice(chord, spelling.Notes(), spelling.Period(), nil) {
-			note := spelling.Note(spelling.Allow(degree+interval.Degrees)) + alteration + w.track.Transpose.Semitones
-			sounds = append(sounds, note+interval.Semitones)
-		}
-		if slices.Equal(sounds, keys) {
-			return chord, true
-		}
-	}
-	return 0, false
 }
 
 func (w *transcriber) pattern(name string) score.Pattern {

@@ -3,6 +3,7 @@ package take
 import (
 	"fmt"
 
+	"jettyfog/internal/core/entry"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
@@ -73,19 +74,8 @@ func (e Fit) apply(t *Take) error {
 	if e.Key.Period() != theory.Octave {
 		return &score.FieldError{Field: "key", Got: "a tuning of other than twelve notes", Allowed: "one of twelve, as the keys of a take are"}
 	}
-	spelling := e.Key.Spelling()
+	speller := entry.NewSpeller(e.Key, score.Transpose{})
 	return change(t, e.Choice, func(n *play.Note) {
-		n.Key = uint8(fit(spelling, int(n.Key), direction))
+		n.Key = uint8(speller.Fit(int(n.Key), direction))
 	})
-}
-
-// fit returns the note of a scale that stands for a note; where that leaves the keyboard, the one an octave
-// further in.
-func fit(spelling theory.Spelling, note int, direction theory.Direction) int {
-	fitted := spelling.Note(spelling.Allow(spelling.Quantise(note, direction)))
-	for ; fitted > theory.HighestNote; fitted -= spelling.Period() {
-	}
-	for ; fitted < theory.LowestNote; fitted += spelling.Period() {
-	}
-	return fitted
 }

@@ -1,0 +1,157 @@
+package entry_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/entry"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/core/theory"
+)
+
+var first = score.PartAddress{Track: 1}
+
+func apply(t require.TestingT, p *score.Project, edit score.Edit) *score.Project {
+	next, _, err := score.Apply(p, edit)
+	require.NoError(t, err)
+	return next
+}
+
+// linked returns the one-track demo with all lanes of its part linked to its gate, and no chance.
+func linked() *score.Project {
+	p := testkit.Buoy()
+	p.Tracks[0].Register = theory.Register{Lowest: 0, Highest: 127}
+	part := &p.Tracks[0].Patterns[0].Parts[0]
+	for _, name := range score.LaneNames() {
+		if part.Lanes.Has(name) {
+			lane := part.Lanes.Lane(name).Clone()
+			lane.Linked, lane.Spread = name != score.Gate, nil
+			part.Lanes.Set(name, lane)
+		}
+	}
+	part.Details = nil
+	return p
+}
+
+// Whatever is played into a step sounds in that step: the key, or all keys of a chord that has a name, as loud as it
+// was played.
+func TestWhatIsPlayedSounds(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := linked()
+		p.Key = theory.Key{Root: rapid.IntRange(0, 11).Draw(t, "root"), Scale: rapid.SampledFrom([]string{"major", "blues", "minor", "whole tone"}).Draw(t, "scale")}
+		p.Tracks[0].Transpose = score.Transpose{Degrees: rapid.IntRange(-3, 3).Draw(t, "degrees"), Semitones: rapid.IntRange(-5, 5).Draw(t, "semitones")}
+		root := rapid.IntRange(30, 90).Draw(t, "key")
+		struck := []entry.Struck{{Key: root, Velocity: 100}}
+		for _, above := range rapid.SampledFrom([][]int{nil, {7}, {4, 7}, {3, 7, 10}}).Draw(t, "chord") {
+			struck = append(struck, entry.Struck{Key: root + above, Velocity: 80})
+		}
+		step := rapid.IntRange(0, 15).Draw(t, "step")
+		p = apply(t, p, must(entry.Step(p, entry.Place{At: first, Step: step}, struck)))
+		begin := score.Tick(step) * 5040
+		var keys []int
+		for _, n := range play.Render(p, begin, begin+5040, nil) {
+			require.Equal(t, uint8(100), n.Velocity)
+			keys = append(keys, int(n.Key))
+		}
+		var want []int
+		for _, s := range struck {
+			want = append(want, s.Key)
+		}
+		require.Equal(t, want, keys)
+	})
+}
+
+func must(edit score.Edit, err error) score.Edit {
+	if err != nil {
+		panic(err)
+	}
+	return edit
+}
+
+// Rests and ties are entered; what is there already is no edit; a place that does not exist is refused.
+func TestRestsAndTies(t *testing.T) {
+	p := linked()
+	gates := func() []int { return p.Tracks[0].Parts()[0].Lanes.Gate.Steps }
+	p = apply(t, p, must(entry.Tie(p, entry.Place{At: first, Step: 1})))
+	require.Equal(t, score.Tie, gates()[1])
+	p = apply(t, p, must(entry.Rest(p, entry.Place{At: first, Step: 0})))
+	require.Equal(t, score.Off, gates()[0])
+	_, err := entry.Rest(p, entry.Place{At: first, Step: 0})
+	require.ErrorIs(t, err, entry.ErrSame)
+	_, err = entry.Rest(p, entry.Place{At: score.PartAddress{Track: 9}})
+	require.ErrorIs(t, err, score.ErrUnknownTrack)
+	_, err = entry.Rest(p, entry.Place{At: score.PartAddress{Track: 1, Part: 4}})
+	require.ErrorIs(t, err, score.ErrUnknownPart)
+	for _, c := range []struct {
+		step   int
+		struck []entry.Struck
+	}{{64, []entry.Struck{{60, 1}}}, {0, nil}, {0, []entry.Struck{{128, 1}}}, {0, []entry.Struck{{60, 0}}}} {
+		_, err = entry.Step(p, entry.Place{At: first, Step: c.step}, c.struck)
+		require.Error(t, err)
+	}
+}
+
+// The keys of a kit write into its parts with those keys; a key that no part has is left out.
+func TestAKitIsPlayed(t *testing.T) {
+	p := score.Demo()
+	kit := p.Tracks[2].Patterns[0].Parts
+	p = apply(t, p, must(entry.Step(p, entry.Place{At: score.PartAddress{Track: 3}, Step: 2},
+		[]entry.Struck{{kit[0].Note, 77}, {kit[1].Note, 88}, {1, 99}})))
+	for i, velocity := range []int{77, 88} {
+		lanes := p.Tracks[2].Patterns[0].Parts[i].Lanes
+		require.Equal(t, score.On, lanes.Gate.Steps[2])
+		lane := lanes.Lane(score.Velocity)
+		step := 2
+		if !lane.Linked {
+			step = 2 % lane.Length
+		}
+		require.Equal(t, velocity, lane.Steps[step])
+	}
+	_, err := entry.Step(p, entry.Place{At: score.PartAddress{Track: 3}}, []entry.Struck{{1, 99}})
+	require.ErrorIs(t, err, entry.ErrSame)
+}
+
+// A note that is played a little late, in any pass of the loop, goes to its step with its nudge and length; full
+// strength puts it on the step, and one that is held over the loop's end lasts whole steps.
+func TestWhere(t *testing.T) {
+	p := linked()
+	const step = 5040
+	for _, c := range []struct {
+		start, length score.Tick
+		strength      int
+		want          entry.Place
+		began         score.Tick
+	}{
+		{2*step + 504, 2520, 0, entry.Place{Step: 2, Nudge: 10, Length: 50}, 2 * step},
+		{16*step + 2*step + 504, 2520, 50, entry.Place{Step: 2, Nudge: 5, Length: 50}, 18 * step},
+		{3*step - 1000, step, 100, entry.Place{Step: 3, Nudge: 0, Length: 100}, 3 * step},
+		{15 * step, 3 * step, 0, entry.Place{Step: 15, Nudge: 0, Length: 102}, 15 * step},
+		{31*step + 2600, 1, 0, entry.Place{Step: 0, Nudge: -48, Length: 1}, 32 * step},
+	} {
+		place, began, ok := entry.Where(p, first, entry.Played{Start: c.start, Length: c.length}, c.strength)
+		require.True(t, ok)
+		require.Equal(t, c.began, began)
+		c.want.At = first
+		place.Lanes = nil
+		require.Equal(t, c.want, place)
+	}
+	_, _, ok := entry.Where(p, score.PartAddress{Track: 7}, entry.Played{}, 0)
+	require.False(t, ok)
+}
+
+// What is played over takes the place of what was there between the notes.
+func TestCleared(t *testing.T) {
+	p := linked()
+	lane := p.Tracks[0].Patterns[0].Parts[0].Lanes.Gate
+	for i := range 16 {
+		lane.Steps[i] = score.On
+	}
+	p = apply(t, p, entry.Cleared(p, first, 2*5040, 6*5040))
+	require.Equal(t, []int{1, 1, 1, 0, 0, 0, 1, 1}, p.Tracks[0].Patterns[0].Parts[0].Lanes.Gate.Steps[:8])
+	require.Nil(t, entry.Cleared(p, first, 2*5040, 6*5040))
+	require.Nil(t, entry.Cleared(p, first, 9, 9))
+}

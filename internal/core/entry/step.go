@@ -1,0 +1,169 @@
+package entry
+
+import (
+	"fmt"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// Struck is a key that a person has struck.
+type Struck struct {
+	Key      int `json:"key" jsonschema:"minimum=0,maximum=127"`
+	Velocity int `json:"velocity" jsonschema:"minimum=1,maximum=127"`
+}
+
+// Place is where notes are entered.
+type Place struct {
+	// At is the part; for the notes of a kit any of its parts.
+	At score.PartAddress
+	// Step is the step of the gate lane, from 0.
+	Step int
+	// Lanes are the steps at which lanes stand that run loops of their own. Those that are not named are
+	// written as many steps from the beginning of their loop as the gate is of its own, over and over.
+	Lanes map[score.LaneName]int
+	// Nudge is how far off the step they are struck, in percent of it, and Length the value of the length
+	// lane; a length of 0 leaves both as they are.
+	Nudge, Length int
+}
+
+// Step returns the edit that writes notes which were struck together into a step. Those of a kit go to the parts
+// with their keys; keys that no part has are left out. The error is a *score.FieldError, or wraps
+// score.ErrUnknownTrack or score.ErrUnknownPart.
+func Step(p *score.Project, place Place, struck []Struck) (score.Edit, error) {
+	track, part, err := find(p, place)
+	if err != nil {
+		return nil, err
+	}
+	for _, s := range struck {
+		if s.Key < 0 || s.Key > 127 || s.Velocity < 1 || s.Velocity > 127 {
+			return nil, &score.FieldError{Field: "the note", Got: fmt.Sprintf("%d with velocity %d", s.Key, s.Velocity), Allowed: "0 to 127 with velocity 1 to 127"}
+		}
+	}
+	if len(struck) == 0 {
+		return nil, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least"}
+	}
+	w := writer{place: place, name: fmt.Sprintf("notes played into step %d", place.Step+1)}
+	if track.Kind == score.Melodic {
+		w.melodic(p, track, part, struck)
+	} else {
+		w.kit(track, struck)
+	}
+	return w.edit()
+}
+
+// Rest returns the edit that silences a step, Tie the one that has the note before it go on.
+func Rest(p *score.Project, place Place) (score.Edit, error) {
+	return gate(p, place, score.Off, "rest")
+}
+
+// Tie returns the edit that has the note before a step go on over it.
+func Tie(p *score.Project, place Place) (score.Edit, error) { return gate(p, place, score.Tie, "tie") }
+
+func gate(p *score.Project, place Place, value int, name string) (score.Edit, error) {
+	_, part, err := find(p, place)
+	if err != nil {
+		return nil, err
+	}
+	w := writer{place: place, name: fmt.Sprintf("%s in step %d", name, place.Step+1)}
+	w.set(part, place.At, score.Gate, value)
+	return w.edit()
+}
+
+func find(p *score.Project, place Place) (*score.Track, *score.Part, error) {
+	track := p.Track(place.At.Track)
+	if track == nil {
+		return nil, nil, fmt.Errorf("track %d: %w", place.At.Track, score.ErrUnknownTrack)
+	}
+	if place.At.Pattern < 0 || place.At.Pattern >= len(track.Patterns) ||
+		place.At.Part < 0 || place.At.Part >= len(track.Patterns[place.At.Pattern].Parts) {
+		return nil, nil, fmt.Errorf("part %d of track %d: %w", place.At.Part, place.At.Track, score.ErrUnknownPart)
+	}
+	if place.Step < 0 || place.Step >= score.MaxSteps {
+		return nil, nil, &score.FieldError{Field: "step", Got: place.Step, Allowed: fmt.Sprintf("0 to %d", score.MaxSteps-1)}
+	}
+	return track, &track.Patterns[place.At.Pattern].Parts[place.At.Part], nil
+}
+
+// writer gathers the values that an entry changes.
+type writer struct {
+	place Place
+	name  string
+	edits []score.EditJSON
+}
+
+// set writes a value into the step at which a lane of a part stands, unless it is there already.
+func (w *writer) set(part *score.Part, at score.PartAddress, name score.LaneName, value int) {
+	lane, step := part.Lanes.Lane(name), w.place.Step
+	if name != score.Gate && !lane.Linked {
+		gate := part.Lanes.Lane(score.Gate)
+		var known bool
+		if step, known = w.place.Lanes[name]; !known {
+			step = lane.First + max(0, w.place.Step-gate.First)%lane.Length
+		}
+	}
+	spec := name.Spec()
+	if value = min(max(value, spec.Least), spec.Most); lane.Steps[step] == value {
+		return
+	}
+	w.edits = append(w.edits, score.EditJSON{SetSteps: &score.SetSteps{
+		LaneAddress: score.LaneAddress{PartAddress: at, Lane: name}, Steps: []score.StepValue{{Step: step, Value: value}},
+	}})
+}
+
+// strike writes what all notes of a step share.
+func (w *writer) strike(part *score.Part, at score.PartAddress, velocity int) {
+	w.set(part, at, score.Gate, score.On)
+	w.set(part, at, score.Velocity, velocity)
+	w.set(part, at, score.Ratchet, score.Ratchet.Spec().Default)
+	w.set(part, at, score.Probability, score.Probability.Spec().Default)
+	if w.place.Length > 0 {
+		w.set(part, at, score.Nudge, w.place.Nudge)
+		w.set(part, at, score.Length, w.place.Length)
+	}
+}
+
+func (w *writer) melodic(p *score.Project, track *score.Track, part *score.Part, struck []Struck) {
+	speller := NewSpeller(p.Key, track.Transpose)
+	var keys []int
+	velocity := 0
+	for _, s := range struck {
+		keys = append(keys, s.Key)
+		velocity = max(velocity, s.Velocity)
+	}
+	root := slices.Min(keys)
+	chord, named := speller.Chord(keys)
+	if !named { // of a chord that has no name the highest note is kept, as the melody
+		root = slices.Max(keys)
+	}
+	degree, alteration, _ := speller.Spell(root)
+	pitch, octave := speller.Split(degree)
+	at := w.place.At
+	w.strike(part, at, velocity)
+	w.set(part, at, score.Pitch, pitch)
+	w.set(part, at, score.Octave, octave)
+	w.set(part, at, score.Alteration, alteration)
+	w.set(part, at, score.Chord, chord)
+}
+
+func (w *writer) kit(track *score.Track, struck []Struck) {
+	at := w.place.At
+	parts := track.Patterns[at.Pattern].Parts
+	for at.Part = range parts {
+		for _, s := range struck {
+			if parts[at.Part].Note == s.Key {
+				w.strike(&parts[at.Part], at, s.Velocity)
+			}
+		}
+	}
+}
+
+// ErrSame is returned for notes that are in the step already, or that no part of the kit has.
+var ErrSame = &score.FieldError{Field: "what was played", Got: "there already, or no key of the kit", Allowed: "something new"}
+
+func (w *writer) edit() (score.Edit, error) {
+	if len(w.edits) == 0 {
+		return nil, ErrSame
+	}
+	return score.All{Name: w.name, Edits: w.edits}, nil
+}
