@@ -229,6 +229,18 @@ func (t *Transport) Stop() {
 	t.tell()
 }
 
+// Stretch returns the ticks of something that lasts for a time from a moment of the transport's clock on; ok is
+// false if nothing was playing then.
+func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing || at < t.started-int64(t.options.LookAhead) || at > t.Now() {
+		return 0, 0, false
+	}
+	start = t.tickAt(at)
+	return start, max(1, t.tickAt(at+lasts)-start), true
+}
+
 // Status returns what the transport is doing.
 func (t *Transport) Status() Status {
 	t.mu.Lock()

@@ -34,6 +34,11 @@ type wire struct {
 	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
 	KeepRequest      server.KeepRequest      `json:"keepRequest"`
+	EntryRequest     server.EntryRequest     `json:"entryRequest"`
+	PlayedRequest    server.PlayedRequest    `json:"playedRequest"`
+	PlayedAnswer     server.PlayedAnswer     `json:"playedAnswer"`
+	HeardKeyRequest  server.HeardKeyRequest  `json:"heardKeyRequest"`
+	RenderProgress   server.RenderProgress   `json:"renderProgress"`
 	LoopRequest      server.LoopRequest      `json:"loopRequest"`
 	PatternRequest   server.PatternRequest   `json:"patternRequest"`
 	PatternAnswer    server.PatternAnswer    `json:"patternAnswer"`

@@ -68,6 +68,7 @@ func New(o Options) *Server {
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio, &s.luck}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
+		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/loops", loopsResource{o.Studio, o.Wake, o.Transport}.Routes())
 		r.Mount("/wake", wakeResource{o.Wake, o.Takes, o.Transport, s.TakesChanged}.Routes())
 	})

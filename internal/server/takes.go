@@ -33,6 +33,7 @@ type takesResource struct {
 func (t takesResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Post("/", t.load)
+	r.Post("/render", t.render)
 	r.Get("/{id}.mid", t.midi)
 	r.Get("/{id}.zip", t.zip)
 	r.Get("/{id}.csv", t.csv)

@@ -98,19 +98,6 @@ func Of(p *score.Project, name string) *Take {
 	return t
 }
 
-// Render returns a take of the first bars of a project. Notes that last longer are ended there.
-func Render(p *score.Project, bars int) *Take {
-	t := Of(p, p.Name)
-	t.End = score.Tick(bars) * p.Meter.Bar()
-	var keys play.Keys
-	performer := play.NewPerformer(p)
-	notes := keys.Play(performer.Advance(t.End, nil), t.End, nil)
-	t.Messages = play.Merge(notes, performer.Controls(nil), nil)
-	t.Messages = keys.Release(t.End, t.Messages)
-	t.Tempo = t.Tempo.Until(t.End)
-	return t
-}
-
 // Finish ends a take whose recording has stopped, or was broken off: the take ends at the moment
 // end or at its last message, whichever is later, and notes that are still sounding end there.
 // Note-offs whose note-on came before the take are dropped.

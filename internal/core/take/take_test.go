@@ -35,6 +35,38 @@ func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
 	})
 }
 
+// What is rendered from a bar on, in stretches of any size, is that part of what is rendered from the beginning.
+func TestRenderFromAnyBar(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		bar := p.Meter.Bar()
+		from := score.Tick(rapid.IntRange(0, 3).Draw(t, "from")) * bar
+		r := take.NewRenderer(p, from)
+		for at := from + bar; at <= from+2*bar; at += bar {
+			r.Advance(at)
+		}
+		late, whole := r.Take(), take.Render(p, int(from/bar)+2)
+		var want, got []score.Tick
+		down := map[[2]uint8]bool{} // keys that sound from before can take a strike of the whole for a release
+		for _, m := range whole.Messages {
+			if m.Tick < from && (m.Kind == play.NoteOn || m.Kind == play.NoteOff) {
+				down[[2]uint8{m.Channel, m.Key}] = m.Kind == play.NoteOn
+			}
+			if m.Kind == play.NoteOn && m.Tick >= from && !down[[2]uint8{m.Channel, m.Key}] {
+				want = append(want, m.Tick-from)
+			}
+		}
+		for _, m := range late.Messages {
+			if m.Kind == play.NoteOn && !down[[2]uint8{m.Channel, m.Key}] {
+				got = append(got, m.Tick)
+			}
+		}
+		require.Equal(t, want, got)
+		require.Equal(t, 2*bar, late.End)
+		require.InDelta(t, float64(whole.Tempo.Nanos(from+2*bar)-whole.Tempo.Nanos(from)), float64(late.Nanos()), 8)
+	})
+}
+
 func TestFinishMendsABrokenRecording(t *testing.T) {
 	recording := take.Of(testkit.Buoy(), "Take 1")
 	recording.Messages = []play.Message{

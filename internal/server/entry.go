@@ -1,0 +1,208 @@
+package server
+
+import (
+	"errors"
+	"net/http"
+	"time"
+
+	"github.com/go-chi/chi/v5"
+
+	"jettyfog/internal/core/entry"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+	"jettyfog/internal/live"
+	"jettyfog/internal/studio"
+)
+
+// EntryRequest asks to enter what was played into a step.
+type EntryRequest struct {
+	Revision int64 `json:"revision"`
+	score.PartAddress
+	Step int    `json:"step" jsonschema:"minimum=0,maximum=63"`
+	Do   string `json:"do" jsonschema:"enum=notes,enum=rest,enum=tie"`
+	// Notes were struck together.
+	Notes []entry.Struck `json:"notes,omitempty" jsonschema:"maxItems=16"`
+	// Fit is where notes go that are foreign to the key: nearest, up or down; empty leaves them.
+	Fit string `json:"fit,omitempty"`
+}
+
+// PlayedRequest tells of notes that were played together while the project plays.
+type PlayedRequest struct {
+	Track int            `json:"track"`
+	Part  int            `json:"part"`
+	Notes []entry.Struck `json:"notes" jsonschema:"minItems=1,maxItems=16"`
+	// At is when they were struck, on the server's clock, and Held how long they were held, in nanoseconds.
+	At   int64 `json:"at"`
+	Held int64 `json:"held" jsonschema:"minimum=0"`
+	// Strength is that of quantisation, in percent.
+	Strength int    `json:"strength" jsonschema:"minimum=0,maximum=100"`
+	Fit      string `json:"fit,omitempty"`
+	// Replace silences the steps between After, a tick, and these notes; else they stay.
+	Replace bool       `json:"replace"`
+	After   score.Tick `json:"after"`
+}
+
+// PlayedAnswer tells where notes that were played have gone.
+type PlayedAnswer struct {
+	Project studio.Snapshot `json:"project"`
+	Step    int             `json:"step"`
+	// Began is the tick at which the step began, to be named as After by what is played next.
+	Began score.Tick `json:"began"`
+}
+
+// HeardKeyRequest asks to take what was played as the project's key: its root, or its whole scale.
+type HeardKeyRequest struct {
+	Revision int64  `json:"revision"`
+	Notes    []int  `json:"notes" jsonschema:"minItems=1,maxItems=128"`
+	Do       string `json:"do" jsonschema:"enum=root,enum=scale"`
+}
+
+type entryResource struct {
+	studio    *studio.Studio
+	transport *live.Transport
+}
+
+// Routes lists the resource's routes.
+func (e entryResource) Routes() chi.Router {
+	r := chi.NewRouter()
+	r.Post("/", e.step)
+	r.Post("/played", e.played)
+	r.Post("/key", e.key)
+	return r
+}
+
+// fitted brings struck keys into the key of the project, for a track that is transposed.
+func fitted(p *score.Project, track int, struck []entry.Struck, fit string) ([]entry.Struck, error) {
+	if fit == "" {
+		return struck, nil
+	}
+	direction, known := theory.Directions[fit]
+	if !known {
+		return nil, &score.FieldError{Field: "fit", Got: short(fit), Allowed: "nearest, up, down or nothing"}
+	}
+	found := p.Track(track)
+	if found == nil || found.Kind == score.Kit || p.Key.Period() != theory.Octave {
+		return struck, nil
+	}
+	speller := entry.NewSpeller(p.Key, found.Transpose)
+	in := make([]entry.Struck, len(struck))
+	for i, s := range struck {
+		in[i] = entry.Struck{Key: speller.Fit(s.Key, direction), Velocity: s.Velocity}
+	}
+	return in, nil
+}
+
+func (e entryResource) step(w http.ResponseWriter, r *http.Request) {
+	var request EntryRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	project := e.studio.State().Project
+	place := entry.Place{At: request.PartAddress, Step: request.Step}
+	var edit score.Edit
+	var err error
+	switch request.Do {
+	case "notes":
+		var struck []entry.Struck
+		if struck, err = fitted(project, request.Track, request.Notes, request.Fit); err == nil {
+			edit, err = entry.Step(project, place, struck)
+		}
+	case "rest":
+		edit, err = entry.Rest(project, place)
+	case "tie":
+		edit, err = entry.Tie(project, place)
+	default:
+		err = &score.FieldError{Field: "do", Got: short(request.Do), Allowed: "notes, rest or tie"}
+	}
+	if errors.Is(err, entry.ErrSame) { // entering goes on over what is there already
+		reply(w, e.studio.State())
+		return
+	}
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	answer(w)(e.studio.Edit(r.Context(), request.Revision, edit))
+}
+
+// played enters notes where the part stood when they were struck. They name no revision, because whoever plays
+// cannot wait for one.
+func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
+	var request PlayedRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	start, length, ok := e.transport.Stretch(request.At, request.Held)
+	if !ok || request.Held < 0 || request.Held > int64(time.Hour) {
+		refuse(w, http.StatusConflict, "nothing was playing when the notes were struck, so they were heard and not entered")
+		return
+	}
+	if request.Strength < 0 || request.Strength > 100 {
+		fail(w, &score.FieldError{Field: "strength", Got: request.Strength, Allowed: "0 to 100"})
+		return
+	}
+	state := e.studio.State()
+	struck, err := fitted(state.Project, request.Track, request.Notes, request.Fit)
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	at := score.PartAddress{Track: request.Track, Part: request.Part}
+	place, began, ok := entry.Where(state.Project, at, entry.Played{Start: start, Length: length}, request.Strength)
+	if !ok {
+		refuse(w, http.StatusConflict, "the part has no step near the notes, so they were heard and not entered")
+		return
+	}
+	edit, err := entry.Step(state.Project, place, struck)
+	if err != nil && !errors.Is(err, entry.ErrSame) {
+		fail(w, err)
+		return
+	}
+	var edits []score.EditJSON
+	if cleared, ok := entry.Cleared(state.Project, at, request.After, began).(score.SetSteps); ok && request.Replace {
+		edits = append(edits, score.EditJSON{SetSteps: &cleared})
+	}
+	if all, ok := edit.(score.All); ok {
+		edits = append(edits, all.Edits...)
+	}
+	if len(edits) > 0 {
+		if state, err = e.studio.Edit(r.Context(), state.Revision, score.All{Name: "notes played", Edits: edits}); err != nil {
+			fail(w, err)
+			return
+		}
+	}
+	reply(w, PlayedAnswer{Project: state, Step: place.Step, Began: began})
+}
+
+// key takes what was played as the root or the scale of the project.
+func (e entryResource) key(w http.ResponseWriter, r *http.Request) {
+	var request HeardKeyRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	for _, note := range request.Notes {
+		if note < theory.LowestNote || note > theory.HighestNote {
+			fail(w, &score.FieldError{Field: "notes", Got: note, Allowed: "0 to 127"})
+			return
+		}
+	}
+	key := e.studio.State().Project.Key.Clone()
+	switch {
+	case len(request.Notes) == 0 || request.Do != "root" && request.Do != "scale":
+		refuse(w, http.StatusUnprocessableEntity, "a key needs notes, and root or scale as what they are; nothing was changed")
+		return
+	case key.Period() != theory.Octave:
+		refuse(w, http.StatusUnprocessableEntity, "a tuning of other than twelve notes has no keys of MIDI notes; nothing was changed")
+		return
+	case request.Do == "root":
+		key.Root = request.Notes[0] % theory.Octave
+	default:
+		tuning := key.Tuning
+		key = entry.KeyOf(request.Notes, key.Root)
+		key.Tuning = tuning
+	}
+	answer(w)(e.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
+}
