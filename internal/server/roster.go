@@ -55,6 +55,12 @@ func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 
 func outlineOf(p *score.Project, track int, from, to score.Tick) Outline {
 	outline := Outline{Track: track, Notes: []OutlineNote{}}
+	if looped := p.Track(track); looped.Loop != nil {
+		for _, n := range play.LoopNotes(looped, from, to) {
+			outline.Notes = append(outline.Notes, OutlineNote{Start: n.Start, End: n.End, Key: int(n.Key)})
+		}
+		return outline
+	}
 	for _, outlook := range play.Look(p, track, from, to) {
 		for _, f := range outlook.Forecasts {
 			if f.Sounds {

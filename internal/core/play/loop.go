@@ -44,6 +44,11 @@ func (l looper) play(from, to score.Tick, dst []Note) []Note {
 	return dst
 }
 
+// LoopNotes returns the notes of a track's loop that start in [from, to), whether it is heard or not.
+func LoopNotes(t *score.Track, from, to score.Tick) []Note {
+	return looper{track: t}.play(from, to, nil)
+}
+
 // loop has the loops play what starts in [from, to).
 func (f *Performer) loop(from, to score.Tick) {
 	for _, l := range f.loopers {

@@ -97,6 +97,8 @@ export interface Track {
   name: string;
   kind: "melodic" | "kit";
   channel: number;
+  program?: number;
+  bank?: number;
   mute: boolean;
   solo: boolean;
   offAir: boolean;
@@ -117,6 +119,7 @@ export interface Track {
   luck: number;
   hold: number;
   realign: number;
+  loop?: Loop;
   playing: number;
   /**
    * @minItems 1
@@ -151,6 +154,21 @@ export interface Transpose {
 export interface Ratio {
   n: number;
   m: number;
+}
+export interface Loop {
+  start: number;
+  length: number;
+  /**
+   * @maxItems 1024
+   */
+  notes?: LoopNote[];
+}
+export interface LoopNote {
+  start: number;
+  length: number;
+  key: number;
+  velocity: number;
+  detune?: number;
 }
 export interface Pattern {
   name: string;
@@ -298,6 +316,7 @@ export interface Evolve {
 export interface Status {
   playing: boolean;
   recording: boolean;
+  armed: boolean;
   tick: number;
   at: number;
   tempo: number;
@@ -305,6 +324,7 @@ export interface Status {
 export interface WireBatch {
   sounds: WireSound[];
   places: WirePlace[];
+  clicks?: WireClick[];
 }
 export interface WireSound {
   at: number;
@@ -322,6 +342,10 @@ export interface WirePlace {
   part: number;
   lane: string;
   step: number;
+}
+export interface WireClick {
+  at: number;
+  first: boolean;
 }
 export interface TakesMessage {
   takes: Summary[];
@@ -363,6 +387,7 @@ export interface EditJSON {
   removeTrack?: RemoveTrack;
   moveTrack?: MoveTrack;
   setTrack?: SetTrack;
+  setLoop?: SetLoop;
   copyPattern?: CopyPattern;
   insertPattern?: InsertPattern;
   removePattern?: RemovePattern;
@@ -419,6 +444,8 @@ export interface SetTrack {
   track: number;
   name?: string;
   channel?: number;
+  program?: number;
+  bank?: number;
   mute?: boolean;
   solo?: boolean;
   offAir?: boolean;
@@ -437,6 +464,10 @@ export interface SetTrack {
   hold?: number;
   realign?: number;
   playing?: number;
+}
+export interface SetLoop {
+  track: number;
+  loop?: Loop;
 }
 export interface CopyPattern {
   track: number;
@@ -586,6 +617,13 @@ export interface RevisionRequest {
 }
 export interface TransportRequest {
   do: "play" | "stop" | "record" | "endRecording";
+  record?: RecordOptions;
+}
+export interface RecordOptions {
+  countIn: number;
+  from: number;
+  bars: number;
+  again: boolean;
 }
 export interface Chart {
   revision: number;
@@ -746,6 +784,86 @@ export interface KeepRequest {
   stretch?: number;
   from?: number;
   to?: number;
+}
+export interface EntryRequest {
+  revision: number;
+  track: number;
+  pattern: number;
+  part: number;
+  step: number;
+  do: "notes" | "rest" | "tie";
+  /**
+   * @maxItems 16
+   */
+  notes?: Struck[];
+  fit?: string;
+}
+export interface Struck {
+  key: number;
+  velocity: number;
+}
+export interface PlayedRequest {
+  track: number;
+  part: number;
+  /**
+   * @minItems 1
+   * @maxItems 16
+   */
+  notes: Struck[];
+  at: number;
+  held: number;
+  strength: number;
+  fit?: string;
+  replace: boolean;
+  after: number;
+}
+export interface PlayedAnswer {
+  project: Snapshot;
+  step: number;
+  began: number;
+}
+export interface HeardKeyRequest {
+  revision: number;
+  /**
+   * @minItems 1
+   * @maxItems 128
+   */
+  notes: number[];
+  do: "root" | "scale";
+}
+export interface RenderProgress {
+  done: number;
+  take?: Imported;
+}
+export interface LoopRequest {
+  revision: number;
+  track: number;
+  bars?: number;
+  notes?: number;
+}
+export interface PatternRequest {
+  revision: number;
+  track: number;
+  kind?: string;
+  notes: Choice;
+  rate?: string;
+}
+export interface Choice {
+  /**
+   * @maxItems 100000
+   */
+  notes?: number[];
+  /**
+   * @maxItems 64
+   */
+  tracks?: number[];
+  from?: number;
+  to?: number;
+}
+export interface PatternAnswer {
+  project: Snapshot;
+  track: number;
+  remarks: string[];
 }
 export interface Roll {
   summary: Summary;

@@ -20,6 +20,30 @@ export function post<T>(path: string, body: object | string): Promise<T> {
   return send<T>(path, "application/json", typeof body === "string" ? body : JSON.stringify(body));
 }
 
+/** Sends JSON, and has a function told of each line of JSON of the answer as it comes. */
+export async function postForLines<T>(
+  path: string,
+  body: object,
+  signal: AbortSignal,
+  tell: (line: T) => void,
+): Promise<void> {
+  const headers = { "Content-Type": "application/json" };
+  const sent = { method: "POST", headers, body: JSON.stringify(body), signal };
+  const response = await fetch(path, sent);
+  if (!response.ok || !response.body) return tell(await answer<T>(response));
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (let read = await reader.read(); !read.done; read = await reader.read()) {
+    const lines = (rest + read.value).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) {
+      const value = JSON.parse(line) as T & Partial<Refusal>;
+      if (value.error) throw new RefusedError(value.error, response.status);
+      tell(value);
+    }
+  }
+}
+
 /** Sends a file as it is. */
 export async function send<T>(path: string, type: string, body: BodyInit): Promise<T> {
   return answer<T>(await fetch(path, { method: "POST", headers: { "Content-Type": type }, body }));

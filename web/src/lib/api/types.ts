@@ -1,4 +1,4 @@
-import type { DeleteNotes, Lanes, SetLane, SetPart } from "./generated";
+import type { Lanes, SetLane, SetPart } from "./generated";
 
 export type * from "./generated";
 
@@ -10,6 +10,3 @@ export type PartAddress = Pick<SetPart, "track" | "pattern" | "part">;
 
 /** What an edit of a lane changes. */
 export type LaneChange = Omit<SetLane, keyof PartAddress | "lane">;
-
-/** Says which notes of a take an edit is about: some by their places, or those of tracks and a stretch. */
-export type Choice = Pick<DeleteNotes, "notes" | "tracks" | "from" | "to">;

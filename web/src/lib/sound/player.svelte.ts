@@ -1,5 +1,5 @@
 import type { ServerClock } from "../api/serverClock";
-import type { WireSound } from "../api/types";
+import type { WireClick, WireSound } from "../api/types";
 import PulseWorker from "./pulse.worker?worker";
 import { SoundQueue } from "./soundQueue";
 import { Voices, type Key } from "./voices";
@@ -9,6 +9,10 @@ const handOver = 60;
 
 /** How long a note sounds that is only tried, in seconds. */
 const struckFor = 0.25;
+
+/** A channel beside all others for what counts in, and how long a click sounds, in nanoseconds. */
+const clickChannel = 17;
+const clickFor = 40e6;
 
 /** Plays announced sounds on the built-in synth, at their times. */
 export class Player {
@@ -38,6 +42,27 @@ export class Player {
   strike(key: Key, velocity: number): void {
     this.#voices?.play(key, velocity, 0);
     this.#voices?.play(key, 0, struckFor);
+  }
+
+  /** Strikes a note now, until it is let go. */
+  hold(key: Key, velocity: number): void {
+    this.#voices?.play(key, velocity, 0);
+  }
+
+  letGo(key: Key): void {
+    this.#voices?.play(key, 0, 0);
+  }
+
+  /** Clicks at times of the server's clock, higher where a bar begins. */
+  click(clicks: WireClick[]): void {
+    const sounds = clicks.flatMap(({ at, first }) => {
+      const click = { tick: 0, track: 0, channel: clickChannel, key: first ? 96 : 89 };
+      return [
+        { ...click, at, velocity: 70 },
+        { ...click, at: at + clickFor, velocity: 0 },
+      ];
+    });
+    this.announce(sounds);
   }
 
   /** Forgets what is to come and releases everything. */

@@ -1,7 +1,10 @@
-import { get, post, RefusedError, send } from "../api/http";
+import { get, post, postForLines, RefusedError, send } from "../api/http";
 import { Socket } from "../api/socket";
 import type {
+  Choice,
   EditJSON,
+  EntryRequest,
+  HeardKeyRequest,
   Imported,
   KeepRequest,
   Lane,
@@ -9,10 +12,17 @@ import type {
   LaneName,
   LaneSpec,
   Lists,
+  LoopRequest,
   Message,
   Part,
   PartAddress,
+  PatternAnswer,
+  PatternRequest,
+  PlayedAnswer,
+  PlayedRequest,
   Project,
+  RecordOptions,
+  RenderProgress,
   RollRequest,
   SetPart,
   SetTrack,
@@ -21,6 +31,8 @@ import type {
   Summary,
   TakeEditJSON,
   Track,
+  TransportRequest,
+  WireSound,
 } from "../api/types";
 import { Player } from "../sound/player.svelte";
 import { Notices } from "./notices.svelte";
@@ -40,7 +52,11 @@ export class Session {
   readonly transport: Transport;
   readonly player: Player;
 
+  /** What a press on Record records. */
+  recordOptions = $state<RecordOptions>({ countIn: 0, from: 0, bars: 0, again: false });
+
   #socket: Socket;
+  #listeners: ((sounds: WireSound[]) => void)[] = [];
   #snapshot = $state.raw<Snapshot>();
   #lists = $state.raw<Lists>();
   #takes = $state.raw<Summary[]>([]);
@@ -320,6 +336,11 @@ export class Session {
     return this.#socket.clock.serverNanos(pageMillis);
   }
 
+  /** Converts nanoseconds of the server's clock to a time of the page (performance.now, ms). */
+  pageMillis(serverNanos: number): number {
+    return this.#socket.clock.pageMillis(serverNanos);
+  }
+
   /** Asks the server for something, and says it if it does not answer or refuses. */
   attempt(ask: () => Promise<unknown>): Promise<void> {
     return this.#try(ask);
@@ -332,9 +353,102 @@ export class Session {
   }
 
   async toggleRecording(): Promise<void> {
-    if (this.transport.recording) return this.#order("endRecording");
+    if (this.transport.recording || this.transport.armed) return this.#order("endRecording");
     await this.startSound();
     return this.#order("record");
+  }
+
+  /** Has a function told of all sounds that are announced, for as long as the page is there. */
+  listen(listener: (sounds: WireSound[]) => void): void {
+    this.#listeners.push(listener);
+  }
+
+  /** Enters what was played into a step of the part that is written. */
+  enter(entry: Omit<EntryRequest, "revision" | keyof PartAddress>): Promise<void> {
+    const { address } = this;
+    return this.#change(() =>
+      post<Snapshot>("api/entry", { revision: this.snapshot.revision, ...address, ...entry }),
+    );
+  }
+
+  /** Enters what was played while the project plays, and returns the tick at which its step began. */
+  async enterPlayed(played: PlayedRequest): Promise<number | undefined> {
+    let began: number | undefined;
+    await this.#change(async () => {
+      const answer = await post<PlayedAnswer>("api/entry/played", played);
+      began = answer.began;
+      return answer.project;
+    });
+    return began;
+  }
+
+  /** Takes what was played as the key's root or its scale. */
+  learnKey(learn: Pick<HeardKeyRequest, "do" | "notes">): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>("api/entry/key", { revision: this.snapshot.revision, ...learn }),
+    );
+  }
+
+  /** Lets tracks hear a channel message that has come in, if one of them goes on by it. */
+  async passOn(message: number[]): Promise<void> {
+    const waits = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
+    if (waits && this.transport.playing) {
+      await this.#try(() => post("api/transport/input", { message }));
+    }
+  }
+
+  /** Has a track play what it played last as a loop. */
+  loopTrack(what: Pick<LoopRequest, "track" | "bars" | "notes">): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>("api/loops", { revision: this.snapshot.revision, ...what }),
+    );
+  }
+
+  editLoop(track: number, edit: TakeEditJSON): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>(`api/loops/${track}/edits`, { revision: this.snapshot.revision, edit }),
+    );
+  }
+
+  /** Writes notes of a take into a new pattern, turns to it, and says what could not be kept. */
+  async writePattern({ id }: Summary, request: Omit<PatternRequest, "revision">): Promise<void> {
+    await this.#change(async () => {
+      const body = { revision: this.snapshot.revision, ...request };
+      const { project, track, remarks } = await post<PatternAnswer>(
+        `api/takes/${id}/pattern`,
+        body,
+      );
+      const name = project.project.tracks.find((t) => t.id === track)?.name;
+      this.notices.add(
+        [`“${name}” plays it as a pattern now.`, ...remarks.map((r) => `${r}.`)].join(" "),
+      );
+      this.#trackId = track;
+      this.#partIndex = 0;
+      return project;
+    });
+  }
+
+  /** Makes a take of bars without playing them, and tells how far it is. */
+  render(
+    what: { from: number; bars: number },
+    signal: AbortSignal,
+    tell: (progress: RenderProgress) => void,
+  ): Promise<void> {
+    return this.#try(async () => {
+      try {
+        await postForLines<RenderProgress>("api/takes/render", what, signal, tell);
+      } catch (error) {
+        if (!signal.aborted) throw error;
+        this.notices.add("The rendering was given up; nothing was kept of it.");
+      }
+    });
+  }
+
+  /** Makes the notes of a take the project's key. */
+  takeKey({ id }: Summary, notes: Choice): Promise<void> {
+    return this.#change(() =>
+      post<Snapshot>(`api/takes/${id}/key`, { revision: this.snapshot.revision, notes }),
+    );
   }
 
   /** Starts the built-in sounds, if they have not started yet. */
@@ -346,8 +460,9 @@ export class Session {
     }
   }
 
-  #order(what: "play" | "stop" | "record" | "endRecording"): Promise<void> {
-    return this.#try(() => post("api/transport", { do: what }));
+  #order(what: TransportRequest["do"]): Promise<void> {
+    const record = what === "record" ? { record: this.recordOptions } : {};
+    return this.#try(() => post("api/transport", { do: what, ...record }));
   }
 
   #change(ask: () => Promise<Snapshot>): Promise<void> {
@@ -394,6 +509,8 @@ export class Session {
     }
     if (message.batch) {
       this.player.announce(message.batch.sounds);
+      if (message.batch.clicks) this.player.click(message.batch.clicks);
+      for (const listener of this.#listeners) listener(message.batch.sounds);
       this.places.announce(message.batch.places);
     }
     if (message.takes) {

@@ -1,6 +1,7 @@
 import { hands } from "../chart/hand";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
+import type { Playing } from "./playing.svelte";
 import type { Session } from "./session.svelte";
 import type { TakeDesk } from "./takeDesk.svelte";
 
@@ -11,6 +12,7 @@ export interface Desk {
   clipboard: Clipboard;
   /** The open take, while the Takes screen is shown: then undo and Space are about it. */
   takes: TakeDesk | undefined;
+  playing: Playing;
   openHelp: () => void;
 }
 
@@ -44,12 +46,13 @@ function commands(event: KeyboardEvent, { session, view, clipboard, takes }: Des
   };
 }
 
-function plain(event: KeyboardEvent, { session, view, takes, openHelp }: Desk): Actions {
+function plain(event: KeyboardEvent, { session, view, takes, playing, openHelp }: Desk): Actions {
   if (takes?.summary) {
     return {
       // What is heard stops first, whichever it is.
       " ": () => void (session.transport.playing ? session.togglePlaying() : takes.hear()),
       r: () => void session.toggleRecording(),
+      n: () => playing.toggle(),
       delete: () => void takes.delete(),
       escape: () => takes.choose([]),
       "?": openHelp,
@@ -61,6 +64,7 @@ function plain(event: KeyboardEvent, { session, view, takes, openHelp }: Desk): 
     r: () => void session.toggleRecording(),
     l: () => click(event.shiftKey ? "[data-luck=back]" : "[data-luck=new]"),
     f: () => (view.following = !view.following),
+    n: () => playing.toggle(),
     m: () => void session.setTrack({ mute: !track.mute }),
     s: () => void session.setTrack({ solo: !track.solo }),
     b: () => click("[data-tap]"),

@@ -4,8 +4,10 @@ import type {
   Roll,
   RollNote,
   Statistics,
+  Summary,
   TakeComparison,
   TakeEditJSON,
+  Track,
 } from "../api/types";
 import { snap } from "../roll/rollScale";
 import type { Session } from "./session.svelte";
@@ -15,7 +17,7 @@ import { TakeHearing } from "./takeHearing.svelte";
 export const zooms = [1, 2, 4, 8, 16, 32];
 
 /** The pages of the sheet beside a roll. */
-export type TakePage = "notes" | "time" | "numbers" | "files";
+export type TakePage = "notes" | "time" | "steps" | "numbers" | "files";
 
 /** A stretch of a take, in ticks. */
 export interface Stretch {
@@ -54,7 +56,7 @@ export class TakeDesk {
     });
     $effect(() => {
       const { id, version } = this.summary ?? {};
-      if (id === undefined || version === undefined || this.page !== "numbers") return;
+      if (id === undefined || version === undefined || id < 0 || this.page !== "numbers") return;
       void this.#count(id, this.#track, this.#comparedWith);
     });
     // What plays live is heard alone.
@@ -63,8 +65,14 @@ export class TakeDesk {
     });
   }
 
-  /** The take that is open; the latest until one was opened. */
-  get summary() {
+  /** The track whose loop is open in place of a take. */
+  get loop(): Track | undefined {
+    return this.session.project.tracks.find((t) => t.loop && -t.id === this.#openId);
+  }
+
+  /** The take that is open; the latest until one was opened. An open loop is told as a take. */
+  get summary(): Summary | undefined {
+    if (this.loop) return summaryOf(this.loop, this.session);
     const takes = this.session.takes.filter((take) => !take.deleted);
     return takes.find((take) => take.id === this.#openId) ?? takes[0];
   }
@@ -170,7 +178,8 @@ export class TakeDesk {
   async edit(edit: TakeEditJSON): Promise<void> {
     const { summary } = this;
     if (!summary) return;
-    await this.session.editTake(summary, edit);
+    if (this.loop) await this.session.editLoop(this.loop.id, edit);
+    else await this.session.editTake(summary, edit);
     // Whoever dragged notes waits for them to have come to their new places.
     await this.#load(summary.id, this.from, this.to);
   }
@@ -218,16 +227,18 @@ export class TakeDesk {
   }
 
   undo(): Promise<void> {
+    if (this.loop) return this.session.undo();
     return this.summary ? this.session.moveTake(this.summary, "undo") : Promise.resolve();
   }
 
   redo(): Promise<void> {
+    if (this.loop) return this.session.redo();
     return this.summary ? this.session.moveTake(this.summary, "redo") : Promise.resolve();
   }
 
   /** Plays the take from the chosen stretch or the left edge on, or stops. */
   hear(): Promise<void> {
-    if (this.hearing.playing || !this.roll) {
+    if (this.hearing.playing || !this.roll || this.loop) {
       this.hearing.stop();
       return Promise.resolve();
     }
@@ -257,7 +268,7 @@ export class TakeDesk {
   }
 
   async #load(id: number, from: number, to: number): Promise<void> {
-    const path = `api/takes/${id}/roll?from=${from}&to=${to}`;
+    const path = `${pathOf(id)}/roll?from=${from}&to=${to}`;
     await this.session.attempt(async () => {
       const roll = await get<Roll>(path);
       if (id !== this.summary?.id || from !== this.from) return;
@@ -280,6 +291,22 @@ export class TakeDesk {
       this.#comparison = await get<TakeComparison>(`api/takes/${id}/comparison?with=${other}`);
     });
   }
+}
+
+/** Where the server has a take, or with an id below 0 the loop of a track. */
+export function pathOf(id: number): string {
+  return id < 0 ? `api/loops/${-id}` : `api/takes/${id}`;
+}
+
+/** What a list of takes would say of a loop; its version is that of the project. */
+function summaryOf({ id, name, loop }: Track, { snapshot, bar }: Session): Summary {
+  const { revision: version, undo, redo, project } = snapshot;
+  return {
+    ...{ id: -id, name, version, undo, redo, position: 0, deleted: false, created: 0 },
+    ...{ luck: project.luck.number, revision: 0, seconds: 0 },
+    bars: (loop?.length ?? 0) / bar,
+    notes: loop?.notes?.length ?? 0,
+  };
 }
 
 function signature({ track, start, key }: Pick<RollNote, "track" | "start" | "key">): string {

@@ -2,6 +2,7 @@ import { get } from "../api/http";
 import type { Roll, WireSound } from "../api/types";
 import { millisAt, tickAt } from "../roll/rollScale";
 import type { Session } from "./session.svelte";
+import { pathOf } from "./takeDesk.svelte";
 
 /** How many bars of a take are fetched at once while it is heard. */
 const barsAhead = 16;
@@ -78,7 +79,7 @@ export class TakeHearing {
 
   async #fetch(roll: Roll, from: number, to: number, signal: AbortSignal): Promise<void> {
     const muted = roll.tracks.filter((track) => track.mute).map((track) => track.id);
-    const path = `api/takes/${roll.summary.id}/roll?from=${from}&to=${to}`;
+    const path = `${pathOf(roll.summary.id)}/roll?from=${from}&to=${to}`;
     let fetched: Roll;
     try {
       fetched = await get<Roll>(path, signal);

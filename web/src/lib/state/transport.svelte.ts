@@ -24,6 +24,11 @@ export class Transport {
     return this.#status?.recording ?? false;
   }
 
+  /** Whether a take will be recorded once its first bar comes. */
+  get armed(): boolean {
+    return this.#status?.armed ?? false;
+  }
+
   /** The tick that is heard at a time of the page (performance.now, ms); undefined while stopped. */
   tickAt(pageMillis: number, ticksPerQuarter: number): number | undefined {
     const status = this.#status;

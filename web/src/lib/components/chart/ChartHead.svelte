@@ -28,6 +28,13 @@
   <span class="min-w-0 flex-1 truncate text-[14px] font-semibold" title={session.track.name}>
     {session.track.name}
   </span>
+  {#if session.track.loop}
+    <span
+      class="caption min-w-0 truncate"
+      data-help="The track plays a loop; what the chart shows goes on in silence. The sheet lets go of it, under track."
+      >a loop plays in its place</span
+    >
+  {/if}
   {#if kit}
     <button
       class="control h-[22px]! text-[11px]!"

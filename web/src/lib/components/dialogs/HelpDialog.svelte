@@ -11,6 +11,7 @@
     ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
     ["F", "follow, home"],
     ["M, S", "mute, solo the track"],
+    ["N", "the keyboard on the screen"],
     ["PgUp, PgDn", "the track before, the next track"],
     ["1 to 5", "hand: draw, line, move, scatter, choose"],
     ["Ctrl+C, Ctrl+V", "copy the chosen steps, paste at the cursor"],
@@ -31,6 +32,17 @@
     ["O", "own loop, linked to the gate"],
     ["K", "lock the chosen steps, unlock them"],
   ];
+  const onATake = [
+    ["Space", "hear the take, stop"],
+    ["← →", "the note before, the next note"],
+    ["Shift+← →", "take notes into the choice"],
+    ["↑ ↓", "a semitone up, down; with Shift an octave"],
+    ["Alt+← →", "earlier, later by the grid"],
+    ["Alt+↑ ↓", "longer, shorter by the grid"],
+    ["+ −", "louder, softer"],
+    ["Delete", "delete the chosen notes"],
+    ["Ctrl+Z", "undo in the take"],
+  ];
 </script>
 
 {#snippet keys(title: string, list: string[][])}
@@ -46,7 +58,10 @@
 <Dialog bind:open title="Help" size="md">
   <div class="grid grid-cols-2 gap-x-6">
     <div>{@render keys("Everywhere", everywhere)}</div>
-    <div>{@render keys("On a lane", onALane)}</div>
+    <div>
+      {@render keys("On a lane", onALane)}
+      {@render keys("On a take", onATake)}
+    </div>
   </div>
   <p class="text-ink">
     Each lane is a strip on one ruler, its loop unrolled to the right; a small pennant marks where a

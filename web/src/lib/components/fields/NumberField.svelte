@@ -71,7 +71,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   function onkeydown(event: KeyboardEvent): void {
     const by = { ArrowUp: step, ArrowDown: -step }[event.key];
     if (event.key === "Enter") void finish();
-    else if (event.key === "Escape") typed = undefined;
+    else if (event.key === "Escape" && typed !== undefined) typed = undefined;
     else if (by !== undefined) {
       event.preventDefault();
       if (many) {

@@ -4,10 +4,19 @@
   import Write from "../../../views/Write.svelte";
   import { ChartView } from "../../state/chartView.svelte";
   import { Clipboard } from "../../state/clipboard.svelte";
-  import { getSession, setChartView, setClipboard, setTakeDesk } from "../../state/context";
+  import {
+    getSession,
+    setChartView,
+    setClipboard,
+    setPlaying,
+    setTakeDesk,
+  } from "../../state/context";
+  import { playFromKeys, releaseFromKeys } from "../../input/computerKeys";
   import { handleShortcut } from "../../state/shortcuts";
+  import { Playing } from "../../state/playing.svelte";
   import { TakeDesk } from "../../state/takeDesk.svelte";
   import { Watch } from "../../state/watch.svelte";
+  import KeyPanel from "../keys/KeyPanel.svelte";
   import TopBar from "../top-bar/TopBar.svelte";
   import WakeStrip from "../wake/WakeStrip.svelte";
   import StatusLine from "./StatusLine.svelte";
@@ -17,6 +26,7 @@
   import KeyDialog from "../dialogs/KeyDialog.svelte";
   import LuckDialog from "../dialogs/LuckDialog.svelte";
   import type { DialogName } from "../dialogs/names";
+  import RecordDialog from "../dialogs/RecordDialog.svelte";
   import ProjectDialog from "../dialogs/ProjectDialog.svelte";
 
   const dialogs = $state<Record<DialogName, boolean>>({
@@ -25,6 +35,7 @@
     key: false,
     history: false,
     luck: false,
+    record: false,
   });
   const open = (dialog: DialogName) => (dialogs[dialog] = true);
 
@@ -32,6 +43,7 @@
   const chart = setChartView(new ChartView(session));
   const clipboard = setClipboard(new Clipboard(chart));
   const takes = setTakeDesk(new TakeDesk(session));
+  const playing = setPlaying(new Playing(chart));
   const watch = new Watch();
 
   let hash = $state(location.hash);
@@ -41,22 +53,27 @@
 <svelte:window
   onhashchange={() => (hash = location.hash)}
   onkeydown={(event) =>
+    !playFromKeys(event, playing) &&
     handleShortcut(event, {
       session,
       view: chart,
       clipboard,
       takes: view === "takes" ? takes : undefined,
+      playing,
       openHelp: () => open("help"),
     })}
+  onkeyup={(event) => releaseFromKeys(event, playing)}
 />
 
-<div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_38px_30px]">
+<div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_auto_38px_30px]">
   <TopBar {view} {watch} {open} />
   {#if view === "takes"}<Takes />{:else}<Write />{/if}
+  {#if playing.open}<KeyPanel />{:else}<span></span>{/if}
   <WakeStrip />
   <StatusLine />
 </div>
 <ProjectDialog bind:open={dialogs.project} />
+<RecordDialog bind:open={dialogs.record} />
 <HelpDialog bind:open={dialogs.help} />
 <KeyDialog bind:open={dialogs.key} />
 <HistoryDialog bind:open={dialogs.history} />

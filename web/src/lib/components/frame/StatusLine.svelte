@@ -1,8 +1,9 @@
 <!-- @component The foot of the page: when the loops meet, what is pointed at, and the health of the output. -->
 <script lang="ts">
-  import { getChartView, getSession } from "../../state/context";
+  import { getChartView, getPlaying, getSession } from "../../state/context";
 
   const session = getSession();
+  const playing = getPlaying();
   const view = getChartView();
 
   let help = $state("");
@@ -64,6 +65,12 @@
     {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>
+  <button
+    class="control h-[22px]! text-[12px]!"
+    aria-pressed={playing.open}
+    data-help="A keyboard on the screen and other inputs: play notes, and enter them into steps. N"
+    onclick={() => playing.toggle()}>keyboard</button
+  >
   <span
     class={[
       "flex items-center gap-1.5 whitespace-nowrap",

@@ -54,7 +54,7 @@
   </button>
   <div class="flex items-center gap-0.5">
     <span class="caption min-w-0 flex-1 truncate"
-      ><span class="max-[1150px]:hidden">{track.kind} · </span>ch {track.channel}</span
+      ><span class="max-[1150px]:hidden">{track.loop ? "loop" : track.kind} · </span>ch {track.channel}</span
     >
     {#each switches as { letter, name, on, help, change } (name)}
       <button

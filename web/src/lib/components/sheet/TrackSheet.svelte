@@ -4,6 +4,7 @@
   import NumberRow from "../fields/NumberRow.svelte";
   import Section from "../fields/Section.svelte";
   import TextRow from "../fields/TextRow.svelte";
+  import FreezeFields from "./FreezeFields.svelte";
   import PatternFields from "./PatternFields.svelte";
   import PitchFields from "./PitchFields.svelte";
   import SourceFields from "./SourceFields.svelte";
@@ -30,6 +31,34 @@
   max={16}
   commit={(channel) => session.setTrack({ channel })}
 />
+<NumberRow
+  label="program"
+  name="Program"
+  help="The program that is chosen when playing begins, from 1; 0 chooses none."
+  unit="0: none"
+  value={track.program ?? 0}
+  min={0}
+  max={128}
+  usual={0}
+  commit={(program) => session.setTrack({ program })}
+/>
+{#if track.program}
+  <NumberRow
+    label="bank"
+    name="Bank"
+    help="The bank that is chosen before the program, from 1; 0 chooses none."
+    unit="0: none"
+    value={track.bank ?? 0}
+    min={0}
+    max={16384}
+    usual={0}
+    width="6ch"
+    commit={(bank) => session.setTrack({ bank })}
+  />
+{/if}
+<Section title="loop" summary={track.loop ? "plays" : "none"}>
+  <FreezeFields {track} />
+</Section>
 <Section title="patterns" summary={track.patterns[track.playing]?.name ?? ""}>
   <PatternFields {track} />
 </Section>

@@ -38,13 +38,14 @@
           >
           <span class="max-w-[150px] truncate">{track.name}</span>
         </button>
-        <button
-          class="control h-[22px]! min-w-[22px]! px-1! text-[11px]!"
-          aria-label="Mute {track.name} in the take"
-          aria-pressed={track.mute ?? false}
-          data-help="Mute the track in this take: it is neither heard nor carried away."
-          onclick={() => desk.edit({ setTrack: { track: track.id, mute: !track.mute } })}>M</button
-        >
+        {#if !desk.loop}<button
+            class="control h-[22px]! min-w-[22px]! px-1! text-[11px]!"
+            aria-label="Mute {track.name} in the take"
+            aria-pressed={track.mute ?? false}
+            data-help="Mute the track in this take: it is neither heard nor carried away."
+            onclick={() => desk.edit({ setTrack: { track: track.id, mute: !track.mute } })}
+            >M</button
+          >{/if}
       </span>
     {/if}
   {/each}

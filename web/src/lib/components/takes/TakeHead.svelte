@@ -8,8 +8,13 @@
 
   const session = getSession();
   const desk = getTakeDesk();
+  const loop = $derived(desk.loop);
   const made = $derived(
-    summary.revision ? `luck ${summary.luck}, revision ${summary.revision}` : "from a file",
+    loop
+      ? "a loop that plays"
+      : summary.revision
+        ? `luck ${summary.luck}, revision ${summary.revision}`
+        : "from a file",
   );
   const lastBar = $derived(Math.ceil(summary.bars));
 </script>
@@ -19,7 +24,7 @@
     class="control"
     aria-label={desk.hearing.playing ? "Stop the take" : "Hear the take"}
     data-help="Hear the take, from the chosen stretch or the left edge on, while the project stands still. Space"
-    disabled={!desk.roll}
+    disabled={!desk.roll || loop !== undefined}
     onclick={() => desk.hear()}
   >
     <svg width="12" height="12" aria-hidden="true">
@@ -28,6 +33,7 @@
     {desk.hearing.playing ? "stop" : "hear"}
   </button>
   <input
+    disabled={loop !== undefined}
     class="control w-[190px] min-w-0 flex-1 font-sans! font-semibold max-[1150px]:w-[120px]"
     maxlength="60"
     autocomplete="off"
@@ -62,11 +68,19 @@
       : "Nothing to redo in this take."}
     onclick={() => desk.redo()}>redo</button
   >
-  <button
-    class="control"
-    data-help="Put the take out of the way. It is kept, and can be brought back in the list."
-    onclick={() => session.deleteTake(summary, true)}>delete</button
-  >
+  {#if loop}
+    <button
+      class="control"
+      data-help="Let go of the loop: the pattern is heard again, where it would be by now."
+      onclick={() => session.edit({ setLoop: { track: loop.id } })}>let go</button
+    >
+  {:else}
+    <button
+      class="control"
+      data-help="Put the take out of the way. It is kept, and can be brought back in the list."
+      onclick={() => session.deleteTake(summary, true)}>delete</button
+    >
+  {/if}
   <span class="ml-2 flex items-center gap-1">
     <button
       class="control"

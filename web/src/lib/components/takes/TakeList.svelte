@@ -1,6 +1,7 @@
 <!-- @component The kept takes, those that are out of the way, and a way to bring one in from a file. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
+  import RenderFields from "./RenderFields.svelte";
   import { getSession, getTakeDesk } from "../../state/context";
 
   const session = getSession();
@@ -11,6 +12,7 @@
 
   const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
   const kept = $derived(session.takes.filter((take) => !take.deleted));
+  const loops = $derived(session.project.tracks.filter((track) => track.loop));
   const deleted = $derived(session.takes.filter((take) => take.deleted));
 
   async function load(input: HTMLInputElement): Promise<void> {
@@ -26,7 +28,7 @@
 </script>
 
 <aside
-  class="border-line bg-paper-2 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-r"
+  class="border-line bg-paper-2 grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto] border-r"
   aria-label="List of takes"
 >
   <div class="flex items-center justify-between gap-2 px-3 py-2">
@@ -46,6 +48,22 @@
     />
   </div>
   <div class="min-h-0 overflow-y-auto">
+    {#if loops.length}
+      <p class="caption px-3">loops that play</p>
+      <ul class="mb-2">
+        {#each loops as track (track.id)}
+          {@const open = desk.loop?.id === track.id}
+          <li class={["border-l-4", open ? "border-signal bg-paper" : "border-transparent"]}>
+            <button
+              class="w-full cursor-pointer truncate px-2 py-1 text-left"
+              aria-current={open ? "true" : undefined}
+              data-help="Edit the loop that this track plays."
+              onclick={() => desk.open(-track.id)}>{track.name}</button
+            >
+          </li>
+        {/each}
+      </ul>
+    {/if}
     <ul>
       {#each kept as take (take.id)}
         {@const open = take.id === desk.summary?.id}
@@ -90,4 +108,5 @@
       {/if}
     {/if}
   </div>
+  <RenderFields />
 </aside>

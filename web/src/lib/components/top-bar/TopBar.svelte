@@ -55,7 +55,7 @@
       >
     {/each}
   </nav>
-  <TransportButtons />
+  <TransportButtons {open} />
   <TempoField />
   <MeterFields />
   <KeyFields openKey={() => open("key")} />

@@ -1,11 +1,17 @@
 <!-- @component Play and stop, record, and the position. -->
 <script lang="ts">
   import { getSession } from "../../state/context";
+  import type { DialogName } from "../dialogs/names";
   import Position from "./Position.svelte";
+
+  let { open }: { open: (dialog: DialogName) => void } = $props();
 
   const session = getSession();
   const playing = $derived(session.transport.playing);
-  const recording = $derived(session.transport.recording);
+  const armed = $derived(session.transport.armed);
+  const recording = $derived(session.transport.recording || armed);
+  const options = $derived(session.recordOptions);
+  const planned = $derived(options.countIn + options.from + options.bars > 0);
 </script>
 
 <div class="flex items-center gap-1.5">
@@ -23,6 +29,7 @@
     class={[
       "grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2",
       recording ? "bg-signal border-signal text-on-signal" : "border-ink bg-raised text-signal",
+      armed && "opacity-60",
     ]}
     aria-label={recording ? "End recording" : "Record"}
     aria-pressed={recording}
@@ -33,6 +40,17 @@
   >
     <svg width="14" height="14" aria-hidden="true"
       ><circle cx="7" cy="7" r="6" fill="currentColor" /></svg
+    >
+  </button>
+  <button
+    class="control h-[34px]! min-w-[20px]! px-0.5! max-[1150px]:hidden"
+    aria-label="What to record"
+    aria-pressed={planned}
+    data-help="What to record: count-in, from which bar, how many bars, and again and again."
+    onclick={() => open("record")}
+  >
+    <svg width="10" height="14" aria-hidden="true"
+      ><path d="M2 3h6M2 7h6M2 11h6" stroke="currentColor" stroke-width="1.5" /></svg
     >
   </button>
   <Position />

@@ -1,0 +1,80 @@
+<!-- @component What a press on Record records. -->
+<script lang="ts">
+  import { getSession } from "../../state/context";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import Dialog from "./Dialog.svelte";
+
+  let { open = $bindable() }: { open: boolean } = $props();
+
+  const session = getSession();
+  const options = $derived(session.recordOptions);
+
+  async function set(change: Partial<typeof options>): Promise<void> {
+    session.recordOptions = { ...options, ...change };
+  }
+
+  const words = $derived.by(() => {
+    const { countIn, from, bars, again } = options;
+    const counted = countIn
+      ? `After a count-in of ${countIn} ${countIn === 1 ? "bar" : "bars"}, `
+      : "";
+    const begins = from
+      ? `from bar ${from} on`
+      : bars
+        ? "from the next bar on"
+        : "from the bar that plays";
+    const lasts = bars ? `${bars} ${bars === 1 ? "bar" : "bars"}` : "until you end it";
+    const more = again && bars ? ", and another take begins where one ends, until you end it" : "";
+    const sentence = `${counted}${begins}, ${lasts}${more}.`;
+    return sentence.charAt(0).toUpperCase() + sentence.slice(1);
+  });
+</script>
+
+<Dialog bind:open title="What to record">
+  <div class="text-ink">
+    <NumberRow
+      label="Count-in"
+      help="How many bars are counted in before playing begins; none where it plays already."
+      unit="bars"
+      value={options.countIn}
+      min={0}
+      max={8}
+      usual={0}
+      commit={(countIn) => set({ countIn })}
+    />
+    <NumberRow
+      label="From bar"
+      name="Record from bar"
+      help="The bar with which the take begins; 0 is now."
+      unit="0: now"
+      value={options.from}
+      min={0}
+      max={100000}
+      usual={0}
+      width="6ch"
+      commit={(from) => set({ from })}
+    />
+    <NumberRow
+      label="Length"
+      name="Bars to record"
+      help="How many bars the take has; 0 goes on until you end it."
+      unit="bars, 0: open"
+      value={options.bars}
+      min={0}
+      max={4096}
+      usual={0}
+      commit={(bars) => set({ bars })}
+    />
+    <label class="flex min-h-[29px] items-center gap-2">
+      <input
+        type="checkbox"
+        class="accent-ink"
+        disabled={!options.bars}
+        checked={options.again}
+        onchange={(event) => set({ again: event.currentTarget.checked })}
+      />
+      takes in a row: another begins where one ends
+    </label>
+    <p class="text-ink-2 mt-2">{words}</p>
+  </div>
+</Dialog>

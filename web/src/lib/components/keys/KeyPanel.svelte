@@ -1,0 +1,137 @@
+<!-- @component A keyboard on the screen, where notes come from, and what becomes of them. -->
+<script lang="ts">
+  import { getChartView, getPlaying, getSession } from "../../state/context";
+  import type { PlayingMode } from "../../state/playing.svelte";
+  import NumberField from "../fields/NumberField.svelte";
+  import ScreenKeys from "./ScreenKeys.svelte";
+
+  const session = getSession();
+  const view = getChartView();
+  const playing = getPlaying();
+
+  const modes: { value: PlayingMode; words: string; help: string }[] = [
+    { value: "hear", words: "only heard", help: "Notes are heard, and change nothing." },
+    {
+      value: "steps",
+      words: "into steps, one by one",
+      help: "Each note or chord goes into the step of the cursor, which goes on by itself.",
+    },
+    {
+      value: "time",
+      words: "into steps, in time",
+      help: "While the project plays, notes go into the steps that are on their way.",
+    },
+  ];
+  const where = $derived(
+    `${session.track.name}, step ${view.stepOf("gate") - session.loop("gate").first + 1} of ${session.loop("gate").length}`,
+  );
+</script>
+
+<section class="border-line bg-paper-2 border-t px-3 py-2" aria-label="Keyboard">
+  <div class="mb-1.5 flex flex-wrap items-center gap-1.5">
+    <select
+      class="control"
+      aria-label="Input"
+      data-help="Where notes come from."
+      value={playing.portId}
+      onchange={(event) => playing.choosePort(event.currentTarget.value)}
+    >
+      {#each playing.ports as port (port.id)}<option value={port.id}>{port.name}</option>{/each}
+    </select>
+    <button
+      class="control"
+      data-help="Ask the browser for the MIDI keyboards that are plugged in."
+      onclick={() => playing.findPorts()}>find MIDI inputs</button
+    >
+    <select
+      class="control"
+      aria-label="What becomes of notes"
+      data-help={modes.find(({ value }) => value === playing.mode)?.help}
+      value={playing.mode}
+      onchange={(event) => (playing.mode = event.currentTarget.value as PlayingMode)}
+    >
+      {#each modes as { value, words } (value)}<option {value}>{words}</option>{/each}
+    </select>
+    {#if playing.mode !== "hear"}
+      <select
+        class="control"
+        aria-label="Foreign notes"
+        data-help="What becomes of notes that are foreign to the key."
+        value={playing.fit}
+        onchange={(event) => (playing.fit = event.currentTarget.value)}
+      >
+        <option value="">foreign notes stay</option>
+        <option value="nearest">to the nearest of the scale</option>
+        <option value="up">up into the scale</option>
+        <option value="down">down into the scale</option>
+      </select>
+    {/if}
+    {#if playing.mode === "steps"}
+      {#each [["rest", "C"], ["tie", "V"], ["back", "B"]] as const as [what, key] (what)}
+        <button
+          class="control"
+          data-help={what === "back"
+            ? `Back by a step. ${key}, while the computer's keys play`
+            : `Enter a ${what}. ${key}, while the computer's keys play`}
+          onclick={() => playing.enter(what)}>{what}</button
+        >
+      {/each}
+      <span class="caption min-w-0 truncate" role="note" data-entry>{where}</span>
+    {:else if playing.mode === "time"}
+      <span class="caption">strength %</span>
+      <NumberField
+        label="Strength of quantisation"
+        help="How far notes go to their steps; the rest is kept as nudge."
+        value={playing.strength}
+        min={0}
+        max={100}
+        width="3ch"
+        commit={async (value) => {
+          playing.strength = value;
+        }}
+      />
+      <button
+        class="control"
+        aria-pressed={playing.replace}
+        data-help="Replace: steps that you play past are silenced. Else notes are added."
+        onclick={() => (playing.replace = !playing.replace)}
+        >{playing.replace ? "replaces" : "adds"}</button
+      >
+      <span class="caption min-w-0 truncate"
+        >{session.transport.playing ? session.track.name : "press Play first"}</span
+      >
+    {/if}
+    <span class="flex-1"></span>
+    <button
+      class="control"
+      aria-pressed={playing.learning === "root"}
+      data-help="The next note that is played is the root of the key."
+      onclick={() => playing.learn("root")}>learn root</button
+    >
+    <button
+      class="control"
+      aria-pressed={playing.learning === "scale"}
+      data-help="The next notes that are held together are the scale."
+      onclick={() => playing.learn("scale")}>learn scale</button
+    >
+    <button
+      class="control"
+      aria-pressed={playing.computerKeys}
+      data-help="A to K of the computer's keys play, Z and X change the octave. The shortcuts of these letters rest meanwhile."
+      onclick={() => (playing.computerKeys = !playing.computerKeys)}>computer keys</button
+    >
+    <button
+      class="control"
+      aria-label="An octave lower"
+      data-help="The keyboard an octave lower."
+      onclick={() => (playing.lowest = Math.max(0, playing.lowest - 12))}>−8</button
+    >
+    <button
+      class="control"
+      aria-label="An octave higher"
+      data-help="The keyboard an octave higher."
+      onclick={() => (playing.lowest = Math.min(84, playing.lowest + 12))}>+8</button
+    >
+  </div>
+  <ScreenKeys />
+</section>

@@ -1,0 +1,51 @@
+import type { Playing } from "../state/playing.svelte";
+
+/** The keys of the middle row are the white ones from C on, those above the black ones: common practice. */
+const places =
+  "KeyA KeyW KeyS KeyE KeyD KeyF KeyT KeyG KeyY KeyH KeyU KeyJ KeyK KeyO KeyL KeyP Semicolon".split(
+    " ",
+  );
+
+/** How loud the computer's keys are, which cannot tell; with Shift, and without. */
+const loud = 120;
+const usual = 92;
+
+/** Which note each computer key that is down has struck, since the octave can change meanwhile. */
+const struck = new Map<string, number>();
+
+/** Plays the note of a key of the computer. Returns whether the key was one that plays. */
+export function playFromKeys(event: KeyboardEvent, playing: Playing): boolean {
+  if (!playing.computerKeys || event.ctrlKey || event.metaKey || event.altKey) return false;
+  if (event.target instanceof Element && event.target.closest("input, select, dialog"))
+    return false;
+  const act = actions[event.code];
+  const place = places.indexOf(event.code);
+  if (!act && place < 0) return false;
+  event.preventDefault();
+  if (event.repeat) return true;
+  if (act) {
+    act(playing);
+    return true;
+  }
+  const key = playing.lowest + place;
+  if (key > 127 || struck.has(event.code)) return true;
+  struck.set(event.code, key);
+  playing.keyboard.press(key, event.shiftKey ? loud : usual);
+  return true;
+}
+
+const actions: Record<string, (playing: Playing) => void> = {
+  KeyZ: (playing) => (playing.lowest = Math.max(0, playing.lowest - 12)),
+  KeyX: (playing) => (playing.lowest = Math.min(96, playing.lowest + 12)),
+  KeyC: (playing) => void playing.enter("rest"),
+  KeyV: (playing) => void playing.enter("tie"),
+  KeyB: (playing) => void playing.enter("back"),
+};
+
+/** Lets go of the note of a key of the computer. */
+export function releaseFromKeys(event: KeyboardEvent, playing: Playing): void {
+  const key = struck.get(event.code);
+  if (key === undefined) return;
+  struck.delete(event.code);
+  playing.keyboard.release(key);
+}

@@ -1,0 +1,30 @@
+import type { WireSound } from "../api/types";
+import type { Stroke } from "./port";
+
+/** How far from its time a sound can come back and still be one, in milliseconds. */
+const within = 80;
+
+/** Tells what a person plays from what Jettyfog itself has sent, where both come in at one port. */
+export class EchoGuard {
+  #sent: { page: number; name: string }[] = [];
+
+  /** Remembers sounds that go out, and when. */
+  remember(sounds: WireSound[], pageMillis: (at: number) => number): void {
+    for (const sound of sounds)
+      this.#sent.push({ page: pageMillis(sound.at), name: nameOf(sound) });
+  }
+
+  /** Whether a stroke that comes in now is one that went out. Each comes back once. */
+  isEcho(stroke: Stroke, now: number): boolean {
+    this.#sent = this.#sent.filter(({ page }) => page > now - within);
+    const at = this.#sent.findIndex(
+      ({ page, name }) => page < now + within && name === nameOf(stroke),
+    );
+    if (at >= 0) this.#sent.splice(at, 1);
+    return at >= 0;
+  }
+}
+
+function nameOf({ channel, key, velocity }: Stroke): string {
+  return `${channel} ${key} ${velocity}`;
+}

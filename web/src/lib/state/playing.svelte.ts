@@ -1,0 +1,204 @@
+import { EchoGuard } from "../input/echoGuard";
+import { midiPorts } from "../input/midiPorts";
+import { strokeOf, type InputPort, type Stroke } from "../input/port";
+import { SimulatedController } from "../input/simulatedController";
+import type { ChartView } from "./chartView.svelte";
+
+/** What becomes of notes that are played: they are only heard, entered step by step, or in time. */
+export type PlayingMode = "hear" | "steps" | "time";
+
+/** Notes that belong together are struck within this time, in milliseconds: a rolled chord still is one. */
+const chordWithin = 60;
+
+/** Channels beside all others, for what is played by hand. */
+const thruChannel = 18;
+
+/** Notes that are being held, and belong together. */
+interface Group {
+  at: number;
+  struck: Map<number, number>;
+  held: Set<number>;
+}
+
+/** Hands on a keyboard: which one, and what becomes of what they play. */
+export class Playing {
+  readonly keyboard = new SimulatedController();
+  mode = $state<PlayingMode>("hear");
+  /** Where notes go that are foreign to the key; empty leaves them. */
+  fit = $state("");
+  /** How far notes that are played in time go to their steps, in percent. */
+  strength = $state(50);
+  /** Whether what is played in time takes the place of what was there. */
+  replace = $state(false);
+  /** Whether the computer's keys play. */
+  computerKeys = $state(false);
+  /** The lowest key that the keyboard on the screen shows. */
+  lowest = $state(48);
+
+  #open = $state(false);
+  #ports = $state.raw<InputPort[]>([]);
+  #portId = $state("simulated");
+  #down = $state.raw<ReadonlySet<number>>(new Set());
+  #learn = $state<"root" | "scale">();
+  #groups: Group[] = [];
+  #echoes = new EchoGuard();
+  /** The tick of the step that was entered last in time. */
+  #after = 0;
+
+  constructor(private readonly view: ChartView) {
+    const { session } = view;
+    session.listen((sounds) => this.#echoes.remember(sounds, (at) => session.pageMillis(at)));
+    $effect(() => {
+      if (!session.transport.playing) this.#after = 0;
+    });
+    $effect(() => {
+      if (!this.#open) return;
+      const port = this.ports.find(({ id }) => id === this.#portId) ?? this.keyboard;
+      const close = port.open((bytes, at) => this.#receive(bytes, at, port.echoes));
+      return () => {
+        close();
+        this.#letGo();
+      };
+    });
+  }
+
+  /** Whether the keyboard is on the screen; only then anything that is played is listened to. */
+  get open(): boolean {
+    return this.#open;
+  }
+
+  toggle(): void {
+    this.#open = !this.#open;
+    if (this.#open) void this.view.session.startSound();
+    else this.computerKeys = false;
+  }
+
+  get ports(): InputPort[] {
+    return [this.keyboard, ...this.#ports];
+  }
+
+  get portId(): string {
+    return this.#portId;
+  }
+
+  choosePort(id: string): void {
+    this.#portId = id;
+  }
+
+  /** Asks the browser for its MIDI inputs, which asks the user. */
+  async findPorts(): Promise<void> {
+    const { notices } = this.view.session;
+    try {
+      await midiPorts((ports) => {
+        this.#ports = ports;
+        if (this.ports.some(({ id }) => id === this.#portId)) return;
+        this.#portId = this.keyboard.id;
+        notices.add("The MIDI input is gone; the keyboard on the screen plays on.");
+      });
+      if (!this.#ports.length) notices.add("The browser knows no MIDI input. Is one plugged in?");
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error);
+      notices.add(`The browser gives no MIDI inputs: ${why}. The keyboard on the screen plays on.`);
+    }
+  }
+
+  /** The keys that are down. */
+  get down(): ReadonlySet<number> {
+    return this.#down;
+  }
+
+  get learning(): "root" | "scale" | undefined {
+    return this.#learn;
+  }
+
+  /** Takes the notes that are played next as the project's root or scale. */
+  learn(what: "root" | "scale"): void {
+    this.#learn = this.#learn === what ? undefined : what;
+  }
+
+  /** Goes on by a step without a note, or goes back by one. */
+  async enter(what: "rest" | "tie" | "back"): Promise<void> {
+    if (what !== "back") await this.view.session.enter({ do: what, step: this.#step });
+    this.#goOn(what === "back" ? -1 : 1);
+  }
+
+  get #step(): number {
+    return this.view.stepOf("gate");
+  }
+
+  #goOn(by: number): void {
+    const { first, length } = this.view.session.loop("gate");
+    const next = (((this.#step - first + by) % length) + length) % length;
+    this.view.moveCursor("gate", first + next);
+  }
+
+  #receive(bytes: Uint8Array, at: number, echoes: boolean): void {
+    const stroke = strokeOf(bytes);
+    if (stroke && echoes && this.#echoes.isEcho(stroke, at)) return;
+    if (bytes.length > 1) void this.view.session.passOn([...bytes]);
+    if (!stroke) return;
+    if (stroke.velocity > 0) this.#strike(stroke, at);
+    else this.#release(stroke, at);
+  }
+
+  #strike({ key, velocity }: Stroke, at: number): void {
+    this.#down = new Set([...this.#down, key]);
+    this.view.session.player.hold({ channel: thruChannel, key }, velocity);
+    const last = this.#groups.at(-1);
+    const together =
+      last && (this.mode === "steps" ? last.held.size > 0 : at - last.at < chordWithin);
+    if (last && together && last.held.size > 0) {
+      last.struck.set(key, velocity);
+      last.held.add(key);
+    } else {
+      this.#groups.push({ at, struck: new Map([[key, velocity]]), held: new Set([key]) });
+    }
+  }
+
+  #release({ key }: Stroke, at: number): void {
+    this.#down = new Set([...this.#down].filter((other) => other !== key));
+    this.view.session.player.letGo({ channel: thruChannel, key });
+    const group = this.#groups.findLast(({ held }) => held.has(key));
+    if (!group) return;
+    group.held.delete(key);
+    if (group.held.size > 0) return;
+    this.#groups = this.#groups.filter((other) => other !== group);
+    void this.#finish(group, at);
+  }
+
+  #letGo(): void {
+    for (const key of this.#down) {
+      this.view.session.player.letGo({ channel: thruChannel, key });
+    }
+    this.#down = new Set();
+    this.#groups = [];
+  }
+
+  async #finish({ at, struck }: Group, released: number): Promise<void> {
+    const { session } = this.view;
+    const notes = [...struck].map(([key, velocity]) => ({ key, velocity }));
+    if (this.#learn) {
+      const what = this.#learn;
+      this.#learn = undefined;
+      return session.learnKey({ do: what, notes: notes.map(({ key }) => key) });
+    }
+    if (this.mode === "steps") {
+      const step = this.#step;
+      this.#goOn(1); // at once, so that whoever plays fast does not wait
+      return session.enter({ do: "notes", step, notes, fit: this.fit });
+    }
+    if (this.mode === "time" && session.transport.playing) {
+      const began = await session.enterPlayed({
+        ...{ track: session.track.id, part: session.partIndex, notes, fit: this.fit },
+        at: Math.round(session.serverNanos(at)),
+        held: Math.round((released - at) * 1e6),
+        ...{
+          strength: this.strength,
+          replace: this.replace && this.#after > 0,
+          after: this.#after,
+        },
+      });
+      if (began !== undefined) this.#after = began;
+    }
+  }
+}
