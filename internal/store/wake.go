@@ -71,8 +71,34 @@ func dropOldWake(tx *gorm.DB) error {
 
 // AppendTake writes messages of the stretch that is being played, as Store.AppendTake does.
 func (w *Wake) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error {
-	return w.store.AppendTake(ctx, id, seq, messages, line)
+	if err := w.store.AppendTake(ctx, id, seq, messages, line); err != nil {
+		return err
+	}
+	if next := seq + len(messages); len(messages) > 0 && next/dropEvery > seq/dropEvery {
+		return dropOldMessages(w.store.db.WithContext(ctx), id, next, messages[len(messages)-1].Tick, line.Tempo)
+	}
+	return nil
 }
+
+// dropEvery is after how many messages the beginning of a long stretch is looked at.
+const dropEvery = 10_000
+
+// dropOldMessages drops what a stretch that goes on and on need not keep any longer: all but what instruments were
+// told last.
+func dropOldMessages(tx *gorm.DB, id int64, count int, last score.Tick, tempo play.TempoMap) error {
+	oldest := tempo.TickAt(tempo.Nanos(last) - int64(wakeFor))
+	if oldest <= 0 && count <= wakeMessages {
+		return nil
+	}
+	old := func() *gorm.DB {
+		return tx.Model(&messageRow{}).Where("take_id = ? AND (tick < ? OR seq < ?)", id, oldest, count-wakeMessages)
+	}
+	standing := old().Select("MAX(seq)").Where("kind NOT IN ?", notes).Group("kind, channel, key")
+	return old().Where("seq NOT IN (?)", standing).Delete(&messageRow{}).Error
+}
+
+// notes are the kinds that are no settings of an instrument.
+var notes = []play.Kind{play.NoteOff, play.NoteOn}
 
 // AddOrigin says which project plays from a tick of a stretch on.
 func (w *Wake) AddOrigin(ctx context.Context, id int64, origin take.Origin) error {
@@ -169,7 +195,7 @@ func piece(tx *gorm.DB, row takeRow, whole *take.Take, from, to score.Tick) (tak
 	}
 	var before, rows []messageRow
 	// Of what instruments were told, the last of each kind, channel and number.
-	told := tx.Model(&messageRow{}).Select("MAX(seq)").Where("take_id = ? AND tick < ? AND kind NOT IN ?", row.ID, from, []play.Kind{play.NoteOff, play.NoteOn}).
+	told := tx.Model(&messageRow{}).Select("MAX(seq)").Where("take_id = ? AND tick < ? AND kind NOT IN ?", row.ID, from, notes).
 		Group("kind, channel, key")
 	if err := tx.Where("take_id = ? AND seq IN (?)", row.ID, told).Order("seq").Find(&before).Error; err != nil {
 		return found, err

@@ -71,3 +71,33 @@ func TestOldWakeIsDropped(t *testing.T) {
 		}
 	}
 }
+
+// A stretch that is played for 31 hours without a stop keeps its last 24, and what instruments were told before.
+func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
+	s := open(t, t.TempDir())
+	wake := s.Wake()
+	id, err := wake.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
+	require.NoError(t, err)
+	const hour = 60 * 96 * score.TicksPerQuarter
+	line := take.Timeline{Tempo: play.TempoMap{{Tempo: 96_000}}}
+	seq := 0
+	for hours := range score.Tick(31) {
+		var messages []play.Message
+		if hours == 0 {
+			messages = append(messages, play.Message{Kind: play.ControlChange, Key: 74, Value: 33})
+		}
+		for i := range score.Tick(500) {
+			at := hours*hour + i*hour/500
+			messages = append(messages, play.Message{Tick: at, Kind: play.NoteOn, Key: 60, Velocity: 9}, play.Message{Tick: at + 1, Key: 60})
+		}
+		require.NoError(t, wake.AppendTake(ctx, id, seq, messages, line))
+		seq += len(messages)
+	}
+	first, err := wake.Piece(ctx, id, 0, hour)
+	require.NoError(t, err)
+	require.Zero(t, first.Take.Count())
+	later, err := wake.Piece(ctx, id, 7*hour, 31*hour)
+	require.NoError(t, err)
+	require.Equal(t, 24*500, later.Take.Count())
+	require.Equal(t, play.Message{Kind: play.ControlChange, Key: 74, Value: 33}, later.Take.Messages[0])
+}
