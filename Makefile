@@ -80,7 +80,7 @@ unit: test-tools $(PAGE)
 
 ## race: tests of everything that runs concurrently, under the race detector
 race: $(PAGE)
-	CGO_ENABLED=1 go test -race ./internal/live ./internal/studio ./internal/server
+	CGO_ENABLED=1 go test -race -short ./internal/live ./internal/studio ./internal/server
 
 ## e2e: journeys through the real interface in headless Chromium
 e2e: test-tools build

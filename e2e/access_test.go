@@ -54,6 +54,19 @@ func (p *page) sights(look func(name string)) {
 	look("takes at night")
 	p.MustElement("[aria-label='Day watch']").MustClick()
 	look("takes")
+	p.enter("Bars to render", "4")
+	p.press("render a take")
+	p.take("Night opening, bars 1 to 4")
+	p.MustElement("[data-note='0']").MustClick()
+	for _, page := range []string{"notes", "time", "steps", "numbers", "files"} {
+		p.takePage(page)
+		look("take, page " + page)
+	}
+	p.Keyboard.MustType(input.KeyN)
+	for _, mode := range []string{"only heard", "one by one", "in time"} {
+		p.choice("What becomes of notes", mode)
+		look("keyboard, " + mode)
+	}
 }
 
 // No view has a serious or critical fault by the rules of axe-core (WCAG 2.1 A and AA).

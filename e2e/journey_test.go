@@ -115,6 +115,20 @@ func TestTheLastBarsAreKeptAfterwards(t *testing.T) {
 	want, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 0, Division: smf.DefaultDivision}))
 	require.NoError(t, err)
 	require.ElementsMatch(t, startsOf(t, want), startsOf(t, p.carry("960")))
+
+	// A stretch of three beats is dragged over in the wake; the bars before it are still there too.
+	wake := p.MustElement("section[aria-label=Wake] svg").MustShape().Box()
+	beat := wake.Width / 64
+	p.Mouse.MustMoveTo(wake.X+wake.Width-7.5*beat, wake.Y+9)
+	p.Mouse.MustDown(proto.InputMouseButtonLeft)
+	p.Mouse.MustMoveTo(wake.X+wake.Width-6.5*beat, wake.Y+9)
+	p.Mouse.MustMoveTo(wake.X+wake.Width-5.5*beat, wake.Y+9)
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	p.MustElementR("section[aria-label=Wake]", `0\.75 bars`)
+	p.press("keep this")
+	p.MustElementR("[aria-label='List of takes'] li button", `Wake from bar[^$]*0\.8 bars`)
+	require.Equal(t, 2, len(a.takes()))
+	require.InDelta(t, 0.75, a.takes()[0].Bars, 1e-9)
 }
 
 // requireOwnLoops watches the lanes' playing places until each has gone through its own loop.

@@ -63,5 +63,18 @@ func TestScreenshots(t *testing.T) {
 	p.MustElementR("a", "Takes").MustClick()
 	p.take("Take 1")
 	p.MustElement("[data-note]")
+	p.choice("Bars shown", "4 bars")
+	p.MustElement("[role=listbox]").MustFocus()
+	p.Keyboard.MustType(input.ArrowRight, input.ArrowRight)
+	p.takePage("numbers")
+	p.MustElementR("summary", "Intervals")
 	p.picture(filepath.Join(folder, "takes.png"))
+
+	p.MustElementR("a", "Write").MustClick()
+	p.Keyboard.MustType(input.KeyN)
+	p.choice("What becomes of notes", "into steps, one by one")
+	p.key(62)
+	p.MustElementR("[data-entry]", "step 2 of 16")
+	p.lane("gate").MustFocus()
+	p.picture(filepath.Join(folder, "keyboard.png"))
 }

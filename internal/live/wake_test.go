@@ -88,14 +88,18 @@ func TestADayThroughTheWake(t *testing.T) {
 		running.Go(func() { s.Run(ctx) })
 		s.Play()
 		var afterAnHour uint64
-		for hours := range 24 {
+		hours := 24
+		if testing.Short() { // under the race detector a day is too long
+			hours = 2
+		}
+		for hour := range hours {
 			for range 60 {
 				pass(time.Minute)
 				require.NoError(t, wake.Flush(ctx))
 			}
-			if heap := heapInUse(); hours == 0 {
+			if heap := heapInUse(); hour == 0 {
 				afterAnHour = heap
-			} else if hours == 23 {
+			} else if hour == hours-1 {
 				require.Less(t, heap, afterAnHour+afterAnHour/10)
 			}
 		}
@@ -120,7 +124,7 @@ func TestADayThroughTheWake(t *testing.T) {
 			}
 		}
 		require.Equal(t, notes, j.notes)
-		require.Greater(t, notes, 500_000)
+		require.Greater(t, notes, hours*20_000)
 	})
 }
 

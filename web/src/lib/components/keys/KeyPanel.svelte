@@ -122,15 +122,13 @@
     >
     <button
       class="control"
-      aria-label="An octave lower"
       data-help="The keyboard an octave lower."
-      onclick={() => (playing.lowest = Math.max(0, playing.lowest - 12))}>−8</button
+      onclick={() => (playing.lowest = Math.max(0, playing.lowest - 12))}>octave −</button
     >
     <button
       class="control"
-      aria-label="An octave higher"
       data-help="The keyboard an octave higher."
-      onclick={() => (playing.lowest = Math.min(84, playing.lowest + 12))}>+8</button
+      onclick={() => (playing.lowest = Math.min(84, playing.lowest + 12))}>octave +</button
     >
   </div>
   <ScreenKeys />

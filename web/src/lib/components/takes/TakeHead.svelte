@@ -34,7 +34,8 @@
   </button>
   <input
     disabled={loop !== undefined}
-    class="control w-[190px] min-w-0 flex-1 font-sans! font-semibold max-[1150px]:w-[120px]"
+    title={summary.name}
+    class="control w-[190px] min-w-0 flex-1 font-sans! font-semibold text-ellipsis max-[1150px]:w-[120px]"
     maxlength="60"
     autocomplete="off"
     aria-label="Name of the take"

@@ -31,7 +31,9 @@
     <span></span>
     <RollRuler {roll} {scale} />
   </div>
-  <div class="grid min-h-0 min-w-0 grid-cols-[44px_minmax(0,1fr)]">
+  <div
+    class="grid min-h-0 min-w-0 grid-cols-[44px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] overflow-hidden"
+  >
     <svg width="44" {height} aria-hidden="true">
       {#each { length: scale.highest - scale.lowest + 1 }, i (i)}
         {@const key = scale.lowest + i}
