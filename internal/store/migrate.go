@@ -70,5 +70,8 @@ CREATE TABLE origins (
 	PRIMARY KEY (take_id, tick)
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "5", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`ALTER TABLE takes ADD COLUMN contents BLOB;`).Error
+		}},
 	}).Migrate()
 }

@@ -27,6 +27,8 @@ type takeRow struct {
 	Wake     bool // whether it is a stretch of the wake, which is in no list of takes
 	// Present is the summary of a take that was changed since it was kept, as JSON; else it is empty.
 	Present string
+	// Contents hold the messages of a finished take; those of a recording, and of the wake, are rows.
+	Contents []byte
 }
 
 func (takeRow) TableName() string { return "takes" }
@@ -90,18 +92,19 @@ func (s *Store) AddTake(ctx context.Context, t *take.Take, revision int64) (int6
 	if err != nil {
 		return 0, err
 	}
+	contents, err := pack(t.Messages)
+	if err != nil {
+		return 0, err
+	}
 	row := takeRow{
-		Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded,
+		Contents: contents, Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded,
 		End: t.End, Notes: t.Count(), Finished: true,
 	}
 	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
-		if err := saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project}); err != nil {
-			return err
-		}
-		return replaceMessages(tx, row.ID, 0, t.Messages)
+		return saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project})
 	})
 	return row.ID, err
 }
@@ -148,10 +151,14 @@ func (s *Store) FinishTake(ctx context.Context, id int64, end score.Tick) error 
 			return err
 		}
 		t.Finish(end)
-		if err := replaceMessages(tx, id, 0, t.Messages); err != nil {
+		contents, err := pack(t.Messages)
+		if err != nil {
 			return err
 		}
-		return tx.Model(&row).Updates(map[string]any{"end": t.End, "notes": t.Count(), "finished": true}).Error
+		if err := tx.Where("take_id = ?", id).Delete(&messageRow{}).Error; err != nil {
+			return err
+		}
+		return tx.Model(&row).Updates(map[string]any{"end": t.End, "notes": t.Count(), "finished": true, "contents": contents}).Error
 	})
 }
 
@@ -220,6 +227,11 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 		return nil, err
 	}
 	t := head.take(row)
+	if len(row.Contents) > 0 {
+		messages, err := unpack(row.Contents)
+		t.Messages = messages
+		return t, err
+	}
 	var rows []messageRow
 	if err := tx.Where("take_id = ?", row.ID).Order("seq").Find(&rows).Error; err != nil {
 		return nil, err
@@ -248,7 +260,7 @@ func messagesOf(rows []messageRow) (messages []play.Message) {
 // Takes lists the finished takes, the latest first.
 func (s *Store) Takes(ctx context.Context) ([]take.Summary, error) {
 	var rows []takeRow
-	err := s.db.WithContext(ctx).Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error
+	err := s.db.WithContext(ctx).Omit("contents").Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error
 	if err != nil {
 		return nil, err
 	}
