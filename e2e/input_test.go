@@ -68,7 +68,7 @@ func TestNotesArePlayedInTime(t *testing.T) {
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800, standInForMIDI)
 	p.MustElementR("button", "^keyboard$").MustClick()
-	p.press("find MIDI inputs")
+	p.press("find inputs")
 	p.choice("Input", "Pier keys")
 	p.choice("What becomes of notes", "into steps, in time")
 	p.press(`\+ track`)

@@ -1,3 +1,5 @@
+import { post } from "../api/http";
+import type { EntryRequest, PlayedAnswer, PlayedRequest, Snapshot } from "../api/types";
 import { EchoGuard } from "../input/echoGuard";
 import { midiPorts } from "../input/midiPorts";
 import { strokeOf, type InputPort, type Stroke } from "../input/port";
@@ -118,7 +120,7 @@ export class Playing {
 
   /** Goes on by a step without a note, or goes back by one. */
   async enter(what: "rest" | "tie" | "back"): Promise<void> {
-    if (what !== "back") await this.view.session.enter({ do: what, step: this.#step });
+    if (what !== "back") await this.#enter({ do: what, step: this.#step });
     this.#goOn(what === "back" ? -1 : 1);
   }
 
@@ -180,25 +182,39 @@ export class Playing {
     if (this.#learn) {
       const what = this.#learn;
       this.#learn = undefined;
-      return session.learnKey({ do: what, notes: notes.map(({ key }) => key) });
+      const heard = { do: what, notes: notes.map(({ key }) => key) };
+      return session.change((revision) => post<Snapshot>("api/entry/key", { revision, ...heard }));
     }
     if (this.mode === "steps") {
       const step = this.#step;
       this.#goOn(1); // at once, so that whoever plays fast does not wait
-      return session.enter({ do: "notes", step, notes, fit: this.fit });
+      return this.#enter({ do: "notes", step, notes, fit: this.fit });
     }
     if (this.mode === "time" && session.transport.playing) {
-      const began = await session.enterPlayed({
+      await this.#enterInTime({
         ...{ track: session.track.id, part: session.partIndex, notes, fit: this.fit },
         at: Math.round(session.serverNanos(at)),
         held: Math.round((released - at) * 1e6),
-        ...{
-          strength: this.strength,
-          replace: this.replace && this.#after > 0,
-          after: this.#after,
-        },
+        ...{ strength: this.strength, replace: this.replace && this.#after > 0 },
+        after: this.#after,
       });
-      if (began !== undefined) this.#after = began;
     }
+  }
+
+  /** Enters what was played into a step of the part that is written. */
+  #enter(entry: Pick<EntryRequest, "do" | "step" | "notes" | "fit">): Promise<void> {
+    const { session } = this.view;
+    const { address } = session;
+    return session.change((revision) =>
+      post<Snapshot>("api/entry", { revision, ...address, ...entry }),
+    );
+  }
+
+  #enterInTime(played: PlayedRequest): Promise<void> {
+    return this.view.session.change(async () => {
+      const { began, project } = await post<PlayedAnswer>("api/entry/played", played);
+      this.#after = began;
+      return project;
+    });
   }
 }

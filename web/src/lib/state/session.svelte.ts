@@ -1,35 +1,22 @@
-import { get, post, postForLines, RefusedError, send } from "../api/http";
+import { get, post, RefusedError } from "../api/http";
 import { Socket } from "../api/socket";
 import type {
-  Choice,
   EditJSON,
-  EntryRequest,
-  HeardKeyRequest,
-  Imported,
-  KeepRequest,
   Lane,
   LaneChange,
   LaneName,
   LaneSpec,
   Lists,
-  LoopRequest,
   Message,
   Part,
   PartAddress,
-  PatternAnswer,
-  PatternRequest,
-  PlayedAnswer,
-  PlayedRequest,
   Project,
   RecordOptions,
-  RenderProgress,
   RollRequest,
   SetPart,
   SetTrack,
   Snapshot,
   StepDetail,
-  Summary,
-  TakeEditJSON,
   Track,
   TransportRequest,
   WireSound,
@@ -37,6 +24,7 @@ import type {
 import { Player } from "../sound/player.svelte";
 import { Notices } from "./notices.svelte";
 import { Places } from "./places.svelte";
+import { Shelf } from "./shelf.svelte";
 import { Transport } from "./transport.svelte";
 
 /** Lanes that a part of a kit does not hear: it plays its own note. */
@@ -51,6 +39,7 @@ export class Session {
   readonly places: Places;
   readonly transport: Transport;
   readonly player: Player;
+  readonly shelf: Shelf;
 
   /** What a press on Record records. */
   recordOptions = $state<RecordOptions>({ countIn: 0, from: 0, bars: 0, again: false });
@@ -59,7 +48,6 @@ export class Session {
   #listeners: ((sounds: WireSound[]) => void)[] = [];
   #snapshot = $state.raw<Snapshot>();
   #lists = $state.raw<Lists>();
-  #takes = $state.raw<Summary[]>([]);
   #connected = $state(false);
   #trackId = $state<number>();
   #partIndex = $state(0);
@@ -74,6 +62,7 @@ export class Session {
     this.player = new Player(this.#socket.clock);
     this.places = new Places(this.#socket.clock);
     this.transport = new Transport(this.#socket.clock);
+    this.shelf = new Shelf(this);
   }
 
   /** False until the project and the lists have arrived for the first time. */
@@ -97,10 +86,6 @@ export class Session {
   get lists(): Lists {
     if (!this.#lists) throw new Error("the lists have not arrived yet");
     return this.#lists;
-  }
-
-  get takes(): Summary[] {
-    return this.#takes;
   }
 
   /** The track that is being written. */
@@ -210,9 +195,7 @@ export class Session {
   }
 
   edit(edit: EditJSON): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>("api/edits", { revision: this.snapshot.revision, edit }),
-    );
+    return this.change((revision) => post<Snapshot>("api/edits", { revision, edit }));
   }
 
   /** Makes several edits one step of undo. */
@@ -223,28 +206,22 @@ export class Session {
   }
 
   roll(request: Omit<RollRequest, "revision">): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>("api/roll", { revision: this.snapshot.revision, ...request }),
-    );
+    return this.change((revision) => post<Snapshot>("api/roll", { revision, ...request }));
   }
 
   /** Undoes or redoes edits until just those up to a position of the history are in force. */
   goTo(position: number): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>("api/history", { revision: this.snapshot.revision, position }),
-    );
+    return this.change((revision) => post<Snapshot>("api/history", { revision, position }));
   }
 
   /** Takes a tuning from the texts of Scala files; an empty one is equal temperament. */
   setTuning(scl: string, kbm: string): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>("api/tuning", { revision: this.snapshot.revision, scl, kbm }),
-    );
+    return this.change((revision) => post<Snapshot>("api/tuning", { revision, scl, kbm }));
   }
 
   /** Has another luck heard without taking it; without a number the project's own is heard again. */
   tryLuck(luck?: number): Promise<void> {
-    return this.#try(() => post("api/transport/luck", { luck: luck ?? null }));
+    return this.attempt(() => post("api/transport/luck", { luck: luck ?? null }));
   }
 
   /** Lets a note be heard at once, for placing it by ear. */
@@ -254,81 +231,19 @@ export class Session {
   }
 
   undo(): Promise<void> {
-    return this.#change(() => post<Snapshot>("api/undo", { revision: this.snapshot.revision }));
+    return this.change((revision) => post<Snapshot>("api/undo", { revision }));
   }
 
   redo(): Promise<void> {
-    return this.#change(() => post<Snapshot>("api/redo", { revision: this.snapshot.revision }));
+    return this.change((revision) => post<Snapshot>("api/redo", { revision }));
   }
 
   startBlank(): Promise<void> {
-    return this.#change(() => post<Snapshot>("api/blank", { revision: this.snapshot.revision }));
+    return this.change((revision) => post<Snapshot>("api/blank", { revision }));
   }
 
   openFile(text: string): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>(`api/project.json?revision=${this.snapshot.revision}`, text),
-    );
-  }
-
-  /** Makes a take of a Standard MIDI File, and says what was wrong with it. */
-  importMidi(file: File): Promise<void> {
-    return this.#try(async () => {
-      const name = file.name.replace(/\.midi?$/i, "");
-      const path = `api/takes?name=${encodeURIComponent(name)}`;
-      const { notes, remarks } = await send<Imported>(path, "audio/midi", file);
-      this.notices.add([`“${name}” is a take of ${notes} notes now.`, ...remarks].join(" "));
-    });
-  }
-
-  /** Makes a take of the last whole bars that sounded, or of a piece of a stretch. */
-  keepWake(what: KeepRequest): Promise<void> {
-    return this.#try(async () => {
-      const { notes } = await post<Imported>("api/wake", what);
-      const which = what.bars ? "The last bars are" : "What you chose is";
-      this.notices.add(`${which} a take of ${notes} notes now, under Takes.`);
-    });
-  }
-
-  /** Edits a take, after all other changes. */
-  editTake({ id }: Summary, edit: TakeEditJSON): Promise<void> {
-    return this.#changeTake(id, "edits", { edit });
-  }
-
-  moveTake({ id }: Summary, direction: "undo" | "redo"): Promise<void> {
-    return this.#changeTake(id, direction, {});
-  }
-
-  /** Puts a take out of the way, or brings it back. */
-  deleteTake({ id }: Summary, deleted: boolean): Promise<void> {
-    return this.#changeTake(id, "deleted", { deleted });
-  }
-
-  /** Makes two takes of one. */
-  splitTake({ id, name }: Summary, tick: number): Promise<void> {
-    return this.#try(async () => {
-      await post(`api/takes/${id}/split`, { tick });
-      this.notices.add(`“${name}” is two takes more now: what was before, and what was after.`);
-    });
-  }
-
-  /** Makes the project what it was when a take began. */
-  bringBack({ id }: Summary): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>(`api/takes/${id}/origin`, { revision: this.snapshot.revision }),
-    );
-  }
-
-  #changeTake(id: number, what: string, body: object): Promise<void> {
-    const change = this.#lastChange.then(() =>
-      this.#try(async () => {
-        const version = this.#takes.find((take) => take.id === id)?.version ?? 0;
-        const next = await post<Summary>(`api/takes/${id}/${what}`, { version, ...body });
-        this.#takes = this.#takes.map((take) => (take.id === id ? next : take));
-      }),
-    );
-    this.#lastChange = change;
-    return change;
+    return this.change((revision) => post<Snapshot>(`api/project.json?revision=${revision}`, text));
   }
 
   /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */
@@ -339,11 +254,6 @@ export class Session {
   /** Converts nanoseconds of the server's clock to a time of the page (performance.now, ms). */
   pageMillis(serverNanos: number): number {
     return this.#socket.clock.pageMillis(serverNanos);
-  }
-
-  /** Asks the server for something, and says it if it does not answer or refuses. */
-  attempt(ask: () => Promise<unknown>): Promise<void> {
-    return this.#try(ask);
   }
 
   async togglePlaying(): Promise<void> {
@@ -363,92 +273,12 @@ export class Session {
     this.#listeners.push(listener);
   }
 
-  /** Enters what was played into a step of the part that is written. */
-  enter(entry: Omit<EntryRequest, "revision" | keyof PartAddress>): Promise<void> {
-    const { address } = this;
-    return this.#change(() =>
-      post<Snapshot>("api/entry", { revision: this.snapshot.revision, ...address, ...entry }),
-    );
-  }
-
-  /** Enters what was played while the project plays, and returns the tick at which its step began. */
-  async enterPlayed(played: PlayedRequest): Promise<number | undefined> {
-    let began: number | undefined;
-    await this.#change(async () => {
-      const answer = await post<PlayedAnswer>("api/entry/played", played);
-      began = answer.began;
-      return answer.project;
-    });
-    return began;
-  }
-
-  /** Takes what was played as the key's root or its scale. */
-  learnKey(learn: Pick<HeardKeyRequest, "do" | "notes">): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>("api/entry/key", { revision: this.snapshot.revision, ...learn }),
-    );
-  }
-
   /** Lets tracks hear a channel message that has come in, if one of them goes on by it. */
   async passOn(message: number[]): Promise<void> {
     const waits = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
     if (waits && this.transport.playing) {
-      await this.#try(() => post("api/transport/input", { message }));
+      await this.attempt(() => post("api/transport/input", { message }));
     }
-  }
-
-  /** Has a track play what it played last as a loop. */
-  loopTrack(what: Pick<LoopRequest, "track" | "bars" | "notes">): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>("api/loops", { revision: this.snapshot.revision, ...what }),
-    );
-  }
-
-  editLoop(track: number, edit: TakeEditJSON): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>(`api/loops/${track}/edits`, { revision: this.snapshot.revision, edit }),
-    );
-  }
-
-  /** Writes notes of a take into a new pattern, turns to it, and says what could not be kept. */
-  async writePattern({ id }: Summary, request: Omit<PatternRequest, "revision">): Promise<void> {
-    await this.#change(async () => {
-      const body = { revision: this.snapshot.revision, ...request };
-      const { project, track, remarks } = await post<PatternAnswer>(
-        `api/takes/${id}/pattern`,
-        body,
-      );
-      const name = project.project.tracks.find((t) => t.id === track)?.name;
-      this.notices.add(
-        [`“${name}” plays it as a pattern now.`, ...remarks.map((r) => `${r}.`)].join(" "),
-      );
-      this.#trackId = track;
-      this.#partIndex = 0;
-      return project;
-    });
-  }
-
-  /** Makes a take of bars without playing them, and tells how far it is. */
-  render(
-    what: { from: number; bars: number },
-    signal: AbortSignal,
-    tell: (progress: RenderProgress) => void,
-  ): Promise<void> {
-    return this.#try(async () => {
-      try {
-        await postForLines<RenderProgress>("api/takes/render", what, signal, tell);
-      } catch (error) {
-        if (!signal.aborted) throw error;
-        this.notices.add("The rendering was given up; nothing was kept of it.");
-      }
-    });
-  }
-
-  /** Makes the notes of a take the project's key. */
-  takeKey({ id }: Summary, notes: Choice): Promise<void> {
-    return this.#change(() =>
-      post<Snapshot>(`api/takes/${id}/key`, { revision: this.snapshot.revision, notes }),
-    );
   }
 
   /** Starts the built-in sounds, if they have not started yet. */
@@ -462,16 +292,23 @@ export class Session {
 
   #order(what: TransportRequest["do"]): Promise<void> {
     const record = what === "record" ? { record: this.recordOptions } : {};
-    return this.#try(() => post("api/transport", { do: what, ...record }));
+    return this.attempt(() => post("api/transport", { do: what, ...record }));
   }
 
-  #change(ask: () => Promise<Snapshot>): Promise<void> {
-    const change = this.#lastChange.then(() => this.#try(async () => this.#adopt(await ask())));
+  /** Asks the server for a change of the project, of the revision that the change before it made. */
+  change(ask: (revision: number) => Promise<Snapshot>): Promise<void> {
+    return this.inTurn(async () => this.#adopt(await ask(this.snapshot.revision)));
+  }
+
+  /** Asks the server for something once all that was asked before is answered. */
+  inTurn(ask: () => Promise<unknown>): Promise<void> {
+    const change = this.#lastChange.then(() => this.attempt(ask));
     this.#lastChange = change;
     return change;
   }
 
-  async #try(ask: () => Promise<unknown>): Promise<void> {
+  /** Asks the server for something, and says it if it does not answer or refuses. */
+  async attempt(ask: () => Promise<unknown>): Promise<void> {
     try {
       await ask();
     } catch (error) {
@@ -514,7 +351,7 @@ export class Session {
       this.places.announce(message.batch.places);
     }
     if (message.takes) {
-      this.#takes = message.takes.takes;
+      this.shelf.adopt(message.takes.takes);
       if (message.takes.problem) this.notices.add(message.takes.problem);
     }
   }
@@ -522,7 +359,7 @@ export class Session {
   #connectedIs(is: boolean): void {
     this.#connected = is;
     if (is) {
-      void this.#try(async () => (this.#lists = await get<Lists>("api/lists")));
+      void this.attempt(async () => (this.#lists = await get<Lists>("api/lists")));
       return;
     }
     this.player.silence();

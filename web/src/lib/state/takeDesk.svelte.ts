@@ -73,7 +73,7 @@ export class TakeDesk {
   /** The take that is open; the latest until one was opened. An open loop is told as a take. */
   get summary(): Summary | undefined {
     if (this.loop) return summaryOf(this.loop, this.session);
-    const takes = this.session.takes.filter((take) => !take.deleted);
+    const takes = this.session.shelf.takes.filter((take) => !take.deleted);
     return takes.find((take) => take.id === this.#openId) ?? takes[0];
   }
 
@@ -178,8 +178,8 @@ export class TakeDesk {
   async edit(edit: TakeEditJSON): Promise<void> {
     const { summary } = this;
     if (!summary) return;
-    if (this.loop) await this.session.editLoop(this.loop.id, edit);
-    else await this.session.editTake(summary, edit);
+    if (this.loop) await this.session.shelf.editLoop(this.loop.id, edit);
+    else await this.session.shelf.edit(summary, edit);
     // Whoever dragged notes waits for them to have come to their new places.
     await this.#load(summary.id, this.from, this.to);
   }
@@ -228,12 +228,12 @@ export class TakeDesk {
 
   undo(): Promise<void> {
     if (this.loop) return this.session.undo();
-    return this.summary ? this.session.moveTake(this.summary, "undo") : Promise.resolve();
+    return this.summary ? this.session.shelf.move(this.summary, "undo") : Promise.resolve();
   }
 
   redo(): Promise<void> {
     if (this.loop) return this.session.redo();
-    return this.summary ? this.session.moveTake(this.summary, "redo") : Promise.resolve();
+    return this.summary ? this.session.shelf.move(this.summary, "redo") : Promise.resolve();
   }
 
   /** Plays the take from the chosen stretch or the left edge on, or stops. */

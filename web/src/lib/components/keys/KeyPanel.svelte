@@ -41,7 +41,7 @@
     <button
       class="control"
       data-help="Ask the browser for the MIDI keyboards that are plugged in."
-      onclick={() => playing.findPorts()}>find MIDI inputs</button
+      onclick={() => playing.findPorts()}>find inputs</button
     >
     <select
       class="control"
@@ -54,7 +54,7 @@
     </select>
     {#if playing.mode !== "hear"}
       <select
-        class="control"
+        class="control max-w-[164px]"
         aria-label="Foreign notes"
         data-help="What becomes of notes that are foreign to the key."
         value={playing.fit}

@@ -46,7 +46,7 @@
       bars = value;
     }}
   />
-  <button class="control" onclick={() => session.loopTrack({ track: track.id, bars })}
+  <button class="control" onclick={() => session.shelf.loopTrack({ track: track.id, bars })}
     >loop bars</button
   >
 </FieldRow>
@@ -61,7 +61,7 @@
       notes = value;
     }}
   />
-  <button class="control" onclick={() => session.loopTrack({ track: track.id, notes })}
+  <button class="control" onclick={() => session.shelf.loopTrack({ track: track.id, notes })}
     >loop notes</button
   >
 </FieldRow>

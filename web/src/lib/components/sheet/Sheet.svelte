@@ -4,6 +4,7 @@
   import LaneSheet from "./LaneSheet.svelte";
   import PartSheet from "./PartSheet.svelte";
   import RollSheet from "./RollSheet.svelte";
+  import SheetTabs from "./SheetTabs.svelte";
   import StepSheet from "./StepSheet.svelte";
   import TrackSheet from "./TrackSheet.svelte";
 
@@ -17,37 +18,10 @@
   ] as const;
 </script>
 
-<aside
-  class="border-line bg-paper-2 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-l"
-  aria-label="Sheet"
->
-  <div class="border-line flex border-b px-2 pt-1.5" role="tablist" aria-label="Sheet">
-    {#each pages as { name, help } (name)}
-      <button
-        class={[
-          "flex-1 cursor-pointer border-b-2 px-1 pb-1",
-          view.sheet === name ? "border-signal font-semibold" : "text-ink-2 border-transparent",
-        ]}
-        role="tab"
-        id="sheet-tab-{name}"
-        aria-selected={view.sheet === name}
-        aria-controls="sheet-page"
-        data-help={help}
-        onclick={() => (view.sheet = name)}>{name}</button
-      >
-    {/each}
-  </div>
-  <div
-    class="min-h-0 overflow-y-auto px-3 py-2"
-    id="sheet-page"
-    role="tabpanel"
-    aria-labelledby="sheet-tab-{view.sheet}"
-    tabindex="-1"
-  >
-    {#if view.sheet === "step"}<StepSheet />
-    {:else if view.sheet === "lane"}<LaneSheet />
-    {:else if view.sheet === "part"}<PartSheet />
-    {:else if view.sheet === "track"}<TrackSheet />
-    {:else}<RollSheet />{/if}
-  </div>
-</aside>
+<SheetTabs id="sheet" {pages} page={view.sheet} open={(page) => (view.sheet = page)}>
+  {#if view.sheet === "step"}<StepSheet />
+  {:else if view.sheet === "lane"}<LaneSheet />
+  {:else if view.sheet === "part"}<PartSheet />
+  {:else if view.sheet === "track"}<TrackSheet />
+  {:else}<RollSheet />{/if}
+</SheetTabs>

@@ -12,7 +12,7 @@
   let pointed = $state<number>();
 
   const most = $derived(Math.max(1, ...values.map(({ value }) => value)));
-  const step = $derived(width / Math.max(1, values.length));
+  const step = $derived(Math.min(18, width / Math.max(1, values.length)));
   const read = $derived(pointed === undefined ? undefined : values[pointed]);
   const highest = $derived(values.find(({ value }) => value === most));
 

@@ -14,7 +14,7 @@
   async function render(): Promise<void> {
     abort = new AbortController();
     done = 0;
-    await session.render({ from, bars }, abort.signal, ({ done: now }: RenderProgress) => {
+    await session.shelf.render({ from, bars }, abort.signal, ({ done: now }: RenderProgress) => {
       done = now;
     });
     done = undefined;

@@ -79,7 +79,7 @@
     <button
       class="control"
       data-help="Put the take out of the way. It is kept, and can be brought back in the list."
-      onclick={() => session.deleteTake(summary, true)}>delete</button
+      onclick={() => session.shelf.setDeleted(summary, true)}>delete</button
     >
   {/if}
   <span class="ml-2 flex items-center gap-1">

@@ -11,13 +11,13 @@
   let showDeleted = $state(false);
 
   const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
-  const kept = $derived(session.takes.filter((take) => !take.deleted));
+  const kept = $derived(session.shelf.takes.filter((take) => !take.deleted));
   const loops = $derived(session.project.tracks.filter((track) => track.loop));
-  const deleted = $derived(session.takes.filter((take) => take.deleted));
+  const deleted = $derived(session.shelf.takes.filter((take) => take.deleted));
 
   async function load(input: HTMLInputElement): Promise<void> {
     const [file] = input.files ?? [];
-    if (file) await session.importMidi(file);
+    if (file) await session.shelf.importMidi(file);
     input.value = "";
   }
 
@@ -100,7 +100,7 @@
               <button
                 class="control h-[22px]! text-[11px]!"
                 aria-label="Bring {take.name} back"
-                onclick={() => session.deleteTake(take, false)}>bring back</button
+                onclick={() => session.shelf.setDeleted(take, false)}>bring back</button
               >
             </li>
           {/each}

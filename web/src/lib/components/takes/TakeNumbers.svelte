@@ -16,7 +16,7 @@
   const most = $derived(Math.max(0, ...(s?.bars.map((bar) => bar.notes) ?? [])));
   const others = $derived([
     { value: "", words: "none" },
-    ...session.takes
+    ...session.shelf.takes
       .filter((take) => take.id !== summary.id && !take.deleted)
       .map((take) => ({ value: String(take.id), words: take.name })),
   ]);

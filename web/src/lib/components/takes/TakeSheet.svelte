@@ -3,6 +3,7 @@
   import type { Summary } from "../../api/types";
   import { getTakeDesk } from "../../state/context";
   import type { TakePage } from "../../state/takeDesk.svelte";
+  import SheetTabs from "../sheet/SheetTabs.svelte";
   import TakeFiles from "./TakeFiles.svelte";
   import TakeNotes from "./TakeNotes.svelte";
   import TakeSteps from "./TakeSteps.svelte";
@@ -23,37 +24,10 @@
   const page = $derived(desk.loop ? "notes" : desk.page);
 </script>
 
-<aside
-  class="border-line bg-paper-2 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-l"
-  aria-label="Sheet"
->
-  <div class="border-line flex border-b px-2 pt-1.5" role="tablist" aria-label="Sheet">
-    {#each pages as { name, help } (name)}
-      <button
-        class={[
-          "flex-1 cursor-pointer border-b-2 px-1 pb-1",
-          page === name ? "border-signal font-semibold" : "text-ink-2 border-transparent",
-        ]}
-        role="tab"
-        id="take-tab-{name}"
-        aria-selected={page === name}
-        aria-controls="take-page"
-        data-help={help}
-        onclick={() => (desk.page = name)}>{name}</button
-      >
-    {/each}
-  </div>
-  <div
-    class="min-h-0 overflow-y-auto px-3 py-2"
-    id="take-page"
-    role="tabpanel"
-    aria-labelledby="take-tab-{page}"
-    tabindex="-1"
-  >
-    {#if page === "notes"}<TakeNotes />
-    {:else if page === "time"}<TakeTime {summary} />
-    {:else if page === "steps"}<TakeSteps {summary} />
-    {:else if page === "numbers"}<TakeNumbers {summary} />
-    {:else}<TakeFiles {summary} />{/if}
-  </div>
-</aside>
+<SheetTabs id="take" {pages} {page} open={(page) => (desk.page = page)}>
+  {#if page === "notes"}<TakeNotes />
+  {:else if page === "time"}<TakeTime {summary} />
+  {:else if page === "steps"}<TakeSteps {summary} />
+  {:else if page === "numbers"}<TakeNumbers {summary} />
+  {:else}<TakeFiles {summary} />{/if}
+</SheetTabs>

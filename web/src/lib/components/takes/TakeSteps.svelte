@@ -27,7 +27,10 @@
   async function write(): Promise<void> {
     const track = Number(target) || 0;
     const kind = track ? {} : { kind: target };
-    await session.writePattern(summary, { track, ...kind, rate, notes: desk.choice });
+    const tracks = session.project.tracks.length;
+    await session.shelf.writePattern(summary, { track, ...kind, rate, notes: desk.choice });
+    const written = track || session.project.tracks[tracks]?.id;
+    if (written) session.chooseTrack(written);
     location.hash = "#write";
   }
 </script>
@@ -62,6 +65,6 @@
   <button
     class="control"
     data-help="Make the notes the project's scale, on its root if that is among them."
-    onclick={() => session.takeKey(summary, desk.choice)}>its notes as the scale</button
+    onclick={() => session.shelf.takeKey(summary, desk.choice)}>its notes as the scale</button
   >
 </Section>

@@ -49,7 +49,8 @@
       class="control"
       disabled={!stretch || stretch.from === 0}
       data-help="Split: two takes more, of what is before the stretch's beginning and of what is after. This one stays."
-      onclick={() => stretch && session.splitTake(summary, stretch.from)}>split at its start</button
+      onclick={() => stretch && session.shelf.split(summary, stretch.from)}
+      >split at its start</button
     >
   </div>
 </Section>
@@ -61,7 +62,7 @@
     <button
       class="control"
       data-help="Make the project what it was when this take began. Undo brings the present one back."
-      onclick={() => session.bringBack(summary)}>bring the project back</button
+      onclick={() => session.shelf.bringBack(summary)}>bring the project back</button
     >
   {:else}
     <p class="text-ink-2">It came from a file, so no project made it.</p>

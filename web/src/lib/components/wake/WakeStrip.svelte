@@ -100,7 +100,7 @@
       class="control"
       disabled={!wake.view}
       data-help="Keep what is marked as a take, whether or not it was recorded."
-      onclick={() => session.keepWake(wake.request(bars))}
+      onclick={() => session.shelf.keepWake(wake.request(bars))}
       >{wake.piece ? "keep this" : "keep last"}</button
     >
     {#if wake.piece}
