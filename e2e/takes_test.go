@@ -163,7 +163,11 @@ func TestATakeIsKeptCorrectedAndCarriedAway(t *testing.T) {
 // while the project stands still.
 func TestATakeUnderTheHand(t *testing.T) {
 	a := start(t, t.TempDir())
-	p := a.open("/", 1280, 800)
+	p := a.open("/", 1280, 800, `
+		window.sounded = 0;
+		const make = BaseAudioContext.prototype.createOscillator;
+		BaseAudioContext.prototype.createOscillator = function () { window.sounded++; return make.call(this); };
+	`)
 	p.fast()
 	p.MustElement("[aria-label=Record]").MustClick()
 	p.waitForBar(4)
@@ -197,7 +201,11 @@ func TestATakeUnderTheHand(t *testing.T) {
 	stems := p.MustElement("[aria-label=Velocities]").MustShape().Box()
 	drag(stems.X+2, stems.Y+20, stems.X+stems.Width/2, stems.Y+60)
 	p.MustElementR("button", "undo")
-	p.waitFor(`() => /^Undo velocity of \d+ notes in the take$/.test(document.querySelector("[aria-label^='Undo velocity']").ariaLabel)`)
+	p.waitFor(`() => /^Undo velocity of \d+ notes in the take$/.test(document.querySelector("[aria-label^='Undo velocity']")?.ariaLabel)`)
+
+	p.choice("Lane below the roll", "length")
+	drag(stems.X+2, stems.Y+70, stems.X+stems.Width/2, stems.Y+75)
+	p.waitFor(`() => /^Undo length of \d+ notes in the take$/.test(document.querySelector("[aria-label^='Undo length']")?.ariaLabel)`)
 
 	notes := p.MustEval(`() => document.querySelectorAll("[data-note]").length`).Int()
 	p.Mouse.MustMoveTo(roll.X+roll.Width/2, roll.Y+3)
@@ -205,8 +213,10 @@ func TestATakeUnderTheHand(t *testing.T) {
 	p.undoableTake("new note")
 	p.waitFor(`count => document.querySelectorAll("[data-note]").length === count`, notes+1)
 
+	sounded := p.MustEval(`() => window.sounded`).Int()
 	p.Keyboard.MustType(input.Space)
 	p.MustElement("[aria-label='Stop the take']")
+	p.waitFor(`before => window.sounded > before + 4`, sounded)
 	require.Empty(t, p.MustElements("[aria-label=Stop]"), "the project stands still")
 	p.Keyboard.MustType(input.Space)
 	p.MustElement("[aria-label='Hear the take']")

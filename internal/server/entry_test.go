@@ -64,7 +64,9 @@ func TestWhatIsPlayedGoesIntoSteps(t *testing.T) {
 		return place.Tick > 0
 	})
 	// It may not be struck in the future.
-	page.next(func(m server.Message) bool { return m.Batch != nil && len(m.Batch.Places) > 0 && m.Batch.Places[0].At > place.At+300_000_000 })
+	page.next(func(m server.Message) bool {
+		return m.Batch != nil && len(m.Batch.Places) > 0 && m.Batch.Places[0].At > place.At+300_000_000
+	})
 	got := ask[server.PlayedAnswer](h, "/api/entry/played", fmt.Sprintf(played, place.At+1_000_000))
 	require.Equal(t, 3, got.Step)
 	require.Equal(t, place.Tick, got.Began)

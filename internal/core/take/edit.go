@@ -29,18 +29,18 @@ func Apply(t *Take, e Edit) (*Take, error) {
 
 // EditJSON is an edit as it is stored and sent: an object with exactly one of these fields.
 type EditJSON struct {
-	Rename        *Rename        `json:"rename,omitempty"`
-	SetTrack      *SetTrack      `json:"setTrack,omitempty"`
-	Trim          *Trim          `json:"trim,omitempty"`
-	CutOut        *CutOut        `json:"cutOut,omitempty"`
-	AddNotes      *AddNotes      `json:"addNotes,omitempty"`
-	DeleteNotes   *DeleteNotes   `json:"deleteNotes,omitempty"`
-	MoveNotes     *MoveNotes     `json:"moveNotes,omitempty"`
-	ShapeNotes    *ShapeNotes    `json:"shapeNotes,omitempty"`
-	SetVelocities *SetVelocities `json:"setVelocities,omitempty"`
-	Quantise      *Quantise      `json:"quantise,omitempty"`
-	Fit           *Fit           `json:"fit,omitempty"`
-	Thin          *Thin          `json:"thin,omitempty"`
+	Rename      *Rename      `json:"rename,omitempty"`
+	SetTrack    *SetTrack    `json:"setTrack,omitempty"`
+	Trim        *Trim        `json:"trim,omitempty"`
+	CutOut      *CutOut      `json:"cutOut,omitempty"`
+	AddNotes    *AddNotes    `json:"addNotes,omitempty"`
+	DeleteNotes *DeleteNotes `json:"deleteNotes,omitempty"`
+	MoveNotes   *MoveNotes   `json:"moveNotes,omitempty"`
+	ShapeNotes  *ShapeNotes  `json:"shapeNotes,omitempty"`
+	SetNotes    *SetNotes    `json:"setNotes,omitempty"`
+	Quantise    *Quantise    `json:"quantise,omitempty"`
+	Fit         *Fit         `json:"fit,omitempty"`
+	Thin        *Thin        `json:"thin,omitempty"`
 }
 
 // EncodeEdit writes an edit.
@@ -63,8 +63,8 @@ func EncodeEdit(e Edit) ([]byte, error) {
 		form.MoveNotes = &e
 	case ShapeNotes:
 		form.ShapeNotes = &e
-	case SetVelocities:
-		form.SetVelocities = &e
+	case SetNotes:
+		form.SetNotes = &e
 	case Quantise:
 		form.Quantise = &e
 	case Fit:
@@ -97,7 +97,7 @@ func (form EditJSON) Edit() (Edit, error) {
 	edits = appendEdit(edits, form.DeleteNotes)
 	edits = appendEdit(edits, form.MoveNotes)
 	edits = appendEdit(edits, form.ShapeNotes)
-	edits = appendEdit(edits, form.SetVelocities)
+	edits = appendEdit(edits, form.SetNotes)
 	edits = appendEdit(edits, form.Quantise)
 	edits = appendEdit(edits, form.Fit)
 	edits = appendEdit(edits, form.Thin)

@@ -213,29 +213,49 @@ func (e ShapeNotes) apply(t *Take) error {
 	})
 }
 
-// SetVelocities gives each of some notes a velocity of its own.
-type SetVelocities struct {
-	// Notes are places among Take.Notes, Velocities their velocities, 1 to 127.
-	Notes      []int `json:"notes" jsonschema:"minItems=1,maxItems=100000"`
-	Velocities []int `json:"velocities" jsonschema:"minItems=1,maxItems=100000"`
+// SetNotes gives each of some notes a velocity or a length of its own.
+type SetNotes struct {
+	// Notes are places among Take.Notes.
+	Notes []int `json:"notes" jsonschema:"minItems=1,maxItems=100000"`
+	// Velocities are theirs, 1 to 127; none leaves them.
+	Velocities []int `json:"velocities,omitempty" jsonschema:"maxItems=100000"`
+	// Lengths are theirs, in ticks from 1; none leaves them.
+	Lengths []score.Tick `json:"lengths,omitempty" jsonschema:"maxItems=100000"`
 }
 
 // Label implements Edit.
-func (e SetVelocities) Label() string { return "velocity of " + counted(len(e.Notes), "note") }
+func (e SetNotes) Label() string {
+	if len(e.Velocities) > 0 {
+		return "velocity of " + counted(len(e.Notes), "note")
+	}
+	return "length of " + counted(len(e.Notes), "note")
+}
 
-func (e SetVelocities) apply(t *Take) error {
-	if len(e.Notes) == 0 || len(e.Notes) != len(e.Velocities) {
-		return &score.FieldError{Field: "velocities", Got: len(e.Velocities), Allowed: "one for each note"}
+func (e SetNotes) apply(t *Take) error {
+	for what, count := range map[string]int{"velocities": len(e.Velocities), "lengths": len(e.Lengths)} {
+		if count != 0 && count != len(e.Notes) {
+			return &score.FieldError{Field: what, Got: count, Allowed: "none, or one for each note"}
+		}
+	}
+	if len(e.Notes) == 0 || len(e.Velocities)+len(e.Lengths) == 0 {
+		return &score.FieldError{Field: "notes", Got: len(e.Notes), Allowed: "some notes, with velocities or lengths"}
 	}
 	notes := t.Notes()
 	if _, err := (Choice{Notes: e.Notes}).of(notes); err != nil {
 		return err
 	}
-	for i, place := range e.Notes {
-		if e.Velocities[i] < 1 || e.Velocities[i] > 127 {
-			return &score.FieldError{Field: "velocities", Got: e.Velocities[i], Allowed: "1 to 127"}
+	for i, velocity := range e.Velocities {
+		if velocity < 1 || velocity > 127 {
+			return &score.FieldError{Field: "velocities", Got: velocity, Allowed: "1 to 127"}
 		}
-		notes[place].Velocity = uint8(e.Velocities[i])
+		notes[e.Notes[i]].Velocity = uint8(velocity)
+	}
+	for i, length := range e.Lengths {
+		n := &notes[e.Notes[i]]
+		if length < 1 || length > score.LastTick-n.Start {
+			return &score.FieldError{Field: "lengths", Got: int(length), Allowed: "1 or more"}
+		}
+		n.End = n.Start + length
 	}
 	t.setContents(notes, t.others())
 	return nil

@@ -63,7 +63,8 @@ func anEdit(t *rapid.T, of *take.Take) take.Edit {
 		edits = append(edits, take.CutOut{From: from, To: to})
 	}
 	if len(choice.Notes) > 0 {
-		edits = append(edits, take.SetVelocities{Notes: choice.Notes[:1], Velocities: []int{1}})
+		edits = append(edits, take.SetNotes{Notes: choice.Notes[:1], Velocities: []int{1}},
+			take.SetNotes{Notes: choice.Notes[:1], Lengths: []score.Tick{to}})
 	}
 	return rapid.SampledFrom(edits).Draw(t, "edit")
 }
@@ -253,7 +254,8 @@ func TestEditsThatMakeNoSenseAreRefused(t *testing.T) {
 		take.CutOut{From: 0, To: of.End}, take.DeleteNotes{Choice: take.Choice{Notes: []int{1}}}, take.DeleteNotes{Choice: take.Choice{Notes: []int{-1}}},
 		take.AddNotes{Notes: []take.AddedNote{{Track: 9, Length: 1, Velocity: 1}}}, take.AddNotes{Notes: []take.AddedNote{{Track: 1, Length: 0, Velocity: 1}}},
 		take.AddNotes{Notes: []take.AddedNote{{Track: 1, Length: 1, Key: 128, Velocity: 1}}}, take.AddNotes{Notes: []take.AddedNote{{Track: 1, Length: 1, Velocity: 128}}},
-		take.ShapeNotes{Percent: 1001}, take.SetVelocities{Notes: []int{0}}, take.SetVelocities{Notes: []int{0}, Velocities: []int{0}},
+		take.ShapeNotes{Percent: 1001}, take.SetNotes{Notes: []int{0}}, take.SetNotes{Notes: []int{0}, Velocities: []int{0}}, take.SetNotes{Notes: []int{0}, Lengths: []score.Tick{0}},
+		take.SetNotes{Notes: []int{0}, Velocities: []int{1, 2}},
 		take.Quantise{Grid: "1/5", Swing: 50}, take.Quantise{Grid: "1/16", Strength: 101, Swing: 50}, take.Quantise{Grid: "1/16", Swing: 76},
 		take.Fit{Direction: "sideways", Key: theory.Key{Scale: "major"}}, take.Fit{Direction: "up", Key: theory.Key{Scale: "sea"}}, take.Thin{Grid: ""},
 	} {
@@ -285,6 +287,6 @@ func TestStatistics(t *testing.T) {
 func TestCompare(t *testing.T) {
 	a := written(note(0, 100, 60), note(500, 100, 60), note(1000, 100, 62), note(2000, 100, 64))
 	b := written(note(0, 100, 60), note(521, 100, 60), note(1000, 100, 62), note(3000, 100, 64))
-	b = apply(t, b, take.SetVelocities{Notes: []int{2}, Velocities: []int{20}})
+	b = apply(t, b, take.SetNotes{Notes: []int{2}, Velocities: []int{20}})
 	require.Equal(t, take.Comparison{Same: 2, Changed: []int{2}, Gone: []int{3}, Added: []int{3}}, take.Compare(a, b))
 }

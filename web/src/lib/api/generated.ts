@@ -925,7 +925,7 @@ export interface TakeEditJSON {
   deleteNotes?: DeleteNotes;
   moveNotes?: MoveNotes;
   shapeNotes?: ShapeNotes;
-  setVelocities?: SetVelocities;
+  setNotes?: SetNotes;
   quantise?: Quantise;
   fit?: Fit;
   thin?: Thin;
@@ -1000,17 +1000,20 @@ export interface ShapeNotes {
   length?: number;
   percent?: number;
 }
-export interface SetVelocities {
+export interface SetNotes {
   /**
    * @minItems 1
    * @maxItems 100000
    */
   notes: number[];
   /**
-   * @minItems 1
    * @maxItems 100000
    */
-  velocities: number[];
+  velocities?: number[];
+  /**
+   * @maxItems 100000
+   */
+  lengths?: number[];
 }
 export interface Quantise {
   /**

@@ -19,6 +19,9 @@ export const zooms = [1, 2, 4, 8, 16, 32];
 /** The pages of the sheet beside a roll. */
 export type TakePage = "notes" | "time" | "steps" | "numbers" | "files";
 
+/** What of notes can be drawn in the lane below a roll. */
+export type NoteLane = "velocities" | "lengths";
+
 /** A stretch of a take, in ticks. */
 export interface Stretch {
   from: number;
@@ -31,8 +34,8 @@ export class TakeDesk {
   page = $state<TakePage>("notes");
   /** The distance of the lines to which the hand keeps. */
   grid = $state("1/16");
-  /** What the lane below the roll shows: the velocity, or a controller by its place among them. */
-  lane = $state(-1);
+  /** What the lane below the roll shows: what can be drawn of notes, or a controller by its place. */
+  lane = $state<NoteLane | number>("velocities");
 
   #openId = $state<number>();
   #roll = $state.raw<Roll>();
@@ -85,7 +88,7 @@ export class TakeDesk {
     this.#first = 0;
     this.#stretch = this.#track = this.#comparedWith = this.#comparison = undefined;
     this.#chosen = new Set();
-    this.lane = -1;
+    this.lane = "velocities";
   }
 
   /** What is shown of the open take; undefined until it has come. */
@@ -218,12 +221,11 @@ export class TakeDesk {
     return this.edit({ addNotes: { notes: [note] } });
   }
 
-  setVelocities(velocities: Map<number, number>): Promise<void> {
-    if (!velocities.size) return Promise.resolve();
+  /** Gives notes, by their places, velocities or lengths of their own. */
+  setNotes(what: "velocities" | "lengths", values: Map<number, number>): Promise<void> {
+    if (!values.size) return Promise.resolve();
     this.#expect(this.chosenNotes);
-    return this.edit({
-      setVelocities: { notes: [...velocities.keys()], velocities: [...velocities.values()] },
-    });
+    return this.edit({ setNotes: { notes: [...values.keys()], [what]: [...values.values()] } });
   }
 
   undo(): Promise<void> {
