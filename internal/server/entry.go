@@ -150,30 +150,27 @@ func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	at := score.PartAddress{Track: request.Track, Part: request.Part}
-	place, began, ok := entry.Where(state.Project, at, entry.Played{Start: start, Length: length}, request.Strength)
-	if !ok {
-		refuse(w, http.StatusConflict, "the part has no step near the notes, so they were heard and not entered")
+	played := entry.Played{Notes: struck, Start: start, Length: length}
+	entered, step, began, ok, err := entry.Timed(state.Project, at, played, request.Strength)
+	if err != nil {
+		fail(w, err)
 		return
 	}
-	edit, err := entry.Step(state.Project, place, struck)
-	if err != nil && !errors.Is(err, entry.ErrSame) {
-		fail(w, err)
+	if !ok {
+		refuse(w, http.StatusConflict, "the part has no step near the notes, so they were heard and not entered")
 		return
 	}
 	var edits []score.EditJSON
 	if cleared, ok := entry.Cleared(state.Project, at, request.After, began).(score.SetSteps); ok && request.Replace {
 		edits = append(edits, score.EditJSON{SetSteps: &cleared})
 	}
-	if all, ok := edit.(score.All); ok {
-		edits = append(edits, all.Edits...)
-	}
-	if len(edits) > 0 {
+	if edits = append(edits, entered...); len(edits) > 0 {
 		if state, err = e.studio.Edit(r.Context(), state.Revision, score.All{Name: "notes played", Edits: edits}); err != nil {
 			fail(w, err)
 			return
 		}
 	}
-	reply(w, PlayedAnswer{Project: state, Step: place.Step, Began: began})
+	reply(w, PlayedAnswer{Project: state, Step: step, Began: began})
 }
 
 // key takes what was played as the root or the scale of the project.

@@ -85,14 +85,15 @@ func (l loopsResource) last(r *http.Request, request LoopRequest) (*score.Loop, 
 		return nil, err
 	}
 	if request.Notes == 0 {
-		return take.LoopOf(piece.Take, uint32(request.Track), piece.From)
+		return take.LoopOf(piece.Take, uint32(request.Track), piece.From, piece.Take.End)
 	}
 	grid := score.NoteValue("1/16").Ticks()
 	from, to, ok := take.LastNotes(piece.Take, uint32(request.Track), request.Notes, grid)
 	if !ok {
 		return nil, take.ErrUnknown
 	}
-	return take.LoopOf(take.Cut(piece.Take, from, min(to, piece.Take.End)), uint32(request.Track), piece.From+from)
+	last := take.Cut(piece.Take, from, min(to, piece.Take.End))
+	return take.LoopOf(last, uint32(request.Track), piece.From+from, last.End)
 }
 
 // find returns the project and the track that a request names, and the track's loop as a take. It answers and
@@ -144,10 +145,7 @@ func (l loopsResource) edit(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	// A loop lasts as long as it did: what is moved beyond its end is heard from its beginning on.
-	if edited.End > looped.End {
-		edited = take.Cut(edited, 0, looped.End)
-	}
-	loop, err := take.LoopOf(edited, uint32(track.ID), track.Loop.Start)
+	loop, err := take.LoopOf(edited, uint32(track.ID), track.Loop.Start, looped.End)
 	if err != nil {
 		fail(w, err)
 		return

@@ -155,3 +155,29 @@ func TestCleared(t *testing.T) {
 	require.Nil(t, entry.Cleared(p, first, 2*5040, 6*5040))
 	require.Nil(t, entry.Cleared(p, first, 9, 9))
 }
+
+// In a kit each part stands where its own loop has it, so one moment is another step of each.
+func TestPartsOfAKitArePlayedWhereTheyStand(t *testing.T) {
+	p := score.Demo()
+	at := score.PartAddress{Track: 3}
+	parts := p.Tracks[2].Patterns[0].Parts
+	require.NotEqual(t, parts[0].Lanes.Gate.Length, parts[1].Lanes.Gate.Length)
+	const step = 5040
+	n := entry.Played{Notes: []entry.Struck{{parts[0].Note, 33}, {parts[1].Note, 44}}, Start: 33*step + 10, Length: 500}
+	edits, first, began, ok, err := entry.Timed(p, at, n, 100)
+	require.NoError(t, err)
+	require.True(t, ok)
+	require.Equal(t, 33%parts[0].Lanes.Gate.Length, first)
+	require.Equal(t, score.Tick(33*step), began)
+	p = apply(t, p, score.All{Name: "played", Edits: edits})
+	for i, part := range p.Tracks[2].Patterns[0].Parts[:2] {
+		require.Equal(t, score.On, part.Lanes.Gate.Steps[33%parts[i].Lanes.Gate.Length])
+	}
+	again, _, _, ok, err := entry.Timed(p, at, n, 100)
+	require.NoError(t, err)
+	require.True(t, ok)
+	require.Empty(t, again, "what is there already is no edit")
+	_, _, _, ok, err = entry.Timed(p, score.PartAddress{Track: 8}, n, 100)
+	require.NoError(t, err)
+	require.False(t, ok)
+}

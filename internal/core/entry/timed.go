@@ -1,18 +1,59 @@
 package entry
 
 import (
+	"errors"
+
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
 
-// Played is a note that a person has played while the project plays.
+// Played are notes that a person has played together while the project plays.
 type Played struct {
-	Struck
+	Notes []Struck
 	// Start is when it was struck, Length how long it was held.
 	Start, Length score.Tick
 }
 
-// Where returns the place of a part at which a played note belongs: the step that is nearest to its start, off
+// Timed returns the edits that enter what was played into a part, or by their keys into the parts of a kit, the
+// step at which the part stood, and when that began; ok is false where it has no step near. There are no edits where
+// all is there already. The error is that of Step.
+func Timed(p *score.Project, at score.PartAddress, n Played, strength int) (edits []score.EditJSON, step int, began score.Tick, ok bool, err error) {
+	place, began, ok := Where(p, at, n, strength)
+	if !ok {
+		return nil, 0, 0, false, nil
+	}
+	enter := func(place Place, notes []Struck) error {
+		edit, err := Step(p, place, notes)
+		if all, is := edit.(score.All); is {
+			edits = append(edits, all.Edits...)
+		}
+		if errors.Is(err, ErrSame) {
+			return nil
+		}
+		return err
+	}
+	track := p.Track(at.Track)
+	if track.Kind == score.Melodic {
+		err = enter(place, n.Notes)
+		return edits, place.Step, began, true, err
+	}
+	// Each part of a kit stands where its own loop has it.
+	for i := range track.Parts() {
+		own := at
+		own.Part = i
+		for _, struck := range n.Notes {
+			if track.Parts()[i].Note != struck.Key {
+				continue
+			}
+			if where, _, ok := Where(p, own, n, strength); ok {
+				err = errors.Join(err, enter(where, []Struck{struck}))
+			}
+		}
+	}
+	return edits, place.Step, began, true, err
+}
+
+// Where returns the place of a part at which played notes belong: the step that is nearest to its start, off
 // which it stays by what a strength of quantisation, 0 to 100 percent, leaves. Its length is kept, by whole steps
 // where it is longer than one. began is when the step begins; ok is false where the part has no step near it.
 func Where(p *score.Project, at score.PartAddress, n Played, strength int) (place Place, began score.Tick, ok bool) {

@@ -1,23 +1,27 @@
 package take
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
 
-// LoopOf makes a loop of what a track plays in a take that began at a moment of playing. The error is a
-// *score.FieldError where there is nothing to be looped, or more than a loop can hold.
-func LoopOf(t *Take, track uint32, began score.Tick) (*score.Loop, error) {
-	loop := &score.Loop{Start: began, Length: t.End, Notes: []score.LoopNote{}}
+// LoopOf makes a loop of a length of what a track plays in a take that began at a moment of playing. Notes beyond
+// that length come in the next pass of the loop. The error is a *score.FieldError where there is nothing to be
+// looped, or more than a loop can hold.
+func LoopOf(t *Take, track uint32, began, length score.Tick) (*score.Loop, error) {
+	loop := &score.Loop{Start: began, Length: length, Notes: []score.LoopNote{}}
 	for _, n := range t.Notes() {
-		if n.Track == track && n.Start < t.End {
+		if n.Track == track {
 			loop.Notes = append(loop.Notes, score.LoopNote{
-				Start: n.Start, Length: min(n.End-n.Start, t.End), Key: int(n.Key), Velocity: int(n.Velocity), Detune: n.Detune,
+				Start: n.Start % length, Length: min(n.End-n.Start, length), Key: int(n.Key), Velocity: int(n.Velocity), Detune: n.Detune,
 			})
 		}
 	}
+	slices.SortStableFunc(loop.Notes, func(a, b score.LoopNote) int { return cmp.Compare(a.Start, b.Start) })
 	if len(loop.Notes) == 0 {
 		return nil, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least, so that there is something to loop"}
 	}

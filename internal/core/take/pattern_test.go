@@ -144,7 +144,7 @@ func TestALoopGoesOnWithWhatWasPlayed(t *testing.T) {
 	p := testkit.Buoy()
 	bar := p.Meter.Bar()
 	piece := take.Cut(take.Render(p, 4), 2*bar, 4*bar)
-	loop, err := take.LoopOf(piece, 1, 2*bar)
+	loop, err := take.LoopOf(piece, 1, 2*bar, piece.End)
 	require.NoError(t, err)
 	looped, _, err := score.Apply(p, score.SetLoop{Track: 1, Loop: loop})
 	require.NoError(t, err)
@@ -152,7 +152,13 @@ func TestALoopGoesOnWithWhatWasPlayed(t *testing.T) {
 	require.Equal(t, piece.Notes(), again.Notes())
 	require.Equal(t, piece.Notes(), take.OfLoop(looped, &looped.Tracks[0]).Notes())
 
-	_, err = take.LoopOf(piece, 9, 0)
+	late := apply(t, piece, take.MoveNotes{Ticks: piece.End - 1})
+	moved, err := take.LoopOf(late, 1, 0, piece.End)
+	require.NoError(t, err)
+	require.Len(t, moved.Notes, len(loop.Notes))
+	require.Equal(t, loop.Notes[1].Start-1, moved.Notes[0].Start, "beyond the end is before the beginning of the next pass")
+
+	_, err = take.LoopOf(piece, 9, 0, piece.End)
 	require.ErrorContains(t, err, "something to loop")
 	from, to, ok := take.LastNotes(piece, 1, 3, 5040)
 	require.True(t, ok)

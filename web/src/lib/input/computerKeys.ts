@@ -16,8 +16,8 @@ const struck = new Map<string, number>();
 /** Plays the note of a key of the computer. Returns whether the key was one that plays. */
 export function playFromKeys(event: KeyboardEvent, playing: Playing): boolean {
   if (!playing.computerKeys || event.ctrlKey || event.metaKey || event.altKey) return false;
-  if (event.target instanceof Element && event.target.closest("input, select, dialog"))
-    return false;
+  // Lists keep their arrows; their letters play, since a list may have been used last.
+  if (event.target instanceof Element && event.target.closest("input, dialog")) return false;
   const act = actions[event.code];
   const place = places.indexOf(event.code);
   if (!act && place < 0) return false;
