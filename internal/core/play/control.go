@@ -130,6 +130,7 @@ func (f *Performer) Standing(dst []Message) []Message {
 			}
 		}
 	}
+	dst = lastPrograms(dst)
 	slices.SortStableFunc(dst, CompareMessages)
 	return dst
 }

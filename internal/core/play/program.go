@@ -19,3 +19,20 @@ func (f *Performer) choosePrograms(p *score.Project) {
 		f.tracks = append(f.tracks, &p.Tracks[place])
 	}
 }
+
+// lastPrograms leaves of several programs for one channel, as of tracks that share it or of a mod lane, the last.
+func lastPrograms(messages []Message) []Message {
+	last := map[uint8]int{}
+	for i, m := range messages {
+		if m.Kind == Program {
+			last[m.Channel] = i
+		}
+	}
+	kept := messages[:0]
+	for i, m := range messages {
+		if m.Kind != Program || last[m.Channel] == i {
+			kept = append(kept, m)
+		}
+	}
+	return kept
+}
