@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"sync"
 
 	"jettyfog/internal/core/score"
@@ -61,9 +62,21 @@ func New(store Store) *Shelf { return &Shelf{store: store} }
 // Takes lists the takes, deleted ones too, the latest first.
 func (s *Shelf) Takes(ctx context.Context) ([]take.Summary, error) { return s.store.Takes(ctx) }
 
-// Add keeps a finished take, and returns its id.
+// Add keeps a finished take, and returns its id. Where another take has its name, it gets a number.
 func (s *Shelf) Add(ctx context.Context, t *take.Take, revision int64) (id int64, err error) {
-	return s.store.AddTake(ctx, t, revision)
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	others, err := s.store.Takes(ctx)
+	if err != nil {
+		return 0, err
+	}
+	named := *t
+	for number := 2; slices.ContainsFunc(others, func(o take.Summary) bool { return o.Name == named.Name }); number++ {
+		mark := fmt.Sprintf(" (%d)", number)
+		room := []rune(t.Name)[:min(len([]rune(t.Name)), score.MaxNameRunes-len(mark))]
+		named.Name = string(room) + mark
+	}
+	return s.store.AddTake(ctx, &named, revision)
 }
 
 // Origin returns the project that made a take, as it was when the take began.

@@ -2,11 +2,15 @@ package shelf_test
 
 import (
 	"context"
+	"slices"
+	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/memory"
@@ -118,4 +122,27 @@ func TestDeletionIsUndone(t *testing.T) {
 	project, err := takes.Origin(ctx, id)
 	require.NoError(t, err)
 	require.Equal(t, testkit.Buoy(), project)
+}
+
+// Takes of one name can be told apart, however long it is.
+func TestNamesAreTold(t *testing.T) {
+	takes := shelf.New(memory.New(testkit.Buoy()))
+	for _, name := range []string{"Ebb", strings.Repeat("ö", score.MaxNameRunes)} {
+		one := take.Render(testkit.Buoy(), 1)
+		one.Name = name
+		for range 3 {
+			_, err := takes.Add(ctx, one, 1)
+			require.NoError(t, err)
+		}
+		require.Equal(t, name, one.Name)
+	}
+	listed, err := takes.Takes(ctx)
+	require.NoError(t, err)
+	var names []string
+	for _, summary := range listed {
+		names = append(names, summary.Name)
+		require.LessOrEqual(t, utf8.RuneCountInString(summary.Name), score.MaxNameRunes)
+	}
+	require.Equal(t, []string{"Ebb (3)", "Ebb (2)", "Ebb"}, names[3:])
+	require.Len(t, slices.Compact(slices.Sorted(slices.Values(names))), 6)
 }

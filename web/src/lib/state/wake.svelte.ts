@@ -94,6 +94,12 @@ export class Wake {
     if (!this.#piece && this.#past.length === 0) this.#place = undefined;
   }
 
+  /** Lets go of what is chosen, and shows the last bars again. */
+  letGo(): void {
+    this.#piece = this.#place = undefined;
+    this.#past = [];
+  }
+
   /** What to keep: the chosen piece, or the last bars. */
   request(bars: number): KeepRequest {
     if (!this.#piece || !this.#view) return { bars };

@@ -42,7 +42,7 @@ A press further down is louder.
   <svg
     {width}
     {height}
-    class="block touch-none"
+    class="block touch-none select-none"
     role="img"
     aria-label="Keys {noteName(playing.lowest)} to {noteName(keys.at(-1) ?? 0)}"
     data-help="Press keys, further down louder. Keys of the scale bear their names. By keys: switch computer keys on."

@@ -42,7 +42,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
 <svg
   width={scale.width}
   height={scale.height}
-  class="bg-raised block touch-none"
+  class="bg-raised block touch-none select-none"
   role="listbox"
   aria-multiselectable="true"
   aria-label="Notes of the take, {desk.chosen.size} of {roll.notes.length} chosen"

@@ -39,7 +39,7 @@
 <svg
   width={scale.width}
   {height}
-  class="block cursor-col-resize touch-none"
+  class="block cursor-col-resize touch-none select-none"
   role="slider"
   tabindex="0"
   aria-label="Stretch of the take"

@@ -59,7 +59,7 @@
 <svg
   width={scale.width}
   {height}
-  class="block touch-none"
+  class="block touch-none select-none"
   role="img"
   aria-label={lane === "velocities" ? "Velocities" : "Lengths"}
   data-help="Drag over the stems to draw. Where notes are chosen only theirs change; by keys, + and − are for velocity, Alt with up and down for length."

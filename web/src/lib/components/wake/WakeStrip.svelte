@@ -29,6 +29,11 @@
   });
   const kept = $derived(wake.piece ?? { from: to - Math.min(bars, wake.bars) * bar, to });
 
+  async function keep(): Promise<void> {
+    await session.shelf.keepWake(wake.request(bars));
+    wake.letGo();
+  }
+
   function tickOf(event: PointerEvent & { currentTarget: SVGElement }): number {
     const at = event.clientX - event.currentTarget.getBoundingClientRect().x;
     return to - (width - at) / scale;
@@ -54,7 +59,7 @@
     <svg
       {width}
       {height}
-      class="block cursor-col-resize touch-none"
+      class="block cursor-col-resize touch-none select-none"
       role="img"
       aria-label="{notes.length} notes in the wake"
       onpointerdown={(event) => {
@@ -100,8 +105,7 @@
       class="control"
       disabled={!wake.view}
       data-help="Keep what is marked as a take, whether or not it was recorded."
-      onclick={() => session.shelf.keepWake(wake.request(bars))}
-      >{wake.piece ? "keep this" : "keep last"}</button
+      onclick={keep}>{wake.piece ? "keep this" : "keep last"}</button
     >
     {#if wake.piece}
       <span class="caption w-[70px]"
