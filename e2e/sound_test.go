@@ -47,3 +47,15 @@ func TestTheBellSounds(t *testing.T) {
 	p.Keyboard.MustType(input.Space)
 	p.waitFor(`() => window.loudness() < 0.0005`)
 }
+
+// A sound card that never answers does not keep the sequence from playing.
+func TestPlayingDoesNotWaitForSound(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800, `
+		Object.defineProperty(BaseAudioContext.prototype, "state", { get: () => "suspended" });
+		AudioContext.prototype.resume = () => new Promise(() => {});
+	`)
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.MustElementR("[role=alert]", "The built-in bell has not started yet; the sequence plays without it.")
+	p.waitForBar(2)
+}

@@ -30,6 +30,9 @@ import { Transport } from "./transport.svelte";
 /** Lanes that a part of a kit does not hear: it plays its own note. */
 const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
 
+/** How long playing waits for the built-in sounds, in milliseconds. */
+const soundWithin = 3_000;
+
 /** A channel beside all MIDI channels, for notes that are placed by ear. */
 const auditionChannel = 16;
 
@@ -281,10 +284,14 @@ export class Session {
     }
   }
 
-  /** Starts the built-in sounds, if they have not started yet. */
+  /** Starts the built-in sounds, if they have not started yet. A sound card that does not answer is not waited for. */
   async startSound(): Promise<void> {
+    const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(true), soundWithin));
     try {
-      await this.player.start();
+      const started = this.player.start().then(() => false);
+      if (await Promise.race([started, late])) {
+        this.notices.add("The built-in bell has not started yet; the sequence plays without it.");
+      }
     } catch {
       this.notices.add("The built-in bell could not start; the sequence plays on without it.");
     }
