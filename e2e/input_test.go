@@ -57,7 +57,18 @@ func TestNotesArePlayedIntoSteps(t *testing.T) {
 	require.Greater(t, lanes.Velocity.Steps[0], 110, "pressed at its end, a key is loud")
 	require.Equal(t, 92, lanes.Velocity.Steps[7])
 
-	p.press("learn root")
+	p.MustElement("[aria-label='Learn chord']").MustClick()
+	for _, key := range []input.Key{input.KeyS, input.KeyF, input.KeyH, input.KeyK} { // D3, F3, A3, C4
+		require.NoError(t, p.Keyboard.Press(key))
+	}
+	for _, key := range []input.Key{input.KeyS, input.KeyF, input.KeyH, input.KeyK} {
+		require.NoError(t, p.Keyboard.Release(key))
+	}
+	a.waitFor(func(p *score.Project) bool {
+		return p.Tracks[3].Parts()[0].Lanes.Lane(score.Chord).Steps[8] == 3 // the seventh of the scale
+	})
+
+	p.MustElement("[aria-label='Learn root']").MustClick()
 	p.key(55)
 	a.waitFor(func(p *score.Project) bool { return p.Key.Root == 7 })
 }

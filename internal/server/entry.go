@@ -18,8 +18,9 @@ import (
 type EntryRequest struct {
 	Revision int64 `json:"revision"`
 	score.PartAddress
-	Step int    `json:"step" jsonschema:"minimum=0,maximum=63"`
-	Do   string `json:"do" jsonschema:"enum=notes,enum=rest,enum=tie"`
+	Step int `json:"step" jsonschema:"minimum=0,maximum=63"`
+	// Do is notes for what was played, chord for just the kind of chord that it is, rest or tie.
+	Do string `json:"do" jsonschema:"enum=notes,enum=chord,enum=rest,enum=tie"`
 	// Notes were struck together.
 	Notes []entry.Struck `json:"notes,omitempty" jsonschema:"maxItems=16"`
 	// Fit is where notes go that are foreign to the key: nearest, up or down; empty leaves them.
@@ -108,12 +109,14 @@ func (e entryResource) step(w http.ResponseWriter, r *http.Request) {
 		if struck, err = fitted(project, request.Track, request.Notes, request.Fit); err == nil {
 			edit, err = entry.Step(project, place, struck)
 		}
+	case "chord":
+		edit, err = entry.Chord(project, place, request.Notes)
 	case "rest":
 		edit, err = entry.Rest(project, place)
 	case "tie":
 		edit, err = entry.Tie(project, place)
 	default:
-		err = &score.FieldError{Field: "do", Got: short(request.Do), Allowed: "notes, rest or tie"}
+		err = &score.FieldError{Field: "do", Got: short(request.Do), Allowed: "notes, chord, rest or tie"}
 	}
 	if errors.Is(err, entry.ErrSame) { // entering goes on over what is there already
 		reply(w, e.studio.State())

@@ -72,6 +72,24 @@ func must(edit score.Edit, err error) score.Edit {
 	return edit
 }
 
+// The kind of a chord is learned, whatever its root, and the step keeps its pitch.
+func TestAChordIsLearned(t *testing.T) {
+	p := linked()
+	place := entry.Place{At: first, Step: 3}
+	pitch := p.Tracks[0].Parts()[0].Lanes.Pitch.Steps[3]
+	p = apply(t, p, must(entry.Chord(p, place, []entry.Struck{{61, 90}, {65, 90}, {68, 90}, {72, 90}})))
+	lanes := p.Tracks[0].Parts()[0].Lanes
+	require.Equal(t, "maj7", score.Chords()[lanes.Chord.Steps[3]].Name)
+	require.Equal(t, pitch, lanes.Pitch.Steps[3])
+	var field *score.FieldError
+	for _, bad := range [][]entry.Struck{nil, {{60, 90}, {61, 90}, {62, 90}}} {
+		_, err := entry.Chord(p, place, bad)
+		require.ErrorAs(t, err, &field)
+	}
+	_, err := entry.Chord(score.Demo(), entry.Place{At: score.PartAddress{Track: 3}}, []entry.Struck{{36, 90}})
+	require.ErrorAs(t, err, &field)
+}
+
 // Rests and ties are entered; what is there already is no edit; a place that does not exist is refused.
 func TestRestsAndTies(t *testing.T) {
 	p := linked()

@@ -80,6 +80,22 @@ func (s Speller) Chord(notes []int) (chord int, ok bool) {
 	return 0, false
 }
 
+// Kind returns the value of the chord lane that some MIDI notes are wherever they stand: of degrees where their root is
+// in the scale, else of semitones. ok is false if there is none.
+func (s Speller) Kind(notes []int) (chord int, ok bool) {
+	if _, alteration, _ := s.Spell(slices.Min(notes)); alteration == 0 {
+		return s.Chord(notes)
+	}
+	keys := slices.Clone(notes)
+	slices.Sort(keys)
+	keys = slices.Compact(keys)
+	for i := range keys {
+		keys[i] -= slices.Min(notes)
+	}
+	at := slices.IndexFunc(score.Chords(), func(c score.ChordType) bool { return slices.Equal(c.Semitones, keys) })
+	return at, at >= 0
+}
+
 // KeyOf returns a key whose scale is just some MIDI notes, on a root if that is among them, else on the lowest.
 // A scale that has a name gets it. There must be a note.
 func KeyOf(notes []int, root int) theory.Key {

@@ -52,6 +52,29 @@ func Step(p *score.Project, place Place, struck []Struck) (score.Edit, error) {
 	return w.edit()
 }
 
+// Chord returns the edit that gives a step of a melodic part the chord that some notes are, on the pitch that it has.
+// The error is a *score.FieldError where they are none that has a name, or wraps one of those that Step returns.
+func Chord(p *score.Project, place Place, struck []Struck) (score.Edit, error) {
+	track, part, err := find(p, place)
+	if err != nil {
+		return nil, err
+	}
+	if track.Kind == score.Kit || len(struck) == 0 {
+		return nil, &score.FieldError{Field: "the track", Got: "a kit, or nothing was played", Allowed: "melodic, and notes played, for a chord"}
+	}
+	var keys []int
+	for _, s := range struck {
+		keys = append(keys, s.Key)
+	}
+	chord, named := NewSpeller(p.Key, track.Transpose).Kind(keys)
+	if !named {
+		return nil, &score.FieldError{Field: "the chord", Got: "of notes that no chord of the list has", Allowed: "one of the list, its lowest note the root"}
+	}
+	w := writer{place: place, name: fmt.Sprintf("chord played into step %d", place.Step+1)}
+	w.set(part, place.At, score.Chord, chord)
+	return w.edit()
+}
+
 // Rest returns the edit that silences a step, Tie the one that has the note before it go on.
 func Rest(p *score.Project, place Place) (score.Edit, error) {
 	return gate(p, place, score.Off, "rest")

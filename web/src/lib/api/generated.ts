@@ -791,7 +791,7 @@ export interface EntryRequest {
   pattern: number;
   part: number;
   step: number;
-  do: "notes" | "rest" | "tie";
+  do: "notes" | "chord" | "rest" | "tie";
   /**
    * @maxItems 16
    */

@@ -1,8 +1,9 @@
 import type { WireSound } from "../api/types";
 import type { Stroke } from "./port";
 
-/** How far from its time a sound can come back and still be one, in milliseconds. */
-const within = 80;
+/** How long before and after its time a sound can come back, in milliseconds: a busy machine is late. */
+const early = 80;
+const late = 500;
 
 /** Tells what a person plays from what Jettyfog itself has sent, where both come in at one port. */
 export class EchoGuard {
@@ -16,9 +17,9 @@ export class EchoGuard {
 
   /** Whether a stroke that comes in now is one that went out. Each comes back once. */
   isEcho(stroke: Stroke, now: number): boolean {
-    this.#sent = this.#sent.filter(({ page }) => page > now - within);
+    this.#sent = this.#sent.filter(({ page }) => page > now - late);
     const at = this.#sent.findIndex(
-      ({ page, name }) => page < now + within && name === nameOf(stroke),
+      ({ page, name }) => page < now + early && name === nameOf(stroke),
     );
     if (at >= 0) this.#sent.splice(at, 1);
     return at >= 0;

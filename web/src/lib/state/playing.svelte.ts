@@ -9,6 +9,9 @@ import type { ChartView } from "./chartView.svelte";
 /** What becomes of notes that are played: they are only heard, entered step by step, or in time. */
 export type PlayingMode = "hear" | "steps" | "time";
 
+/** What can be learned from notes that are played. */
+export type Learned = "root" | "scale" | "chord";
+
 /** Notes that belong together are struck within this time, in milliseconds: a rolled chord still is one. */
 const chordWithin = 60;
 
@@ -41,7 +44,7 @@ export class Playing {
   #ports = $state.raw<InputPort[]>([]);
   #portId = $state("simulated");
   #down = $state.raw<ReadonlySet<number>>(new Set());
-  #learn = $state<"root" | "scale">();
+  #learn = $state<Learned>();
   #groups: Group[] = [];
   #echoes = new EchoGuard();
   /** The tick of the step that was entered last in time. */
@@ -109,12 +112,12 @@ export class Playing {
     return this.#down;
   }
 
-  get learning(): "root" | "scale" | undefined {
+  get learning(): Learned | undefined {
     return this.#learn;
   }
 
-  /** Takes the notes that are played next as the project's root or scale. */
-  learn(what: "root" | "scale"): void {
+  /** Takes the notes that are played next as the project's root or scale, or as the chord of the step. */
+  learn(what: Learned): void {
     this.#learn = this.#learn === what ? undefined : what;
   }
 
@@ -148,7 +151,8 @@ export class Playing {
     this.view.session.player.hold({ channel: thruChannel, key }, velocity);
     const last = this.#groups.at(-1);
     const together =
-      last && (this.mode === "steps" ? last.held.size > 0 : at - last.at < chordWithin);
+      last &&
+      (this.mode === "steps" || this.#learn ? last.held.size > 0 : at - last.at < chordWithin);
     if (last && together && last.held.size > 0) {
       last.struck.set(key, velocity);
       last.held.add(key);
@@ -182,6 +186,7 @@ export class Playing {
     if (this.#learn) {
       const what = this.#learn;
       this.#learn = undefined;
+      if (what === "chord") return this.#enter({ do: "chord", step: this.#step, notes });
       const heard = { do: what, notes: notes.map(({ key }) => key) };
       return session.change((revision) => post<Snapshot>("api/entry/key", { revision, ...heard }));
     }

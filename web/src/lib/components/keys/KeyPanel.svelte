@@ -1,7 +1,7 @@
 <!-- @component A keyboard on the screen, where notes come from, and what becomes of them. -->
 <script lang="ts">
   import { getChartView, getPlaying, getSession } from "../../state/context";
-  import type { PlayingMode } from "../../state/playing.svelte";
+  import type { Learned, PlayingMode } from "../../state/playing.svelte";
   import NumberField from "../fields/NumberField.svelte";
   import ScreenKeys from "./ScreenKeys.svelte";
 
@@ -20,6 +20,14 @@
       value: "time",
       words: "into steps, in time",
       help: "While the project plays, notes go into the steps that are on their way.",
+    },
+  ];
+  const learned: { what: Learned; help: string }[] = [
+    { what: "root", help: "The next note that is played is the root of the key." },
+    { what: "scale", help: "The next notes that are held together are the scale." },
+    {
+      what: "chord",
+      help: "The next notes that are held together are the chord of the cursor's step.",
     },
   ];
   const where = $derived(
@@ -102,18 +110,16 @@
       >
     {/if}
     <span class="flex-1"></span>
-    <button
-      class="control"
-      aria-pressed={playing.learning === "root"}
-      data-help="The next note that is played is the root of the key."
-      onclick={() => playing.learn("root")}>learn root</button
-    >
-    <button
-      class="control"
-      aria-pressed={playing.learning === "scale"}
-      data-help="The next notes that are held together are the scale."
-      onclick={() => playing.learn("scale")}>learn scale</button
-    >
+    <span class="caption">learn</span>
+    {#each learned as { what, help } (what)}
+      <button
+        class="control"
+        aria-label="Learn {what}"
+        aria-pressed={playing.learning === what}
+        data-help={help}
+        onclick={() => playing.learn(what)}>{what}</button
+      >
+    {/each}
     <button
       class="control"
       aria-pressed={playing.computerKeys}
