@@ -11,8 +11,8 @@ import (
 	"jettyfog/internal/core/theory"
 )
 
-// Transcription is a pattern that plays what a take has, as closely as steps allow.
-type Transcription struct {
+// WrittenPattern is a pattern that plays what a take has, as closely as steps allow.
+type WrittenPattern struct {
 	Pattern score.Pattern
 	// Remarks say what could not be kept, each a sentence without its full stop.
 	Remarks []string
@@ -22,18 +22,18 @@ type Transcription struct {
 // velocities, even ratchets of up to eight strikes, and chords that have a name. Without a rate the one is found
 // that keeps the most notes, and of those the one on whose steps they lie the closest. The error is a
 // *score.FieldError.
-func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate score.NoteValue) (Transcription, error) {
+func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate score.NoteValue) (WrittenPattern, error) {
 	to := c.To
 	if to == 0 {
 		to = t.End
 	}
 	if c.From < 0 || c.From >= to {
-		return Transcription{}, &score.FieldError{Field: "from", Got: int(c.From), Allowed: fmt.Sprintf("0 to %d", to-1)}
+		return WrittenPattern{}, &score.FieldError{Field: "from", Got: int(c.From), Allowed: fmt.Sprintf("0 to %d", to-1)}
 	}
 	notes := t.Notes()
 	chosen, err := c.of(notes)
 	if err != nil {
-		return Transcription{}, err
+		return WrittenPattern{}, err
 	}
 	var written []play.Note
 	for i, n := range notes {
@@ -43,31 +43,31 @@ func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate scor
 		}
 	}
 	if len(written) == 0 {
-		return Transcription{}, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least, so that there is something to write"}
+		return WrittenPattern{}, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least, so that there is something to write"}
 	}
 	rates := []score.NoteValue{"1/4", "1/8", "1/8t", "1/16", "1/16t", "1/32", "1/32t", "1/64"}
 	if rate != "" {
 		if rate.Ticks() == 0 {
-			return Transcription{}, &score.FieldError{Field: "rate", Got: fmt.Sprintf("%.20q", rate), Allowed: "a note value"}
+			return WrittenPattern{}, &score.FieldError{Field: "rate", Got: fmt.Sprintf("%.20q", rate), Allowed: "a note value"}
 		}
 		rates = []score.NoteValue{rate}
 	}
-	var best *transcriber
+	var best *stepWriter
 	for _, rate := range rates {
-		w := newTranscriber(p, into, rate, to-c.From)
+		w := newStepWriter(p, into, rate, to-c.From)
 		w.write(written)
 		if best == nil || cmp.Or(cmp.Compare(w.lost(), best.lost()), cmp.Compare(w.cost(), best.cost())) < 0 {
 			best = w
 		}
 	}
-	return Transcription{Pattern: best.pattern(t.Name), Remarks: best.remarks()}, nil
+	return WrittenPattern{Pattern: best.pattern(t.Name), Remarks: best.remarks()}, nil
 }
 
 // ratchets is how many strikes of a step are recognised.
 const ratchets = 8
 
-// transcriber writes notes into steps of one rate.
-type transcriber struct {
+// stepWriter writes notes into steps of one rate.
+type stepWriter struct {
 	project *score.Project
 	track   *score.Track
 	speller entry.Speller
@@ -82,24 +82,24 @@ type transcriber struct {
 	beyond, crowded, unnamed, foreign, outside, uneven, surplus int
 }
 
-func newTranscriber(p *score.Project, into *score.Track, rate score.NoteValue, length score.Tick) *transcriber {
-	w := &transcriber{project: p, track: into, speller: entry.NewSpeller(p.Key, into.Transpose), rate: rate, step: rate.Ticks()}
+func newStepWriter(p *score.Project, into *score.Track, rate score.NoteValue, length score.Tick) *stepWriter {
+	w := &stepWriter{project: p, track: into, speller: entry.NewSpeller(p.Key, into.Transpose), rate: rate, step: rate.Ticks()}
 	w.steps = int(min(score.MaxSteps, max(1, (length+w.step-1)/w.step)))
 	return w
 }
 
 // lost counts the notes that are not where they were, or not at all.
-func (w *transcriber) lost() int {
+func (w *stepWriter) lost() int {
 	return w.beyond + w.crowded + w.unnamed + w.foreign + w.surplus
 }
 
 // cost is how little the steps say what the notes are, in ticks: a ratchet costs more than a few steps more, and
 // many steps more cost more than a ratchet. The weights are a choice.
-func (w *transcriber) cost() score.Tick {
+func (w *stepWriter) cost() score.Tick {
 	return w.off + 600*score.Tick(w.extra) + 40*score.Tick(w.steps)
 }
 
-func (w *transcriber) write(notes []play.Note) {
+func (w *stepWriter) write(notes []play.Note) {
 	if w.track.Kind == score.Melodic {
 		w.parts = []score.Part{score.NewPart("Part 1")}
 		w.writePart(&w.parts[0], notes)
@@ -124,7 +124,7 @@ func (w *transcriber) write(notes []play.Note) {
 	}
 }
 
-func (w *transcriber) writePart(part *score.Part, notes []play.Note) {
+func (w *stepWriter) writePart(part *score.Part, notes []play.Note) {
 	gate := part.Lanes.Gate
 	gate.Length, gate.Rate = w.steps, w.rate
 	if swing := w.track.Swing; swing > 50 || swing == 0 && w.project.Swing != 50 {
@@ -164,7 +164,7 @@ func (w *transcriber) writePart(part *score.Part, notes []play.Note) {
 }
 
 // writeStep writes a step whose strikes are some onsets.
-func (w *transcriber) writeStep(part *score.Part, at int, onsets [][]play.Note) {
+func (w *stepWriter) writeStep(part *score.Part, at int, onsets [][]play.Note) {
 	first, strikes := onsets[0], len(onsets)
 	begin := score.Tick(at) * w.step
 	nudge := first[0].Start - begin
@@ -189,11 +189,11 @@ func (w *transcriber) writeStep(part *score.Part, at int, onsets [][]play.Note) 
 }
 
 // lane returns a lane of a part, which must not be changed.
-func (w *transcriber) lane(part *score.Part, name score.LaneName) *score.Lane {
+func (w *stepWriter) lane(part *score.Part, name score.LaneName) *score.Lane {
 	return part.Lanes.Lane(name)
 }
 
-func (w *transcriber) fill(part *score.Part, name score.LaneName, value int) {
+func (w *stepWriter) fill(part *score.Part, name score.LaneName, value int) {
 	lane := part.Lanes.Lane(name).Clone()
 	for i := range lane.Steps {
 		lane.Steps[i] = value
@@ -215,7 +215,7 @@ func together(notes []play.Note, within score.Tick) (groups [][]play.Note) {
 
 // ratchet returns how many of the first onsets are the even strikes of one step, the most there can be; 1 where
 // they are none.
-func (w *transcriber) ratchet(onsets [][]play.Note) int {
+func (w *stepWriter) ratchet(onsets [][]play.Note) int {
 	for strikes := min(ratchets, len(onsets)); strikes > 1; strikes-- {
 		if w.even(onsets[:strikes]) {
 			return strikes
@@ -225,7 +225,7 @@ func (w *transcriber) ratchet(onsets [][]play.Note) int {
 }
 
 // even reports whether onsets are alike and divide a step evenly.
-func (w *transcriber) even(onsets [][]play.Note) bool {
+func (w *stepWriter) even(onsets [][]play.Note) bool {
 	first, strikes := onsets[0], score.Tick(len(onsets))
 	for i, onset := range onsets {
 		late := onset[0].Start - first[0].Start - w.step*score.Tick(i)/strikes
@@ -238,7 +238,7 @@ func (w *transcriber) even(onsets [][]play.Note) bool {
 
 // length returns the value of the length lane for the first strike of a step; the last one can have been cut
 // short by the next step.
-func (w *transcriber) length(n play.Note, strikes int) int {
+func (w *stepWriter) length(n play.Note, strikes int) int {
 	room := w.step / score.Tick(strikes)
 	length := n.End - n.Start
 	if percent := rounded(100*length, room); percent <= score.WholeStep {
@@ -252,7 +252,7 @@ func (w *transcriber) length(n play.Note, strikes int) int {
 }
 
 // writePitch writes the pitch of a note, or of a chord of notes.
-func (w *transcriber) writePitch(notes []play.Note, set func(score.LaneName, int)) {
+func (w *stepWriter) writePitch(notes []play.Note, set func(score.LaneName, int)) {
 	root := notes[0]
 	for _, n := range notes {
 		if n.Key < root.Key {
@@ -285,11 +285,11 @@ func (w *transcriber) writePitch(notes []play.Note, set func(score.LaneName, int
 	set(score.Alteration, alteration)
 }
 
-func (w *transcriber) pattern(name string) score.Pattern {
+func (w *stepWriter) pattern(name string) score.Pattern {
 	return score.Pattern{Name: cmp.Or(score.CleanName(name), "Taken"), Parts: w.parts}
 }
 
-func (w *transcriber) remarks() []string {
+func (w *stepWriter) remarks() []string {
 	remarks := []string{fmt.Sprintf("It has %d steps of %s", w.steps, w.rate)}
 	say := func(count int, what string) {
 		if count > 0 {
