@@ -1,7 +1,11 @@
 package e2e
 
 import (
+	"archive/zip"
+	"bytes"
 	"fmt"
+	"os"
+	"path/filepath"
 	"testing"
 
 	"github.com/go-rod/rod"
@@ -9,6 +13,7 @@ import (
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
@@ -232,4 +237,93 @@ func TestATakeUnderTheHand(t *testing.T) {
 // sixteenth returns how wide a sixteenth is on a roll of four bars.
 func (p *page) sixteenth() float64 {
 	return p.MustElement("[role=listbox]").MustShape().Box().Width / 64
+}
+
+// Every other way with a take: a controller is seen and thinned, foreign notes go into the scale, a stretch is cut
+// out, halves are made, files of tracks and of chosen bars are carried away, its notes become the scale, a rendering
+// is given up.
+func TestEveryOtherWayWithATake(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/#takes", 1280, 800)
+	in := take.Render(score.Demo(), 8)
+	for i := range score.Tick(200) {
+		in.Messages = append(in.Messages, play.Message{Tick: i * 3000, Track: 1, Kind: play.ControlChange, Key: 74, Value: uint16(i * 37 % 128)})
+	}
+	data, err := smf.Encode(smf.FromTake(in, smf.Options{Format: 1, Division: smf.DefaultDivision}))
+	require.NoError(t, err)
+	file := filepath.Join(t.TempDir(), "Fog.mid")
+	require.NoError(t, os.WriteFile(file, data, 0o600))
+	p.MustElement("input[aria-label='File to import']").MustSetFiles(file)
+	p.take("Fog")
+	p.MustElement("[data-note='0']")
+	p.choice("Lane below the roll", "CC 74")
+	values := func() int {
+		return p.MustEval(`() => parseInt(document.querySelector("svg[aria-label$=values]").ariaLabel)`).Int()
+	}
+	thick := values()
+	require.Equal(t, 200, thick)
+	p.press("thin out")
+	p.undoableTake("thinning of controllers")
+	p.waitFor(`thick => parseInt(document.querySelector("svg[aria-label$=values]").ariaLabel) < thick`, thick)
+	p.press("into the scale")
+	p.undoableTake("quantisation to the scale")
+	p.takePage("time")
+	p.dragBars(3, 5, 8)
+	p.press("cut it out")
+	p.undoableTake("cut")
+	require.InDelta(t, 6, a.takes()[0].Bars, 1e-9)
+	p.dragBars(2, 4, 8)
+	p.press("split at its start")
+	p.take("Fog a")
+	p.take("Fog b")
+	require.InDelta(t, 5, a.takes()[0].Bars, 1e-9)
+
+	p.takePage("files")
+	p.MustElement("#take-page input[type=checkbox]").MustClick()
+	wait := p.profile.MustWaitDownload()
+	p.MustElementR("#take-page a", "each track").MustClick()
+	archive := wait()
+	files, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
+	require.NoError(t, err)
+	require.Len(t, files.File, 3)
+	wait = p.profile.MustWaitDownload()
+	p.MustElementR("#take-page a", "^.csv$").MustClick()
+	require.Contains(t, string(wait()), "Bell buoy,control,1,74,")
+	p.takePage("steps")
+	p.press("its notes as the scale")
+	a.waitFor(func(p *score.Project) bool { return p.Key.Scale != score.Demo().Key.Scale })
+
+	before := len(a.takes())
+	p.enter("Bars to render", "10000")
+	p.press("render a take")
+	p.MustElementR("button", "^cancel$").MustClick()
+	p.MustElementR("[role=alert]", "The rendering was given up")
+	require.Len(t, a.takes(), before)
+}
+
+// The wake goes back over a stop and on again, and the last notes of a track are looped.
+func TestTheWakeOverAStop(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.fast()
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.waitForBar(5)
+	p.sheet("track")
+	p.press("loop notes")
+	p.MustElementR("#sheet-page p", "and 8 notes")
+	require.Len(t, a.project().Tracks[0].Loop.Notes, 8)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.waitForBar(2)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]")
+	shown := func() int {
+		return p.MustEval(`() => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel)`).Int()
+	}
+	p.waitFor(`() => { const n = parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel); return n > 0 && n < 90; }`)
+	last := shown()
+	p.MustElement("[aria-label='Earlier in the wake']").MustClick()
+	p.waitFor(`last => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) > last`, last)
+	p.MustElement("[aria-label='Later in the wake']").MustClick()
+	p.waitFor(`last => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) === last`, last)
 }

@@ -101,3 +101,42 @@ func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
 	require.Equal(t, 24*500, later.Take.Count())
 	require.Equal(t, play.Message{Kind: play.ControlChange, Key: 74, Value: 33}, later.Take.Messages[0])
 }
+
+// One goes back in the wake over stops, and each piece knows the project that played in it, after edits too.
+func TestPiecesKnowTheirNeighboursAndTheirProject(t *testing.T) {
+	s := open(t, t.TempDir())
+	wake := s.Wake()
+	p := testkit.Buoy()
+	bar := p.Meter.Bar()
+	played := take.Render(p, 4)
+	var ids []int64
+	for revision := range int64(3) {
+		id, err := wake.CreateTake(ctx, take.Of(p, ""), 10*revision+1)
+		require.NoError(t, err)
+		require.NoError(t, wake.AppendTake(ctx, id, 0, played.Messages, take.Timeline{Tempo: played.Tempo}))
+		require.NoError(t, wake.FinishTake(ctx, id, 4*bar))
+		ids = append(ids, id)
+	}
+	edited := testkit.Buoy()
+	edited.Luck.Number = 7
+	require.NoError(t, wake.AddOrigin(ctx, ids[1], take.Origin{Tick: 2 * bar, Revision: 15, Project: edited}))
+	require.NoError(t, wake.AddOrigin(ctx, ids[1], take.Origin{Tick: 2 * bar, Revision: 15, Project: edited}), "said again")
+
+	last, err := wake.LastBars(ctx, 0, 0, 2)
+	require.NoError(t, err)
+	require.Equal(t, []int64{ids[2], ids[1], 0}, []int64{last.ID, last.Before, last.After})
+	middle, err := wake.LastBars(ctx, ids[1], 3*bar, 2)
+	require.NoError(t, err)
+	require.Equal(t, []int64{ids[1], ids[0], ids[2]}, []int64{middle.ID, middle.Before, middle.After})
+	require.Equal(t, []score.Tick{bar, 3 * bar}, []score.Tick{middle.From, middle.To})
+	require.Equal(t, int64(11), middle.Revision)
+	require.Equal(t, p, middle.Take.Project)
+	late, err := wake.Piece(ctx, ids[1], 2*bar, 3*bar)
+	require.NoError(t, err)
+	require.Equal(t, int64(15), late.Revision)
+	require.Equal(t, 7, late.Take.Luck)
+	require.Equal(t, edited, late.Take.Project)
+	require.Equal(t, take.Cut(played, 2*bar, 3*bar).Notes(), late.Take.Notes())
+	_, err = wake.Piece(ctx, 99, 0, bar)
+	require.ErrorIs(t, err, take.ErrUnknown)
+}

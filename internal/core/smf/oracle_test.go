@@ -206,6 +206,31 @@ func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 	}, read)
 }
 
+// A bank is chosen before its program (MIDI 1.0: controllers 0 and 32), and a marker stands where it is; both come
+// back as they were.
+func TestAConverterInCReadsBanksAndMarkers(t *testing.T) {
+	recorded := take.Of(testkit.Buoy(), "Banks")
+	recorded.End = 2 * score.TicksPerQuarter
+	recorded.Markers = []take.Marker{{Tick: score.TicksPerQuarter, Text: "Bell buoy: Ebb"}}
+	recorded.Messages = []play.Message{{Track: 1, Kind: play.Program, Channel: 2, Key: 12, Value: 1 + 5<<7 + 6}}
+	file := smf.FromTake(recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})
+	var read [][]string
+	for _, row := range midicsv(t, file) {
+		if strings.HasSuffix(row[2], "_c") || row[2] == "Marker_t" {
+			read = append(read, row[1:])
+		}
+	}
+	require.Equal(t, [][]string{
+		{"960", "Marker_t", "Bell buoy: Ebb"},
+		{"0", "Control_c", "2", "0", "5"}, {"0", "Control_c", "2", "32", "6"}, {"0", "Program_c", "2", "12"},
+	}, read)
+	imported, left := smf.ToTake(file, "Banks")
+	require.Empty(t, left)
+	require.Equal(t, recorded.Markers, imported.Markers)
+	require.Equal(t, recorded.Messages[0].Value, imported.Messages[0].Value)
+	require.Len(t, imported.Messages, 1)
+}
+
 // Bend ranges, tuning programs and the MIDI Tuning Standard's single note change are written as MIDI 1.0 and
 // its tuning extension have them (registered parameters 0 and 3; universal real-time message 08 02), by the
 // C converter's reading. Values of the standards from memory.
