@@ -102,7 +102,7 @@ export class Playing {
       });
       if (!this.#ports.length) notices.add("The browser knows no MIDI input. Is one plugged in?");
     } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
+      const why = String(error instanceof Error ? error.message : error).replace(/\.+$/, "");
       notices.add(`The browser gives no MIDI inputs: ${why}. The keyboard on the screen plays on.`);
     }
   }

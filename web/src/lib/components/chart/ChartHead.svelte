@@ -30,9 +30,9 @@
   </span>
   {#if session.track.loop}
     <span
-      class="caption min-w-0 truncate"
+      class="caption"
       data-help="The track plays a loop; what the chart shows goes on in silence. The sheet lets go of it, under track."
-      >a loop plays in its place</span
+      >a loop plays</span
     >
   {/if}
   {#if kit}

@@ -13,6 +13,12 @@
   let bars = $state(4);
   let notes = $state(8);
 
+  /** How long the loop is, in words. */
+  const length = $derived.by(() => {
+    const count = Number(((track.loop?.length ?? 0) / session.bar).toFixed(2));
+    return `${count} ${count === 1 ? "bar" : "bars"}`;
+  });
+
   function edit(): void {
     desk.open(-track.id);
     location.hash = "#takes";
@@ -21,7 +27,7 @@
 
 {#if track.loop}
   <p class="py-1">
-    It plays a loop of {Number((track.loop.length / session.bar).toFixed(2))} bars and
+    It plays a loop of {length} and
     {track.loop.notes?.length ?? 0} notes. The pattern goes on in silence.
   </p>
   <div class="flex gap-1 py-1">
