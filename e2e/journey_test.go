@@ -77,10 +77,8 @@ func TestAMIDIFileIsImported(t *testing.T) {
 	a := start(t, t.TempDir())
 	p := a.open("/#takes", 1280, 800)
 	rendered := take.Render(score.Demo(), 8)
-	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 1, Division: smf.DefaultDivision}))
-	require.NoError(t, err)
-	inOne, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 0, Division: smf.DefaultDivision}))
-	require.NoError(t, err)
+	data := encoded(t, rendered, smf.Options{Format: 1, Division: smf.DefaultDivision})
+	inOne := encoded(t, rendered, smf.Options{Format: 0, Division: smf.DefaultDivision})
 	folder := t.TempDir()
 	good, bad := filepath.Join(folder, "Ferry bells.mid"), filepath.Join(folder, "bad.mid")
 	require.NoError(t, os.WriteFile(good, data, 0o600))
@@ -112,8 +110,7 @@ func TestTheLastBarsAreKeptAfterwards(t *testing.T) {
 
 	length := a.project().Meter.Bar()
 	rendered := take.Cut(take.Render(a.project(), bar+3), score.Tick(bar-1)*length, score.Tick(bar+3)*length)
-	want, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 0, Division: smf.DefaultDivision}))
-	require.NoError(t, err)
+	want := encoded(t, rendered, smf.Options{Format: 0, Division: smf.DefaultDivision})
 	require.ElementsMatch(t, startsOf(t, want), startsOf(t, p.carry("960")))
 
 	// A stretch of three beats is dragged over in the wake; the bars before it are still there too.
@@ -214,4 +211,13 @@ func TestByKeysAlone(t *testing.T) {
 // focused names the element that has the focus.
 func (p *page) focused() string {
 	return p.MustEval(`() => document.activeElement.ariaLabel ?? document.activeElement.textContent.trim()`).Str()
+}
+
+func encoded(t *testing.T, one *take.Take, options smf.Options) []byte {
+	t.Helper()
+	file, err := smf.FromTake(one, options)
+	require.NoError(t, err)
+	data, err := smf.Encode(file)
+	require.NoError(t, err)
+	return data
 }

@@ -92,8 +92,7 @@ func TestATakeIsKeptCorrectedAndCarriedAway(t *testing.T) {
 	}
 	requireSame := func() {
 		t.Helper()
-		want, err := smf.Encode(smf.FromTake(edited, smf.Options{Format: 0, Division: smf.ExactDivision}))
-		require.NoError(t, err)
+		want := encoded(t, edited, smf.Options{Format: 0, Division: smf.ExactDivision})
 		require.ElementsMatch(t, startsOf(t, want), startsOf(t, p.carry("20160")))
 	}
 	requireSame()
@@ -249,8 +248,7 @@ func TestEveryOtherWayWithATake(t *testing.T) {
 	for i := range score.Tick(200) {
 		in.Messages = append(in.Messages, play.Message{Tick: i * 3000, Track: 1, Kind: play.ControlChange, Key: 74, Value: uint16(i * 37 % 128)})
 	}
-	data, err := smf.Encode(smf.FromTake(in, smf.Options{Format: 1, Division: smf.DefaultDivision}))
-	require.NoError(t, err)
+	data := encoded(t, in, smf.Options{Format: 1, Division: smf.DefaultDivision})
 	file := filepath.Join(t.TempDir(), "Fog.mid")
 	require.NoError(t, os.WriteFile(file, data, 0o600))
 	p.MustElement("input[aria-label='File to import']").MustSetFiles(file)

@@ -60,7 +60,11 @@ func (c *renderCommand) Run(stdout io.Writer) error {
 		}
 	}
 	rendered := take.Render(project, c.Bars)
-	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: c.Format, Division: c.PPQ}))
+	file, err := smf.FromTake(rendered, smf.Options{Format: c.Format, Division: c.PPQ})
+	if err != nil {
+		return usageError{err}
+	}
+	data, err := smf.Encode(file)
 	if err != nil {
 		return err
 	}

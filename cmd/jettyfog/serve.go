@@ -7,24 +7,19 @@ import (
 	"io"
 	"log/slog"
 	"net"
-	"net/http"
 	"os"
 	"path/filepath"
-	"sync"
 	"time"
 
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/live"
-	"jettyfog/internal/server"
-	"jettyfog/internal/shelf"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
-	"jettyfog/web"
 )
 
 type serveFlags struct {
-	Addr string `default:"127.0.0.1:7464" help:"Address to listen on; only this machine can reach the default."`
-	Data string `placeholder:"FOLDER" help:"Folder for the project and its takes."`
+	Addr    string `default:"127.0.0.1:7464" help:"Address to listen on, of this machine only."`
+	Data    string `placeholder:"FOLDER" help:"Folder for the project and its takes."`
+	Restore bool   `help:"Put the latest copy in the place of a damaged database, which is kept beside it."`
 }
 
 type serveCommand struct{ serveFlags }
@@ -42,6 +37,9 @@ func (c *demoCommand) Run(ctx context.Context, stdout io.Writer) error {
 }
 
 func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) (err error) {
+	if err := checkLoopback(f.Addr); err != nil {
+		return err
+	}
 	if f.Data == "" {
 		config, err := os.UserConfigDir()
 		if err != nil {
@@ -49,16 +47,23 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 		}
 		f.Data = filepath.Join(config, "jettyfog", folder)
 	}
-	listener, err := net.Listen("tcp", f.Addr)
-	if err != nil {
-		return usageError{fmt.Errorf("--addr %s: %w", f.Addr, err)}
+	if f.Restore {
+		restored, aside, err := store.Restore(f.Data, time.Now())
+		if err != nil {
+			return err
+		}
+		fmt.Fprintf(stdout, "Restored %s; the damaged database is kept as %s.\n", restored, aside)
 	}
-	defer listener.Close()
 	kept, err := store.Open(f.Data)
 	if err != nil {
 		return err
 	}
 	defer func() { err = errors.Join(err, kept.Close()) }()
+	listener, err := net.Listen("tcp", f.Addr)
+	if err != nil {
+		return usageError{fmt.Errorf("--addr %s: %w", f.Addr, err)}
+	}
+	defer listener.Close()
 	document, err := kept.Document(ctx, score.Demo())
 	if err != nil {
 		return err
@@ -67,58 +72,20 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	return serveOn(ctx, listener, opened, kept, stdout)
+	h := newHost(opened, kept, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	return h.serve(ctx, listener, stdout)
 }
 
-// serveOn serves until the context ends, then lets go of everything in the order in which the parts
-// depend on each other: the transport stops, the recorder writes what is left, the pages are hung up.
-func serveOn(ctx context.Context, listener net.Listener, opened *studio.Studio, kept *store.Store, stdout io.Writer) error {
-	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
-	var handler *server.Server
-	recorder := live.NewRecorder(kept, func(problem error) {
-		if problem != nil {
-			log.Error("a take could not be stored", "problem", problem)
-		}
-		handler.TakesChanged(problem)
-	})
-	wake := live.NewRecorder(kept.Wake(), func(problem error) {
-		if problem != nil {
-			log.Error("the wake could not be stored", "problem", problem)
-		}
-	})
-	transport := live.New(opened.State().Project, live.Options{}, recorder, wake)
-	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(listener.Addr()),
-	})
-	httpServer := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
-
-	var playing, recording sync.WaitGroup
-	recordCtx, endRecording := context.WithCancel(context.WithoutCancel(ctx))
-	playing.Go(func() { transport.Run(ctx) })
-	recording.Go(func() { recorder.Run(recordCtx) })
-	recording.Go(func() { wake.Run(recordCtx) })
-	stopServing := context.AfterFunc(ctx, func() {
-		handler.Close()
-		limited, cancel := context.WithTimeout(context.Background(), 3*time.Second)
-		defer cancel()
-		if err := httpServer.Shutdown(limited); err != nil {
-			_ = httpServer.Close()
-		}
-	})
-	defer stopServing()
-
-	fmt.Fprintf(stdout, "Jettyfog is at http://%s (stop with Ctrl+C)\n", listener.Addr())
-	err := httpServer.Serve(listener)
-	if errors.Is(err, http.ErrServerClosed) {
-		err = nil
+// checkLoopback refuses addresses at which other machines could reach this one: whoever reaches it can do everything.
+func checkLoopback(address string) error {
+	resolved, err := net.ResolveTCPAddr("tcp", address)
+	if err != nil {
+		return usageError{fmt.Errorf("--addr %s: %w", address, err)}
 	}
-	transport.Stop()
-	if ctx.Err() != nil {
-		playing.Wait()
+	if !resolved.IP.IsLoopback() {
+		return usageError{fmt.Errorf("--addr %s would let other machines in, which this version does not do; use 127.0.0.1 or localhost", address)}
 	}
-	endRecording()
-	recording.Wait()
-	return err
+	return nil
 }
 
 // hosts lists the names under which a page may ask for this address.

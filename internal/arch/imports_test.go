@@ -18,7 +18,7 @@ const module = "jettyfog/"
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
 // testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
-	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "web"},
+	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "web"},
 	"e2e":                   {},
 	"internal/arch":         {},
 	"internal/core/chance":  {},
@@ -29,12 +29,13 @@ var mayImport = map[string][]string{
 	"internal/core/take":    {"internal/core/entry", "internal/core/play", "internal/core/score", "internal/core/theory"},
 	"internal/core/testkit": {"internal/core/score", "internal/core/play", "internal/core/theory"},
 	"internal/core/theory":  {},
+	"internal/health":       {},
 	"internal/live":         {"internal/core/play", "internal/core/score", "internal/core/take"},
-	"internal/memory":       {"internal/core/play", "internal/core/score", "internal/core/take", "internal/studio"},
+	"internal/memory":       {"internal/core/score", "internal/core/take", "internal/studio"},
 	"internal/schema":       {"internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
-	"internal/server":       {"internal/core/entry", "internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/live", "internal/shelf", "internal/studio"},
+	"internal/server":       {"internal/core/entry", "internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/shelf", "internal/studio"},
 	"internal/shelf":        {"internal/core/score", "internal/core/take"},
-	"internal/store":        {"internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/studio"},
+	"internal/store":        {"internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
 	"internal/studio":       {"internal/core/score"},
 	"web":                   {},
 }
@@ -44,13 +45,15 @@ var forbiddenInCore = []string{"time", "os", "net", "net/http", "context", "log"
 
 // onlyIn names the one package that may use a library.
 var onlyIn = map[string]string{
-	"gorm.io/":                      "internal/store",
-	"github.com/glebarez/sqlite":    "internal/store",
-	"github.com/go-chi/chi/":        "internal/server",
-	"github.com/coder/websocket":    "internal/server",
-	"github.com/alecthomas/kong":    "cmd/jettyfog",
-	"github.com/invopop/jsonschema": "internal/schema",
-	"pgregory.net/rapid":            "internal/core/testkit",
+	"gorm.io/":                       "internal/store",
+	"github.com/glebarez/sqlite":     "internal/store",
+	"github.com/go-chi/chi/":         "internal/server",
+	"github.com/coder/websocket":     "internal/server",
+	"github.com/alecthomas/kong":     "cmd/jettyfog",
+	"github.com/go-json-experiment/": "internal/core/score",
+	"github.com/gofrs/flock":         "internal/store",
+	"github.com/invopop/jsonschema":  "internal/schema",
+	"pgregory.net/rapid":             "internal/core/testkit",
 }
 
 func TestImports(t *testing.T) {

@@ -19,7 +19,7 @@ import (
 func BenchmarkLateness(b *testing.B) {
 	var ours, floor []float64
 	for b.Loop() {
-		quiet := func() *Recorder { return NewRecorder(memory.New(testkit.Buoy()), func(error) {}) }
+		quiet := func() *Recorder { return NewRecorder(memory.New(testkit.Buoy()), Reports{}) }
 		transport := New(busyProject(), Options{}, quiet(), quiet())
 		heard := &listener{now: transport.Now}
 		transport.Attach(heard)

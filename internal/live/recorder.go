@@ -11,13 +11,27 @@ import (
 	"jettyfog/internal/core/take"
 )
 
-// TakeStore keeps takes. Its methods may block; a call that failed may be made again.
+// TakeStore keeps takes. Its methods may block; a call that failed may be made again. What it returns with an error
+// does not count.
 type TakeStore interface {
 	CreateTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
-	AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error
+	// AppendTake stores a piece of a take, and with a heading that it has become. The error wraps take.ErrUnknown if
+	// the take is not there.
+	AppendTake(ctx context.Context, id int64, piece take.Piece, grown *take.Heading) error
 	FinishTake(ctx context.Context, id int64, end score.Tick) error
 	// AddOrigin says which project plays from a tick of the take on, after the one with which it began.
 	AddOrigin(ctx context.Context, id int64, origin take.Origin) error
+}
+
+// Reports are what a recorder tells. The functions must return quickly and must not call the recorder; those that
+// are nil are told nothing.
+type Reports struct {
+	// Finished says that a take has been finished.
+	Finished func()
+	// Problem says why the store refuses what is recorded, at each try, and with nil that it does not.
+	Problem func(error)
+	// WentOn says that a recording could not be written on, and why; it goes on as a new one.
+	WentOn func(why error)
 }
 
 // flushEvery is how often what was heard goes to disk, so a crash loses no more than that.
@@ -27,51 +41,75 @@ const flushEvery = 250 * time.Millisecond
 // music. What the disk refuses is kept and tried again.
 type Recorder struct {
 	store   TakeStore
-	changed func(problem error)
+	reports Reports
+	asked   chan chan error // wants everything written at once
 
 	mu    sync.Mutex
 	now   *recording   // what is being recorded, or nil
 	queue []*recording // recordings that are not wholly stored, oldest first
 
-	writing sync.Mutex // is held while something is written
+	behind []unfinished // is used while something is written
 }
 
-// recording is a take on its way to disk. Ticks are the take's own.
-type recording struct {
-	header   *take.Take
-	revision int64
-	start    score.Tick // in ticks of the transport
-
-	id       int64          // 0 until it is created
-	messages []play.Message // those that are not on disk yet
-	stored   int            // how many messages are on disk
-	origins  []take.Origin  // those that are not on disk yet, but for the first
-	project  *score.Project // the state that plays now
-	line     take.Timeline
-	reline   bool // the timeline on disk is not up to date
-	ended    bool
-	end      score.Tick
+// NewRecorder returns a recorder. It writes while it runs.
+func NewRecorder(store TakeStore, reports Reports) *Recorder {
+	for _, f := range []*func(error){&reports.Problem, &reports.WentOn} {
+		if *f == nil {
+			*f = func(error) {}
+		}
+	}
+	if reports.Finished == nil {
+		reports.Finished = func() {}
+	}
+	return &Recorder{store: store, reports: reports, asked: make(chan chan error)}
 }
 
-// NewRecorder returns a recorder. It calls changed after a take has been finished, with nil, and when
-// the store has refused something, with the reason.
-func NewRecorder(store TakeStore, changed func(problem error)) *Recorder {
-	return &Recorder{store: store, changed: changed}
-}
-
-// Run writes until the context ends, then writes what is left.
+// Run writes until the context ends, then writes what is left. No write is broken off by the context.
 func (r *Recorder) Run(ctx context.Context) {
 	ticker := time.NewTicker(flushEvery)
 	defer ticker.Stop()
 	for {
 		select {
 		case <-ctx.Done():
-			_ = r.Flush(context.WithoutCancel(ctx)) // what fails was told
+			_ = r.flush(context.WithoutCancel(ctx)) // Left says what was refused
 			return
 		case <-ticker.C:
-			_ = r.Flush(ctx)
+			_ = r.flush(context.WithoutCancel(ctx)) // what is refused was told
+		case answer := <-r.asked:
+			answer <- r.flush(context.WithoutCancel(ctx))
 		}
 	}
+}
+
+// Flush has everything stored that is not stored yet. The error is why it could not be, and it is tried again; or
+// that of a context that has ended before, which breaks nothing off.
+func (r *Recorder) Flush(ctx context.Context) error {
+	answer := make(chan error, 1)
+	select {
+	case r.asked <- answer:
+	case <-ctx.Done():
+		return ctx.Err()
+	}
+	select {
+	case err := <-answer:
+		return err
+	case <-ctx.Done():
+		return ctx.Err()
+	}
+}
+
+// Left returns how many notes are not on disk.
+func (r *Recorder) Left() (notes int) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	for _, recording := range r.queue {
+		for _, m := range recording.messages {
+			if m.Kind == play.NoteOn {
+				notes++
+			}
+		}
+	}
+	return notes
 }
 
 func (r *Recorder) recording() bool {
@@ -84,134 +122,47 @@ func (r *Recorder) recording() bool {
 func (r *Recorder) begin(project *score.Project, revision int64, start score.Tick, tempo play.TempoMap) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	r.now = &recording{header: take.Of(project, ""), revision: revision, start: start, project: project}
-	r.now.follow(tempo)
+	r.now = newRecording(project, revision, start, tempo)
 	r.queue = append(r.queue, r.now)
+}
+
+// change has the recording that is going on changed, if there is one.
+func (r *Recorder) change(how func(*recording)) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if r.now != nil {
+		how(r.now)
+	}
 }
 
 // add records messages with ticks of the transport.
 func (r *Recorder) add(messages []play.Message) {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	if r.now == nil {
-		return
-	}
-	for _, m := range messages {
-		m.Tick -= r.now.start
-		r.now.messages = append(r.now.messages, m)
-	}
-}
-
-func (r *Recorder) setTempo(tempo play.TempoMap) {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	if r.now != nil {
-		r.now.follow(tempo)
-	}
-}
-
-// setProject notes that another state of the project plays from a tick of the transport on.
-func (r *Recorder) setProject(project *score.Project, revision int64, from score.Tick) {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	if r.now != nil {
-		at := max(0, from-r.now.start)
-		r.now.origins = append(r.now.origins, take.Origin{Tick: at, Revision: revision, Project: project})
-		r.now.line.Markers = take.MarkChanges(r.now.line.Markers, r.now.project, project, at)
-		r.now.project, r.now.reline = project, true
-	}
+	r.change(func(now *recording) {
+		for _, m := range messages {
+			now.add(m)
+		}
+	})
 }
 
 // end finishes the take at a tick of the transport.
 func (r *Recorder) end(at score.Tick) {
+	r.change(func(now *recording) {
+		now.finish(at)
+		r.now = nil
+	})
+}
+
+// next returns the first recording that is to be written, and a copy of it; nil if there is none.
+func (r *Recorder) next() (first, c *recording) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	if r.now == nil {
-		return
+	if len(r.queue) == 0 {
+		return nil, nil
 	}
-	r.now.ended, r.now.end = true, max(0, at-r.now.start)
-	r.now = nil
-}
-
-// follow takes over the part of the transport's tempo map that concerns the take.
-func (r *recording) follow(tempo play.TempoMap) {
-	var own play.TempoMap
-	for _, change := range tempo {
-		change.Tick = max(0, change.Tick-r.start)
-		if last := len(own) - 1; last >= 0 && own[last].Tick == change.Tick {
-			own[last] = change
-			continue
-		}
-		own = append(own, change)
-	}
-	r.line.Tempo, r.reline = own, true
-	r.header.Tempo = own
-}
-
-// Flush stores everything that is not yet stored. The error is why it could not be; it is tried again later.
-func (r *Recorder) Flush(ctx context.Context) error {
-	r.writing.Lock()
-	defer r.writing.Unlock()
-	for {
-		r.mu.Lock()
-		if len(r.queue) == 0 {
-			r.mu.Unlock()
-			return nil
-		}
-		first := r.queue[0]
-		copied := *first
-		copied.messages, copied.origins = slices.Clone(first.messages), slices.Clone(first.origins)
-		header := *first.header
-		copied.header = &header
-		first.reline = false
-		written := len(copied.origins)
-		r.mu.Unlock()
-
-		err := r.write(ctx, &copied)
-
-		r.mu.Lock()
-		first.messages = slices.Delete(first.messages, 0, copied.stored-first.stored)
-		first.origins = slices.Delete(first.origins, 0, written-len(copied.origins))
-		first.id, first.stored = copied.id, copied.stored
-		if err != nil {
-			first.reline = true
-		}
-		finished := err == nil && copied.ended
-		if finished {
-			r.queue = r.queue[1:]
-		}
-		r.mu.Unlock()
-
-		if err != nil || finished {
-			r.changed(err)
-		}
-		if !finished {
-			return err
-		}
-	}
-}
-
-// write stores what a copy of a recording holds and notes in the copy how far it got.
-func (r *Recorder) write(ctx context.Context, c *recording) (err error) {
-	if c.id == 0 {
-		if c.id, err = r.store.CreateTake(ctx, c.header, c.revision); err != nil {
-			return err
-		}
-	}
-	if len(c.messages) > 0 || c.reline {
-		if err := r.store.AppendTake(ctx, c.id, c.stored, c.messages, c.line); err != nil {
-			return err
-		}
-		c.stored += len(c.messages)
-	}
-	for len(c.origins) > 0 {
-		if err := r.store.AddOrigin(ctx, c.id, c.origins[0]); err != nil {
-			return err
-		}
-		c.origins = c.origins[1:]
-	}
-	if c.ended {
-		return r.store.FinishTake(ctx, c.id, c.end)
-	}
-	return nil
+	first = r.queue[0]
+	copied := *first
+	copied.messages, copied.origins = slices.Clone(first.messages), slices.Clone(first.origins)
+	copied.tracks.eras = slices.Clone(first.tracks.eras)
+	first.grown = false
+	return first, &copied
 }

@@ -37,7 +37,7 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 // finished returns the take with an id.
 func (s *stage) finished(t *testing.T, id int64) *take.Take {
 	t.Helper()
-	finished, _, err := s.disk.Recording(t.Context(), id)
+	finished, _, _, err := s.disk.Recording(t.Context(), id)
 	require.NoError(t, err)
 	return finished
 }
@@ -115,7 +115,7 @@ func TestABrokenDiskLosesNothing(t *testing.T) {
 		at := s.tickAt(s.Now())
 		s.Stop()
 		pass(3 * time.Second)
-		_, _, err := s.disk.Recording(t.Context(), 1)
+		_, _, _, err := s.disk.Recording(t.Context(), 1)
 		require.ErrorIs(t, err, take.ErrUnknown)
 		require.ErrorIs(t, s.problems[0], memory.ErrFull)
 		for i, ahead := range s.listener.arrived {

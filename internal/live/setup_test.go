@@ -49,6 +49,7 @@ type stage struct {
 	wake     *memory.Store
 	listener *listener
 	problems []error
+	omitted  []Omission
 	mu       sync.Mutex
 }
 
@@ -56,15 +57,15 @@ type stage struct {
 func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
 	synctest.Test(t, func(t *testing.T) {
 		s := &stage{disk: memory.New(project), wake: memory.New(project)}
-		recorder := NewRecorder(s.disk, func(problem error) {
+		recorder := NewRecorder(s.disk, Reports{Problem: func(problem error) {
 			s.mu.Lock()
 			defer s.mu.Unlock()
 			if problem != nil {
 				s.problems = append(s.problems, problem)
 			}
-		})
-		wake := NewRecorder(s.wake, func(error) {})
-		s.Transport = New(project, Options{}, recorder, wake)
+		}})
+		wake := NewRecorder(s.wake, Reports{})
+		s.Transport = New(project, Options{Omitted: func(o Omission) { s.omitted = append(s.omitted, o) }}, recorder, wake)
 		s.listener = &listener{now: s.Now}
 		s.Attach(s.listener)
 		ctx, stop := context.WithCancel(t.Context())

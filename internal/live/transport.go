@@ -17,6 +17,9 @@ type Options struct {
 	LookAhead time.Duration
 	// Pulse is the time between two renderings; 0 means 10 ms.
 	Pulse time.Duration
+	// Omitted is told, once a second at most, what was left out; nil is told nothing. It must return quickly and
+	// must not call the transport.
+	Omitted func(Omission)
 }
 
 // Transport plays a project. All methods may be called concurrently.
@@ -41,7 +44,9 @@ type Transport struct {
 	sent        play.Sent      // what else was handed over
 	missing     []play.Message // what the instruments need to know after an edit
 	inputs      []play.Message // what came in and made a track go on, since playing began
-	waiting     []Sound        // handed over, not yet heard
+	sieve       sieve
+	omittedTold int64   // when it was told last what was left out
+	waiting     []Sound // handed over, not yet heard
 	heard       map[heardKey]play.Message
 	standing    play.Sent // what else was heard
 	plan        *plan     // what is to be recorded, or nil
@@ -57,6 +62,9 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 	}
 	if options.Pulse == 0 {
 		options.Pulse = 10 * time.Millisecond
+	}
+	if options.Omitted == nil {
+		options.Omitted = func(Omission) {}
 	}
 	return &Transport{
 		options: options, epoch: time.Now(), recorder: recorder, wake: wake, project: project,
@@ -142,8 +150,9 @@ func (t *Transport) SetProject(project *score.Project) {
 		next.skip(t.committed)
 		t.performance = next
 		t.missing = t.sent.Missing(next.performer.Standing(nil), nil)
-		t.recorder.setProject(project, t.revision, t.committed)
-		t.wake.setProject(project, t.revision, t.committed)
+		for _, r := range []*Recorder{t.recorder, t.wake} {
+			r.change(func(now *recording) { now.setProject(project, t.revision, t.committed) })
+		}
 	}
 	if !changed {
 		return
@@ -160,8 +169,9 @@ func (t *Transport) changeTempo(tempo play.TempoMap) {
 	if t.committed == 0 {
 		t.tempo = tempo
 	}
-	t.recorder.setTempo(t.tempo)
-	t.wake.setTempo(t.tempo)
+	for _, r := range []*Recorder{t.recorder, t.wake} {
+		r.change(func(now *recording) { now.setTempo(t.tempo) })
+	}
 }
 
 // Hear lets the tracks hear a channel message that comes in now. It does nothing while standing still.
@@ -213,6 +223,7 @@ func (t *Transport) Stop() {
 	}
 	now := t.Now()
 	t.hear(now)
+	t.tellOmitted(now, true)
 	at := t.tickAt(now)
 	var releases []play.Message
 	for _, m := range t.heard {
@@ -224,7 +235,7 @@ func (t *Transport) Stop() {
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
-	t.playing, t.waiting, t.keys, t.performance = false, nil, play.Keys{}, nil
+	t.playing, t.waiting, t.keys, t.performance, t.sieve = false, nil, play.Keys{}, nil, sieve{}
 	clear(t.heard)
 	t.tell()
 }
@@ -293,19 +304,47 @@ func (t *Transport) pulse() {
 	if t.segment() != t.told {
 		t.tell()
 	}
-	horizon := t.tickAt(now+int64(t.options.LookAhead)) + 1
-	if now+int64(t.options.LookAhead) < t.started || horizon <= t.committed {
+	t.tellOmitted(now, now-t.omittedTold >= int64(time.Second))
+	if now+int64(t.options.LookAhead) < t.started {
 		return
 	}
-	batch := t.render(horizon)
-	t.committed = horizon
-	t.waiting = append(t.waiting, batch.Sounds...)
-	for o := range t.outputs {
-		o.Send(batch)
+	// After a stall, or where much plays, what is due takes long to compute; nobody who wants to stop waits for it.
+	for t.committed < t.horizon(now) && t.Now()-now < int64(pulseWithin) {
+		to := min(t.horizon(now), t.tickAt(t.timeOf(t.committed)+int64(slice))+1)
+		batch := t.render(to, now)
+		t.committed = to
+		t.waiting = append(t.waiting, batch.Sounds...)
+		for o := range t.outputs {
+			o.Send(batch)
+		}
 	}
 }
 
-func (t *Transport) render(to score.Tick) Batch {
+// How much is rendered at once, and how long that may go on before others have their turn.
+const (
+	slice       = 50 * time.Millisecond
+	pulseWithin = 50 * time.Millisecond
+)
+
+// horizon returns the tick before which all is to be handed over at a moment.
+func (t *Transport) horizon(now int64) score.Tick {
+	return t.tickAt(now+int64(t.options.LookAhead)) + 1
+}
+
+// tellOmitted tells what was left out, and marks it in what is recorded.
+func (t *Transport) tellOmitted(now int64, due bool) {
+	if t.sieve.omitted == (Omission{}) || !due {
+		return
+	}
+	omitted := t.sieve.take()
+	t.omittedTold = now
+	for _, r := range []*Recorder{t.recorder, t.wake} {
+		r.change(func(now *recording) { now.mark(omitted.Tick, omitted.String()) })
+	}
+	t.options.Omitted(omitted)
+}
+
+func (t *Transport) render(to score.Tick, now int64) Batch {
 	var batch Batch
 	messages, places := t.performance.advance(to, &t.keys)
 	messages = play.Merge(t.missing, messages, nil)
@@ -314,6 +353,7 @@ func (t *Transport) render(to score.Tick) Batch {
 	for _, m := range messages {
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
+	batch.Sounds = t.sieve.pass(batch.Sounds, now)
 	for _, place := range places {
 		place.At = t.timeOf(place.Tick)
 		batch.Places = append(batch.Places, place)

@@ -55,12 +55,12 @@ type journal struct {
 func (j *journal) CreateTake(context.Context, *take.Take, int64) (int64, error) { return 1, nil }
 func (j *journal) AddOrigin(context.Context, int64, take.Origin) error          { return nil }
 func (j *journal) FinishTake(context.Context, int64, score.Tick) error          { j.finished = true; return nil }
-func (j *journal) AppendTake(_ context.Context, _ int64, seq int, messages []play.Message, _ take.Timeline) error {
-	if seq != j.stored {
+func (j *journal) AppendTake(_ context.Context, _ int64, piece take.Piece, _ *take.Heading) error {
+	if piece.First != j.stored {
 		j.disorder++
 	}
-	j.stored += len(messages)
-	for _, m := range messages {
+	j.stored += len(piece.Messages)
+	for _, m := range piece.Messages {
 		key := [2]uint8{m.Channel, m.Key}
 		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
 			if j.down[key] == (m.Kind == play.NoteOn) {
@@ -80,12 +80,13 @@ func (j *journal) AppendTake(_ context.Context, _ int64, seq int, messages []pla
 func TestADayThroughTheWake(t *testing.T) {
 	synctest.Test(t, func(t *testing.T) {
 		j := &journal{down: map[[2]uint8]bool{}}
-		wake := NewRecorder(j, func(error) {})
+		wake := NewRecorder(j, Reports{})
 		// A slow pulse makes a simulated day short; what is heard is the same.
-		s := New(score.Demo(), Options{LookAhead: 2 * time.Second, Pulse: time.Second}, NewRecorder(j, func(error) {}), wake)
+		s := New(score.Demo(), Options{LookAhead: 2 * time.Second, Pulse: time.Second}, NewRecorder(j, Reports{}), wake)
 		ctx, stop := context.WithCancel(t.Context())
 		var running sync.WaitGroup
 		running.Go(func() { s.Run(ctx) })
+		running.Go(func() { wake.Run(ctx) })
 		s.Play()
 		var afterAnHour uint64
 		hours := 24

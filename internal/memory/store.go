@@ -8,19 +8,29 @@ import (
 	"fmt"
 	"sync"
 
-	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/studio"
 )
 
-// ErrFull is what every call returns while the store fails.
+// ErrFull is what a call that fails returns.
 var ErrFull = errors.New("the disk is full")
+
+// Fault is what goes wrong with a call.
+type Fault int
+
+// The faults.
+const (
+	None       Fault = iota
+	Refused          // nothing is done
+	Unanswered       // it is done, and the caller is told that it is not
+	Vanished         // the take that is written to is gone, and with it what it had
+)
 
 // Store keeps a document with its history, and takes. All methods may be called concurrently.
 type Store struct {
 	mu       sync.Mutex
-	failing  bool
+	fault    func(call string) Fault
 	document studio.Document
 	changes  []studio.Change
 	takes    []stored
@@ -30,6 +40,7 @@ type stored struct {
 	take     take.Take
 	revision int64
 	finished bool
+	vanished bool
 	origins  []take.Origin
 	present  take.Summary // of a take that was changed
 	edits    []take.Edit
@@ -42,9 +53,19 @@ func New(project *score.Project) *Store {
 
 // Fail makes all calls that change something fail, or succeed again.
 func (s *Store) Fail(failing bool) {
+	s.SetFault(func(string) Fault {
+		if failing {
+			return Refused
+		}
+		return None
+	})
+}
+
+// SetFault has a function say of each call that changes something, by its name, what goes wrong with it.
+func (s *Store) SetFault(fault func(call string) Fault) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	s.failing = failing
+	s.fault = fault
 }
 
 // Document returns the stored document.
@@ -55,20 +76,23 @@ func (s *Store) Document() studio.Document {
 }
 
 // SaveEdit implements studio.Store.
-func (s *Store) SaveEdit(_ context.Context, d studio.Document, c studio.Change) error {
-	return s.change(func() error {
-		s.document, s.changes = d, append(s.changes[:d.Position-1], c)
+func (s *Store) SaveEdit(ctx context.Context, d studio.Document, c studio.Change) error {
+	return s.change(ctx, "SaveEdit", func() error {
+		s.document, s.changes = d, append(s.changes[:d.Position-1:d.Position-1], c)
 		return nil
 	})
 }
 
 // SaveMove implements studio.Store.
-func (s *Store) SaveMove(_ context.Context, d studio.Document) error {
-	return s.change(func() error {
+func (s *Store) SaveMove(ctx context.Context, d studio.Document) error {
+	return s.change(ctx, "SaveMove", func() error {
 		s.document = d
 		return nil
 	})
 }
+
+// Revision implements studio.Store.
+func (s *Store) Revision(context.Context) (int64, error) { return s.Document().Revision, nil }
 
 // Change implements studio.Store.
 func (s *Store) Change(_ context.Context, position int) (studio.Change, bool, error) {
@@ -95,51 +119,65 @@ func (s *Store) Changes(_ context.Context, before, count int) ([]studio.PlacedCh
 	return placed, nil
 }
 
-// CreateTake implements live.TakeStore.
-func (s *Store) CreateTake(_ context.Context, t *take.Take, revision int64) (id int64, err error) {
-	err = s.change(func() error {
+// CreateTake implements live.TakeStore. As a real store may, it returns an id with an error too.
+func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error) {
+	err = s.change(ctx, "CreateTake", func() error {
 		s.takes = append(s.takes, stored{take: *t, revision: revision})
-		id = int64(len(s.takes))
-		s.takes[id-1].take.Name = fmt.Sprintf("Take %d", id)
+		created := &s.takes[len(s.takes)-1].take
+		created.Name = fmt.Sprintf("Take %d", len(s.takes))
 		return nil
 	})
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if id = int64(len(s.takes)); err != nil {
+		id++
+	}
 	return id, err
 }
 
 // AppendTake implements live.TakeStore.
-func (s *Store) AppendTake(_ context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error {
-	return s.change(func() error {
-		t := &s.takes[id-1].take
-		t.Messages, t.Tempo, t.Markers = append(t.Messages[:seq], messages...), line.Tempo, line.Markers
+func (s *Store) AppendTake(ctx context.Context, id int64, piece take.Piece, grown *take.Heading) error {
+	return s.changeTake(ctx, "AppendTake", id, func(t *stored) error {
+		if t.finished {
+			return take.ErrUnknown
+		}
+		t.take.Messages = append(t.take.Messages[:piece.First:piece.First], piece.Messages...)
+		if grown != nil {
+			t.take.Tempo, t.take.Markers, t.take.Tracks = grown.Tempo, grown.Markers, grown.Tracks
+		}
 		return nil
 	})
 }
 
 // FinishTake implements live.TakeStore.
-func (s *Store) FinishTake(_ context.Context, id int64, end score.Tick) error {
-	return s.change(func() error {
-		s.takes[id-1].take.Finish(end)
-		s.takes[id-1].finished = true
+func (s *Store) FinishTake(ctx context.Context, id int64, end score.Tick) error {
+	return s.changeTake(ctx, "FinishTake", id, func(t *stored) error {
+		if !t.finished {
+			t.take.Finish(end)
+		}
+		t.finished = true
 		return nil
 	})
 }
 
 // AddOrigin implements live.TakeStore.
-func (s *Store) AddOrigin(_ context.Context, id int64, origin take.Origin) error {
-	return s.change(func() error {
-		s.takes[id-1].origins = append(s.takes[id-1].origins, origin)
+func (s *Store) AddOrigin(ctx context.Context, id int64, origin take.Origin) error {
+	return s.changeTake(ctx, "AddOrigin", id, func(t *stored) error {
+		t.origins = append(t.origins, origin)
 		return nil
 	})
 }
 
-// AddTake implements shelf.Store.
-func (s *Store) AddTake(_ context.Context, t *take.Take, revision int64) (id int64, err error) {
-	err = s.change(func() error {
-		s.takes = append(s.takes, stored{take: *t, revision: revision, finished: true})
-		id = int64(len(s.takes))
+// AddTakes implements shelf.Store.
+func (s *Store) AddTakes(ctx context.Context, takes []*take.Take, revision int64) (ids []int64, err error) {
+	err = s.change(ctx, "AddTakes", func() error {
+		for _, t := range takes {
+			s.takes = append(s.takes, stored{take: *t, revision: revision, finished: true})
+			ids = append(ids, int64(len(s.takes)))
+		}
 		return nil
 	})
-	return id, err
+	return ids, err
 }
 
 // LastBars implements server.WakeStore for a store to which the wake is written.
@@ -182,13 +220,23 @@ func (s *Store) stretch(id int64) (*take.Take, int64, error) {
 }
 
 // Recording implements shelf.Store.
-func (s *Store) Recording(_ context.Context, id int64) (*take.Take, take.Summary, error) {
+func (s *Store) Recording(_ context.Context, id int64) (*take.Take, take.Summary, []take.Edit, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	if id < 1 || id > int64(len(s.takes)) || !s.takes[id-1].finished {
-		return nil, take.Summary{}, take.ErrUnknown
+	t := s.find(id)
+	if t == nil || !t.finished {
+		return nil, take.Summary{}, nil, take.ErrUnknown
 	}
-	return &s.takes[id-1].take, s.summary(id), nil
+	recording := t.take
+	return &recording, s.summary(id), append([]take.Edit{}, t.edits...), nil
+}
+
+// find returns a take, or nil.
+func (s *Store) find(id int64) *stored {
+	if id < 1 || id > int64(len(s.takes)) || s.takes[id-1].vanished {
+		return nil
+	}
+	return &s.takes[id-1]
 }
 
 // summary returns what the list of takes says of a take.
@@ -208,24 +256,16 @@ func (s *Store) Takes(context.Context) ([]take.Summary, error) {
 	defer s.mu.Unlock()
 	summaries := []take.Summary{}
 	for i := len(s.takes) - 1; i >= 0; i-- {
-		if s.takes[i].finished {
+		if s.takes[i].finished && !s.takes[i].vanished {
 			summaries = append(summaries, s.summary(int64(i+1)))
 		}
 	}
 	return summaries, nil
 }
 
-// TakeEdits implements shelf.Store.
-func (s *Store) TakeEdits(_ context.Context, id int64) ([]take.Edit, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	return append([]take.Edit{}, s.takes[id-1].edits...), nil
-}
-
 // SaveTake implements shelf.Store.
-func (s *Store) SaveTake(_ context.Context, summary take.Summary, edit take.Edit) error {
-	return s.change(func() error {
-		t := &s.takes[summary.ID-1]
+func (s *Store) SaveTake(ctx context.Context, summary take.Summary, edit take.Edit) error {
+	return s.changeTake(ctx, "SaveTake", summary.ID, func(t *stored) error {
 		t.present = summary
 		if edit != nil {
 			t.edits = append(t.edits[:summary.Position-1:summary.Position-1], edit)
@@ -244,11 +284,42 @@ func (s *Store) Origin(_ context.Context, id int64) (*score.Project, error) {
 	return s.takes[id-1].take.Project, nil
 }
 
-func (s *Store) change(do func() error) error {
+func (s *Store) changeTake(ctx context.Context, call string, id int64, do func(*stored) error) error {
+	return s.changeUnder(ctx, call, func(fault Fault) error {
+		t := s.find(id)
+		if t == nil {
+			return take.ErrUnknown
+		}
+		if fault == Vanished {
+			t.vanished = true
+			return take.ErrUnknown
+		}
+		return do(t)
+	})
+}
+
+func (s *Store) change(ctx context.Context, call string, do func() error) error {
+	return s.changeUnder(ctx, call, func(Fault) error { return do() })
+}
+
+func (s *Store) changeUnder(ctx context.Context, call string, do func(Fault) error) error {
 	s.mu.Lock()
-	defer s.mu.Unlock()
-	if s.failing {
+	decide := s.fault
+	s.mu.Unlock()
+	fault := None
+	if decide != nil {
+		fault = decide(call) // which may block
+	}
+	if err := ctx.Err(); err != nil {
+		return err
+	}
+	if fault == Refused {
 		return ErrFull
 	}
-	return do()
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if err := do(fault); err != nil || fault == None {
+		return err
+	}
+	return ErrFull
 }

@@ -3,7 +3,9 @@ package server
 import (
 	"mime"
 	"net/http"
+	"path"
 	"strings"
+	"unicode"
 )
 
 // download answers with a file that the browser saves under a name made from a title.
@@ -15,12 +17,24 @@ func download(w http.ResponseWriter, contentType, title, extension string, data 
 	_, _ = w.Write(data)
 }
 
-// fileName makes a name that every file system takes of a title.
+// fileName makes a name of a title that every file system takes, that hides no file, and to which an extension can
+// be given that is seen for what it is: nothing in it turns the direction of writing or looks like another extension.
 func fileName(title string) string {
-	return strings.Map(func(r rune) rune {
-		if strings.ContainsRune(`/\:*?"<>|`, r) || r < ' ' {
+	name := strings.Map(func(r rune) rune {
+		switch {
+		case unicode.Is(unicode.Cf, r) || unicode.IsControl(r):
+			return -1
+		case strings.ContainsRune(`/\:*?"<>|`, r):
 			return '-'
 		}
 		return r
 	}, title)
+	name = strings.Trim(name, " .")
+	if extension := path.Ext(name); extension != "" && !strings.Contains(extension, " ") {
+		name = strings.TrimSuffix(name, extension) + "-" + extension[1:]
+	}
+	if name == "" {
+		name = "untitled"
+	}
+	return name
 }

@@ -6,9 +6,6 @@ import (
 	"slices"
 )
 
-// maxBody bounds the body of a request; the largest valid project is half of it.
-const maxBody = 4 << 20
-
 // guard refuses requests that a foreign page could have made this machine's browser send: those for
 // a host name that is not ours, as after DNS rebinding, and those that name another page's origin.
 func guard(hosts []string) func(http.Handler) http.Handler {
@@ -37,17 +34,10 @@ func short(s string) string {
 	return s
 }
 
-func limitBody(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		r.Body = http.MaxBytesReader(w, r.Body, maxBody)
-		next.ServeHTTP(w, r)
-	})
-}
-
 // contentPolicy lets the page run only what ships with it. The sound library makes its worker from a
 // blob, and the interface sets styles from script.
 const contentPolicy = "default-src 'self'; script-src 'self' blob:; worker-src 'self' blob:; " +
-	"style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'"
+	"style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'none'"
 
 func securityHeaders(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -58,6 +48,7 @@ func securityHeaders(next http.Handler) http.Handler {
 		// Isolated pages get clock readings 20 times finer.
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Embedder-Policy", "require-corp")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		next.ServeHTTP(w, r)
 	})
 }

@@ -3,8 +3,10 @@ package server
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"sync"
 
+	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 )
 
@@ -15,7 +17,6 @@ type hub struct {
 	mu      sync.Mutex
 	clients map[*client]struct{}
 	closed  bool
-	problem string
 }
 
 func newHub(o Options) *hub { return &hub{options: o, clients: map[*client]struct{}{}} }
@@ -31,7 +32,7 @@ func (h *hub) Send(b live.Batch) {
 func (h *hub) Tell(status live.Status) { h.broadcast(Message{Transport: &status}) }
 
 func (h *hub) broadcast(m Message) {
-	data := encode(m)
+	data := encodeMessage(m)
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	for c := range h.clients {
@@ -39,27 +40,33 @@ func (h *hub) broadcast(m Message) {
 	}
 }
 
-// takesChanged tells the list of takes. A problem that lasts is told once.
-func (h *hub) takesChanged(problem error) {
-	sentence := ""
-	if problem != nil {
-		sentence = "The take could not be written to disk; it is kept in memory and tried again: " + problem.Error()
-	}
-	h.mu.Lock()
-	known := sentence != "" && sentence == h.problem
-	h.problem = sentence
-	h.mu.Unlock()
-	if !known {
-		h.broadcast(h.takes(context.Background(), sentence))
+// notice tells every page of something that has happened, in whole sentences.
+func (h *hub) notice(text string) { h.broadcast(Message{Notice: &NoticeMessage{Text: text}}) }
+
+// problems tells every page what is wrong.
+func (h *hub) problems(problems []string) {
+	h.broadcast(Message{Problems: &ProblemsMessage{Problems: problems}})
+}
+
+// takesChanged tells every page the list of takes.
+func (h *hub) takesChanged() {
+	if takes := h.takes(context.Background()); takes != nil {
+		h.broadcast(*takes)
 	}
 }
 
-func (h *hub) takes(ctx context.Context, problem string) Message {
+// takes returns the list of takes, or nil if it cannot be read, which is reported.
+func (h *hub) takes(ctx context.Context) *Message {
 	takes, err := h.options.Takes.Takes(ctx)
-	if err != nil && problem == "" {
-		problem = "The list of takes cannot be read: " + err.Error()
+	if ctx.Err() != nil {
+		return nil
 	}
-	return Message{Takes: &TakesMessage{Takes: takes, Problem: problem}}
+	if err != nil {
+		h.options.Health.Report(health.Takes, fmt.Errorf("the list of takes cannot be read: %w", err))
+		return nil
+	}
+	h.options.Health.Report(health.Takes, nil)
+	return &Message{Takes: &TakesMessage{Takes: takes}}
 }
 
 // join adds a client and greets it with all that there is to know.
@@ -72,9 +79,12 @@ func (h *hub) join(ctx context.Context, c *client) {
 	h.mu.Unlock()
 	// A change between these lines is sent twice, which does no harm; it is never missed.
 	project, transport := h.options.Studio.State(), h.options.Transport.Status()
-	c.enqueue(encode(Message{Project: &project}))
-	c.enqueue(encode(Message{Transport: &transport}))
-	c.enqueue(encode(h.takes(ctx, "")))
+	c.enqueue(encodeMessage(Message{Project: &project}))
+	c.enqueue(encodeMessage(Message{Transport: &transport}))
+	if takes := h.takes(ctx); takes != nil {
+		c.enqueue(encodeMessage(*takes))
+	}
+	c.enqueue(encodeMessage(Message{Problems: &ProblemsMessage{Problems: h.options.Health.Problems()}}))
 }
 
 func (h *hub) leave(c *client) {
@@ -92,8 +102,8 @@ func (h *hub) close() {
 	}
 }
 
-// encode cannot fail: a Message holds nothing that JSON cannot.
-func encode(m Message) []byte {
+// encodeMessage cannot fail: a Message holds nothing that JSON cannot.
+func encodeMessage(m Message) []byte {
 	data, err := json.Marshal(m)
 	if err != nil {
 		panic("server: " + err.Error())

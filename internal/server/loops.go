@@ -51,7 +51,7 @@ func (l loopsResource) freeze(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	if err := l.transport.KeepUp(r.Context()); err != nil {
+	if err := keepUp(r.Context(), l.transport); err != nil {
 		fail(w, err)
 		return
 	}

@@ -178,7 +178,7 @@ func TestDraws(t *testing.T) {
 func TestAMIDIFileComesInAsATake(t *testing.T) {
 	h := start(t)
 	rendered := take.Render(testkit.Buoy(), 4)
-	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 1, Division: smf.ExactDivision}))
+	data, err := encoded(rendered, smf.Options{Format: 1, Division: smf.ExactDivision})
 	require.NoError(t, err)
 	got := h.do("POST", "/api/takes?name=Ferry%20bells", string(data), "Content-Type", "audio/midi")
 	require.Equal(t, http.StatusOK, got.status, got.body)

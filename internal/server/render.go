@@ -61,11 +61,11 @@ func (t takesResource) render(w http.ResponseWriter, r *http.Request) {
 	}
 	rendered := rendering.Take()
 	rendered.Name = score.CleanName(fmt.Sprintf("%s, bars %d to %d", state.Project.Name, request.From, request.From+request.Bars-1))
-	id, err := t.takes.Add(r.Context(), rendered, state.Revision)
+	ids, err := t.takes.Add(r.Context(), state.Revision, rendered)
 	if err != nil {
 		_ = lines.Encode(Refusal{Error: err.Error()})
 		return
 	}
-	t.changed(nil)
-	_ = lines.Encode(RenderProgress{Done: request.Bars, Take: &Imported{ID: id, Notes: rendered.Count(), Remarks: []string{}}})
+	t.changed()
+	_ = lines.Encode(RenderProgress{Done: request.Bars, Take: &Imported{ID: ids[0], Notes: rendered.Count(), Remarks: []string{}}})
 }

@@ -8,7 +8,9 @@ import (
 	"net/http"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
@@ -38,22 +40,27 @@ func refuse(w http.ResponseWriter, status int, sentence string) {
 func fail(w http.ResponseWriter, err error) {
 	status := http.StatusInternalServerError
 	var (
-		field    *score.FieldError
-		file     *score.FileError
-		stale    *studio.StaleError
-		old      *shelf.StaleError
-		tooLarge *http.MaxBytesError
+		field  *score.FieldError
+		file   *score.FileError
+		stale  *studio.StaleError
+		old    *shelf.StaleError
+		disk   *health.Problem
+		unheld *smf.RangeError
 	)
 	switch {
 	case errors.As(err, &file):
 		status = http.StatusBadRequest
+	case errors.As(err, &disk):
+		status = http.StatusServiceUnavailable
+		if disk.Kind == health.Full {
+			status = http.StatusInsufficientStorage
+		}
+	case errors.As(err, &unheld):
+		status = http.StatusUnprocessableEntity
 	case errors.As(err, &field), errors.Is(err, score.ErrEmptyEdit):
 		status = http.StatusUnprocessableEntity
 	case errors.As(err, &stale), errors.As(err, &old):
 		status = http.StatusConflict
-	case errors.As(err, &tooLarge):
-		refuse(w, http.StatusRequestEntityTooLarge, "the request is larger than 4 MiB, which no project is")
-		return
 	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, take.ErrUnknown):
 		status = http.StatusNotFound
 	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, live.ErrPast), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo),

@@ -3,13 +3,14 @@ package server
 import (
 	"context"
 	"io/fs"
+	"log/slog"
 	"net/http"
 
 	"github.com/go-chi/chi/v5"
-	"github.com/go-chi/chi/v5/middleware"
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
@@ -30,8 +31,13 @@ type Options struct {
 	Transport *live.Transport
 	Takes     *shelf.Shelf
 	Wake      WakeStore
+	// Health tells what is wrong with the places where things are kept.
+	Health *health.Board
+	// Log gets what nobody but a developer can do anything about.
+	Log *slog.Logger
 	// Page holds the built front end.
-	Page fs.FS
+	Page   fs.FS
+	Limits Limits
 	// Hosts are the names and addresses, with their ports, under which the server may be asked.
 	Hosts []string
 }
@@ -53,11 +59,12 @@ func New(o Options) *Server {
 		s.hub.broadcast(Message{Project: &state})
 	})
 	o.Transport.Attach(s.hub)
+	o.Health.Listen(s.hub.problems)
 
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, securityHeaders, guard(o.Hosts))
+	r.Use(watched(o.Log, o.Limits.orUsual()), securityHeaders, guard(o.Hosts))
 	r.Route("/api", func(r chi.Router) {
-		r.Use(limitBody)
+		r.Use(takeBody(o.Limits.orUsual()))
 		r.Mount("/", projectResource{o.Studio}.Routes())
 		r.Mount("/history", historyResource{o.Studio}.Routes())
 		r.Mount("/roll", rollResource{o.Studio}.Routes())
@@ -81,8 +88,11 @@ func New(o Options) *Server {
 // ServeHTTP implements http.Handler.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }
 
-// TakesChanged tells every page the list of takes, or why a take could not be stored.
-func (s *Server) TakesChanged(problem error) { s.hub.takesChanged(problem) }
+// TakesChanged tells every page the list of takes.
+func (s *Server) TakesChanged() { s.hub.takesChanged() }
+
+// Notice tells every page of something that has happened, in whole sentences.
+func (s *Server) Notice(text string) { s.hub.notice(text) }
 
 // Close hangs up on every page.
 func (s *Server) Close() { s.hub.close() }

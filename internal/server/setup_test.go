@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"io"
+	"log/slog"
 	"net/http"
 	"net/http/httptest"
 	"strings"
@@ -16,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/memory"
 	"jettyfog/internal/server"
@@ -31,6 +33,7 @@ type house struct {
 	url    string
 	host   string
 	studio *studio.Studio
+	kept   *memory.Store
 }
 
 func start(t *testing.T) *house {
@@ -40,14 +43,19 @@ func start(t *testing.T) *house {
 	require.NoError(t, err)
 
 	var handler *server.Server
-	recorder := live.NewRecorder(kept, func(problem error) { handler.TakesChanged(problem) })
+	board := health.NewBoard(slog.New(slog.DiscardHandler))
+	recorder := live.NewRecorder(kept, live.Reports{
+		Finished: func() { handler.TakesChanged() },
+		Problem:  func(problem error) { board.Report(health.Recording, problem) },
+	})
 	journal := memory.New(testkit.Buoy())
-	wake := live.NewRecorder(journal, func(error) {})
+	wake := live.NewRecorder(journal, live.Reports{})
 	transport := live.New(testkit.Buoy(), live.Options{}, recorder, wake)
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
 	handler = server.New(server.Options{
 		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Hosts: []string{host},
+		Health: board, Log: slog.New(slog.DiscardHandler), Limits: server.Limits{Body: 300 * time.Millisecond},
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
 	listener.Config.Handler = handler
@@ -64,7 +72,7 @@ func start(t *testing.T) *house {
 		stop()
 		running.Wait()
 	})
-	return &house{t: t, url: listener.URL, host: host, studio: opened}
+	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept}
 }
 
 // answer is a response that has been read.

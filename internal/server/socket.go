@@ -90,6 +90,6 @@ func (h *hub) read(ctx context.Context, socket *websocket.Conn, c *client) error
 			_ = socket.Close(websocket.StatusUnsupportedData, "a page may only ask for the time")
 			return err
 		}
-		c.enqueue(encode(Message{Clock: &ClockAnswer{Sent: question.Sent, Server: now}}))
+		c.enqueue(encodeMessage(Message{Clock: &ClockAnswer{Sent: question.Sent, Server: now}}))
 	}
 }

@@ -37,7 +37,7 @@ func (t takesResource) answer(w http.ResponseWriter) func(take.Summary, error) {
 			fail(w, err)
 			return
 		}
-		t.changed(nil)
+		t.changed()
 		reply(w, summary)
 	}
 }
@@ -105,17 +105,15 @@ func (t takesResource) split(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	halves := []*take.Take{take.Cut(whole, 0, request.Tick), take.Cut(whole, request.Tick, whole.End)}
-	var ids []int64
 	for i, half := range halves {
 		half.Name, half.Project = score.CleanName(whole.Name+[]string{" a", " b"}[i]), project
-		id, err := t.takes.Add(r.Context(), half, summary.Revision)
-		if err != nil {
-			fail(w, err)
-			return
-		}
-		ids = append(ids, id)
 	}
-	t.changed(nil)
+	ids, err := t.takes.Add(r.Context(), summary.Revision, halves...)
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	t.changed()
 	reply(w, ids)
 }
 

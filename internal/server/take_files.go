@@ -32,12 +32,20 @@ func (t takesResource) midi(w http.ResponseWriter, r *http.Request) {
 	if chosen == nil {
 		return
 	}
-	data, err := smf.Encode(smf.FromTake(chosen, options))
+	data, err := encode(chosen, options)
 	if err != nil {
 		fail(w, err)
 		return
 	}
 	download(w, "audio/midi", chosen.Name, ".mid", data)
+}
+
+func encode(t *take.Take, o smf.Options) ([]byte, error) {
+	file, err := smf.FromTake(t, o)
+	if err != nil {
+		return nil, err
+	}
+	return smf.Encode(file)
 }
 
 // zip answers with a file for each track of a take that plays anything; the options are those of midi.
@@ -53,17 +61,16 @@ func (t takesResource) zip(w http.ResponseWriter, r *http.Request) {
 	}
 	var packed bytes.Buffer
 	archive := zip.NewWriter(&packed)
-	for i, track := range chosen.Tracks {
-		alone := take.Only(chosen, track.ID)
+	for i, alone := range take.ByTrack(chosen) {
 		if len(alone.Messages) == 0 {
 			continue
 		}
-		data, err := smf.Encode(smf.FromTake(alone, options))
+		data, err := encode(alone, options)
 		if err != nil {
 			fail(w, err)
 			return
 		}
-		file, err := archive.Create(fmt.Sprintf("%02d %s.mid", i+1, fileName(track.Name)))
+		file, err := archive.Create(fmt.Sprintf("%02d %s.mid", i+1, fileName(alone.Tracks[0].Name)))
 		if err == nil {
 			_, err = file.Write(data)
 		}

@@ -26,7 +26,7 @@ type Imported struct {
 type takesResource struct {
 	takes   *shelf.Shelf
 	studio  *studio.Studio
-	changed func(problem error)
+	changed func()
 }
 
 // Routes lists the resource's routes.
@@ -72,13 +72,13 @@ func (t takesResource) load(w http.ResponseWriter, r *http.Request) {
 		name = "Imported"
 	}
 	imported, left := smf.ToTake(file, name)
-	id, err := t.takes.Add(r.Context(), imported, 0)
+	ids, err := t.takes.Add(r.Context(), 0, imported)
 	if err != nil {
 		fail(w, err)
 		return
 	}
-	t.changed(nil)
-	reply(w, Imported{ID: id, Notes: imported.Count(), Remarks: append(append([]string{}, remarks...), left...)})
+	t.changed()
+	reply(w, Imported{ID: ids[0], Notes: imported.Count(), Remarks: append(append([]string{}, remarks...), left...)})
 }
 
 // idOf returns the id of the take that a request names, or 0, which no take has.

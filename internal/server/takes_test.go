@@ -35,7 +35,7 @@ func ask[T any](h *house, path, body string) (into T) {
 func bring(h *house, bars int) *take.Take {
 	h.t.Helper()
 	rendered := take.Render(score.Demo(), bars)
-	data, err := smf.Encode(smf.FromTake(rendered, smf.Options{Format: 1, Division: smf.ExactDivision}))
+	data, err := encoded(rendered, smf.Options{Format: 1, Division: smf.ExactDivision})
 	require.NoError(h.t, err)
 	require.Equal(h.t, http.StatusOK, h.do("POST", "/api/takes?name=Tide", string(data), "Content-Type", "audio/midi").status)
 	return rendered
@@ -108,7 +108,7 @@ func TestChosenBarsGoOut(t *testing.T) {
 	ask[take.Summary](h, "/api/takes/1/edits", `{"version":0,"edit":{"setTrack":{"track":4,"mute":true}}}`)
 	want := take.Cut(rendered, bar, 3*bar)
 	got := notesOf(t, h.do("GET", "/api/takes/1.mid?format=0&division=20160&from=2&to=4", "").body)
-	require.Len(t, got, take.Only(want, 1).Count()+take.Only(want, 2).Count())
+	require.Len(t, got, take.ByTrack(want)[0].Count()+take.ByTrack(want)[1].Count())
 
 	archive := h.do("GET", "/api/takes/1.zip?division=20160&from=2&to=4&format=0", "")
 	require.Equal(t, `attachment; filename=Tide.zip`, archive.header.Get("Content-Disposition"))
@@ -127,7 +127,7 @@ func TestChosenBarsGoOut(t *testing.T) {
 				notes++
 			}
 		}
-		require.Equal(t, take.Only(want, uint32(i+1)).Count(), notes, file.Name)
+		require.Equal(t, take.ByTrack(want)[i].Count(), notes, file.Name)
 	}
 	require.Equal(t, "01 Bell buoy.mid", files.File[0].Name)
 	for _, bars := range []string{"from=0&to=2", "from=2&to=2", "from=2&to=9", "from=7&to=8", "from=2"} {
@@ -203,4 +203,12 @@ func TestWhatWasPlayedIsLooped(t *testing.T) {
 	require.Nil(t, h.studio.State().Project.Tracks[0].Loop)
 	require.Equal(t, http.StatusUnprocessableEntity, h.do("GET", "/api/loops/1/roll", "").status)
 	require.Equal(t, http.StatusNotFound, h.do("GET", "/api/loops/7/roll", "").status)
+}
+
+func encoded(t *take.Take, options smf.Options) ([]byte, error) {
+	file, err := smf.FromTake(t, options)
+	if err != nil {
+		return nil, err
+	}
+	return smf.Encode(file)
 }

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"net/http"
 	"strconv"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -44,7 +45,7 @@ type wakeResource struct {
 	wake      WakeStore
 	takes     *shelf.Shelf
 	transport *live.Transport
-	changed   func(problem error)
+	changed   func()
 }
 
 // Routes lists the resource's routes.
@@ -55,13 +56,23 @@ func (k wakeResource) Routes() chi.Router {
 	return r
 }
 
-// lastBars returns the last bars before a moment of a stretch, up to this moment.
+// keepUpWithin is how long a request waits for the wake to be up to date.
+const keepUpWithin = 5 * time.Second
+
+// keepUp has everything that was heard written to the wake, so that it can be kept up to this moment.
+func keepUp(ctx context.Context, transport *live.Transport) error {
+	limited, cancel := context.WithTimeout(ctx, keepUpWithin)
+	defer cancel()
+	if err := transport.KeepUp(limited); err != nil {
+		return fmt.Errorf("what was played last is not in the wake yet, so nothing was changed; try again: %w", err)
+	}
+	return nil
+}
+
+// lastBars returns the last bars before a moment of a stretch, up to what has come to disk.
 func (k wakeResource) lastBars(ctx context.Context, stretch int64, end score.Tick, bars int) (take.Stretch, error) {
 	if bars < 1 || bars > maxWakeBars {
 		return take.Stretch{}, &score.FieldError{Field: "bars", Got: bars, Allowed: fmt.Sprintf("1 to %d", maxWakeBars)}
-	}
-	if err := k.transport.KeepUp(ctx); err != nil {
-		return take.Stretch{}, fmt.Errorf("write the wake: %w", err)
 	}
 	last, err := k.wake.LastBars(ctx, stretch, end, bars)
 	if err == nil && last.Take.End == 0 { // playing has just begun
@@ -107,24 +118,24 @@ func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	piece.Take.Name = fmt.Sprintf("Wake from bar %d", piece.From/piece.Take.Meter.Bar()+1)
-	id, err := k.takes.Add(r.Context(), piece.Take, piece.Revision)
+	ids, err := k.takes.Add(r.Context(), piece.Revision, piece.Take)
 	if err != nil {
 		fail(w, err)
 		return
 	}
-	k.changed(nil)
-	reply(w, Imported{ID: id, Notes: piece.Take.Count(), Remarks: []string{}})
+	k.changed()
+	reply(w, Imported{ID: ids[0], Notes: piece.Take.Count(), Remarks: []string{}})
 }
 
 func (k wakeResource) piece(ctx context.Context, request KeepRequest) (take.Stretch, error) {
-	if request.To == 0 {
-		return k.lastBars(ctx, 0, 0, request.Bars)
-	}
-	if request.From < 0 || request.From >= request.To {
+	if request.To != 0 && (request.From < 0 || request.From >= request.To) {
 		return take.Stretch{}, &score.FieldError{Field: "from", Got: int(request.From), Allowed: "before to"}
 	}
-	if err := k.transport.KeepUp(ctx); err != nil {
-		return take.Stretch{}, fmt.Errorf("write the wake: %w", err)
+	if err := keepUp(ctx, k.transport); err != nil {
+		return take.Stretch{}, err
+	}
+	if request.To == 0 {
+		return k.lastBars(ctx, 0, 0, request.Bars)
 	}
 	piece, err := k.wake.Piece(ctx, request.Stretch, request.From, request.To)
 	if err == nil && piece.Take.End == 0 {

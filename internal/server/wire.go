@@ -10,12 +10,14 @@ import (
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
-// After connecting, a page gets a project, a transport and a takes message without asking.
+// After connecting, a page gets a project, a transport, a takes and a problems message without asking.
 type Message struct {
 	Project   *studio.Snapshot `json:"project,omitempty"`
 	Transport *live.Status     `json:"transport,omitempty"`
 	Batch     *WireBatch       `json:"batch,omitempty"`
 	Takes     *TakesMessage    `json:"takes,omitempty"`
+	Problems  *ProblemsMessage `json:"problems,omitempty"`
+	Notice    *NoticeMessage   `json:"notice,omitempty"`
 	Clock     *ClockAnswer     `json:"clock,omitempty"`
 }
 
@@ -58,8 +60,18 @@ type WirePlace struct {
 // TakesMessage is the list of takes.
 type TakesMessage struct {
 	Takes []take.Summary `json:"takes"`
-	// Problem is a sentence if a take could not be stored; it is being tried again.
-	Problem string `json:"problem,omitempty"`
+}
+
+// ProblemsMessage lists what is wrong at present with the places where things are kept.
+type ProblemsMessage struct {
+	// Problems are sentences without their full stops.
+	Problems []string `json:"problems"`
+}
+
+// NoticeMessage tells of something that has happened.
+type NoticeMessage struct {
+	// Text is one or more whole sentences.
+	Text string `json:"text"`
 }
 
 // Question is what a page sends through the WebSocket: what time it is. Sent is the page's own clock

@@ -4,24 +4,22 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"slices"
 	"sync"
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 )
 
-// Store keeps recordings and edits. Each call is one transaction.
+// Store keeps recordings and edits. Each call is one transaction, which the context breaks off only before it has
+// begun.
 type Store interface {
 	// Takes lists the finished takes, the latest first.
 	Takes(context.Context) ([]take.Summary, error)
-	// Recording returns a finished take as it was recorded, and what the list says of it. The error wraps
-	// take.ErrUnknown if there is none.
-	Recording(ctx context.Context, id int64) (*take.Take, take.Summary, error)
-	// TakeEdits returns all edits of a take, those that are undone too.
-	TakeEdits(ctx context.Context, id int64) ([]take.Edit, error)
-	// AddTake stores a finished take, and returns its id.
-	AddTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error)
+	// Recording returns a finished take as it was recorded, what the list says of it, and all its edits, those that
+	// are undone too. The error wraps take.ErrUnknown if there is none.
+	Recording(ctx context.Context, id int64) (*take.Take, take.Summary, []take.Edit, error)
+	// AddTakes stores finished takes, all or none, and returns their ids.
+	AddTakes(ctx context.Context, takes []*take.Take, revision int64) (ids []int64, err error)
 	// SaveTake stores what the list says of a take. An edit, if it is not nil, comes to the summary's position,
 	// and those behind it are forgotten.
 	SaveTake(ctx context.Context, s take.Summary, edit take.Edit) error
@@ -47,13 +45,18 @@ var (
 
 // Shelf gives out takes and changes them. All methods may be called concurrently.
 type Shelf struct {
-	store Store
+	store    Store
+	changing sync.Mutex // is held while a take is changed; reading waits for nobody
 
-	mu sync.Mutex
-	// The take that was asked for last, since a page asks for one often.
-	last    *take.Take
-	lastIs  take.Summary
-	hasLast bool
+	mu      sync.Mutex
+	last    *kept // the take that was asked for last, since a page asks for one often
+	changes int   // how many there were, so that what was read before one is not taken for what is
+}
+
+// kept is a take with its edits made, and what the list says of it.
+type kept struct {
+	take    *take.Take
+	summary take.Summary
 }
 
 // New returns a shelf over a store.
@@ -62,21 +65,30 @@ func New(store Store) *Shelf { return &Shelf{store: store} }
 // Takes lists the takes, deleted ones too, the latest first.
 func (s *Shelf) Takes(ctx context.Context) ([]take.Summary, error) { return s.store.Takes(ctx) }
 
-// Add keeps a finished take, and returns its id. Where another take has its name, it gets a number.
-func (s *Shelf) Add(ctx context.Context, t *take.Take, revision int64) (id int64, err error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
+// Add keeps finished takes, all or none, and returns their ids. Where another take has the name of one, it gets a
+// number.
+func (s *Shelf) Add(ctx context.Context, revision int64, takes ...*take.Take) (ids []int64, err error) {
+	s.changing.Lock()
+	defer s.changing.Unlock()
 	others, err := s.store.Takes(ctx)
 	if err != nil {
-		return 0, err
+		return nil, err
 	}
-	named := *t
-	for number := 2; slices.ContainsFunc(others, func(o take.Summary) bool { return o.Name == named.Name }); number++ {
-		mark := fmt.Sprintf(" (%d)", number)
-		room := []rune(t.Name)[:min(len([]rune(t.Name)), score.MaxNameRunes-len(mark))]
-		named.Name = string(room) + mark
+	names := map[string]bool{}
+	for _, other := range others {
+		names[other.Name] = true
 	}
-	return s.store.AddTake(ctx, &named, revision)
+	named := make([]*take.Take, len(takes))
+	for i, t := range takes {
+		one := *t
+		for number := 2; names[one.Name]; number++ {
+			mark := fmt.Sprintf(" (%d)", number)
+			room := []rune(t.Name)[:min(len([]rune(t.Name)), score.MaxNameRunes-len(mark))]
+			one.Name = string(room) + mark
+		}
+		names[one.Name], named[i] = true, &one
+	}
+	return s.store.AddTakes(ctx, named, revision)
 }
 
 // Origin returns the project that made a take, as it was when the take began.
@@ -88,19 +100,12 @@ func (s *Shelf) Origin(ctx context.Context, id int64) (*score.Project, error) {
 // there is none. The take must not be changed.
 func (s *Shelf) Take(ctx context.Context, id int64) (*take.Take, take.Summary, error) {
 	s.mu.Lock()
-	defer s.mu.Unlock()
-	return s.load(ctx, id)
-}
-
-func (s *Shelf) load(ctx context.Context, id int64) (*take.Take, take.Summary, error) {
-	if s.hasLast && s.lastIs.ID == id {
-		return s.last, s.lastIs, nil
+	last, changes := s.last, s.changes
+	s.mu.Unlock()
+	if last != nil && last.summary.ID == id {
+		return last.take, last.summary, nil
 	}
-	recording, summary, err := s.store.Recording(ctx, id)
-	if err != nil {
-		return nil, summary, err
-	}
-	edits, err := s.store.TakeEdits(ctx, id)
+	recording, summary, edits, err := s.store.Recording(ctx, id)
 	if err != nil {
 		return nil, summary, err
 	}
@@ -108,7 +113,11 @@ func (s *Shelf) load(ctx context.Context, id int64) (*take.Take, take.Summary, e
 	if err != nil {
 		return nil, summary, err
 	}
-	s.last, s.lastIs, s.hasLast = made, summary, true
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.changes == changes {
+		s.last = &kept{made, summary}
+	}
 	return made, summary, nil
 }
 
@@ -125,9 +134,9 @@ func replay(recording *take.Take, edits []take.Edit) (*take.Take, error) {
 
 // Edit makes an edit of a take. The error is a *StaleError, one of take.Apply, or the store's.
 func (s *Shelf) Edit(ctx context.Context, id int64, version int, edit take.Edit) (take.Summary, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	before, summary, err := s.loadAt(ctx, id, version)
+	s.changing.Lock()
+	defer s.changing.Unlock()
+	before, summary, err := s.takeAt(ctx, id, version)
 	if err != nil {
 		return summary, err
 	}
@@ -151,23 +160,19 @@ func (s *Shelf) Redo(ctx context.Context, id int64, version int) (take.Summary, 
 }
 
 func (s *Shelf) move(ctx context.Context, id int64, version, by int, atTheEnd error) (take.Summary, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	_, summary, err := s.loadAt(ctx, id, version)
+	s.changing.Lock()
+	defer s.changing.Unlock()
+	_, summary, err := s.takeAt(ctx, id, version)
 	if err != nil {
 		return summary, err
 	}
-	edits, err := s.store.TakeEdits(ctx, id)
+	recording, _, edits, err := s.store.Recording(ctx, id)
 	if err != nil {
 		return summary, err
 	}
 	position := summary.Position + by
 	if position < 0 || position > len(edits) {
 		return summary, atTheEnd
-	}
-	recording, _, err := s.store.Recording(ctx, id)
-	if err != nil {
-		return summary, err
 	}
 	after, err := replay(recording, edits[:position])
 	if err != nil {
@@ -186,22 +191,23 @@ func (s *Shelf) move(ctx context.Context, id int64, version, by int, atTheEnd er
 
 // SetDeleted puts a take out of the way, or brings it back.
 func (s *Shelf) SetDeleted(ctx context.Context, id int64, version int, deleted bool) (take.Summary, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	kept, summary, err := s.loadAt(ctx, id, version)
+	s.changing.Lock()
+	defer s.changing.Unlock()
+	same, summary, err := s.takeAt(ctx, id, version)
 	if err != nil {
 		return summary, err
 	}
 	summary.Deleted = deleted
-	return s.keep(ctx, kept, summary, nil)
+	return s.keep(ctx, same, summary, nil)
 }
 
-func (s *Shelf) loadAt(ctx context.Context, id int64, version int) (*take.Take, take.Summary, error) {
-	kept, summary, err := s.load(ctx, id)
+// takeAt returns a take, if it is at a version.
+func (s *Shelf) takeAt(ctx context.Context, id int64, version int) (*take.Take, take.Summary, error) {
+	found, summary, err := s.Take(ctx, id)
 	if err == nil && summary.Version != version {
 		err = &StaleError{Named: version, Current: summary.Version}
 	}
-	return kept, summary, err
+	return found, summary, err
 }
 
 // describe returns the summary of a take as it has become, with what stays of the one before.
@@ -212,11 +218,18 @@ func describe(t *take.Take, before take.Summary) take.Summary {
 	return next
 }
 
+// keep stores a take as it has become; nothing after that depends on who asked for it. Where storing has failed it
+// looks whether it is stored all the same, as after a commit that was not answered.
 func (s *Shelf) keep(ctx context.Context, t *take.Take, next take.Summary, edit take.Edit) (take.Summary, error) {
 	next.Version++
-	if err := s.store.SaveTake(ctx, next, edit); err != nil {
-		return next, fmt.Errorf("store the take: %w", err)
+	if failed := s.store.SaveTake(ctx, next, edit); failed != nil {
+		_, stored, _, err := s.store.Recording(context.WithoutCancel(ctx), next.ID)
+		if err != nil || stored.Version != next.Version {
+			return next, fmt.Errorf("the change was not stored, and the take is as it was: %w", failed)
+		}
 	}
-	s.last, s.lastIs, s.hasLast = t, next, true
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.last, s.changes = &kept{t, next}, s.changes+1
 	return next, nil
 }

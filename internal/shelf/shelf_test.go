@@ -30,8 +30,7 @@ func TestEditsAreUndoneAndRedone(t *testing.T) {
 	defer func() { require.NoError(t, kept.Close()) }()
 	rapid.Check(t, func(t *rapid.T) {
 		takes := shelf.New(kept)
-		id, err := takes.Add(ctx, recording, 3)
-		require.NoError(t, err)
+		id := add(t, takes, recording, 3)
 		// What the take was after each edit in force, and after those that can be redone.
 		versions, at := []*take.Take{recording}, 0
 		version := 0
@@ -72,17 +71,23 @@ func TestEditsAreUndoneAndRedone(t *testing.T) {
 			require.NoError(t, err)
 			require.Equal(t, versions[at].Messages, is.Messages)
 		}
-		recorded, _, err := kept.Recording(ctx, id)
+		recorded, _, _, err := kept.Recording(ctx, id)
 		require.NoError(t, err)
 		require.Equal(t, recording.Messages, recorded.Messages)
 	})
 }
 
+// add keeps a take and returns its id.
+func add(t require.TestingT, takes *shelf.Shelf, one *take.Take, revision int64) int64 {
+	ids, err := takes.Add(ctx, revision, one)
+	require.NoError(t, err)
+	return ids[0]
+}
+
 func TestChangesOfAnotherVersionAreRefused(t *testing.T) {
 	takes := shelf.New(memory.New(testkit.Buoy()))
-	id, err := takes.Add(ctx, take.Render(testkit.Buoy(), 1), 1)
-	require.NoError(t, err)
-	_, err = takes.Edit(ctx, id, 0, take.Rename{Name: "Dusk"})
+	id := add(t, takes, take.Render(testkit.Buoy(), 1), 1)
+	_, err := takes.Edit(ctx, id, 0, take.Rename{Name: "Dusk"})
 	require.NoError(t, err)
 	var stale *shelf.StaleError
 	_, err = takes.Edit(ctx, id, 0, take.Rename{Name: "Dawn"})
@@ -106,8 +111,7 @@ func TestDeletionIsUndone(t *testing.T) {
 	defer func() { require.NoError(t, kept.Close()) }()
 	takes := shelf.New(kept)
 	whole := take.Render(testkit.Buoy(), 2)
-	id, err := takes.Add(ctx, whole, 1)
-	require.NoError(t, err)
+	id := add(t, takes, whole, 1)
 	_, err = takes.SetDeleted(ctx, id, 0, true)
 	require.NoError(t, err)
 	listed, err := shelf.New(kept).Takes(ctx)
@@ -131,7 +135,7 @@ func TestNamesAreTold(t *testing.T) {
 		one := take.Render(testkit.Buoy(), 1)
 		one.Name = name
 		for range 3 {
-			_, err := takes.Add(ctx, one, 1)
+			_, err := takes.Add(ctx, 1, one)
 			require.NoError(t, err)
 		}
 		require.Equal(t, name, one.Name)

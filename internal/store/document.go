@@ -33,7 +33,7 @@ func (changeRow) TableName() string { return "changes" }
 // that.
 func (s *Store) Document(ctx context.Context, first *score.Project) (studio.Document, error) {
 	var row documentRow
-	err := s.db.WithContext(ctx).First(&row, 1).Error
+	err := s.read(ctx, func(tx *gorm.DB) error { return tx.First(&row, 1).Error })
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		document := studio.Document{Project: first, Revision: 1}
 		return document, s.SaveMove(ctx, document)
@@ -58,7 +58,11 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 	if err != nil {
 		return err
 	}
-	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	project, err := rowOf(document)
+	if err != nil {
+		return err
+	}
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
 		if err := tx.Where("position >= ?", document.Position).Delete(&changeRow{}).Error; err != nil {
 			return err
 		}
@@ -66,21 +70,33 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
-		return saveDocument(tx, document)
+		return saveDocument(tx, project)
 	})
 }
 
 // SaveMove implements studio.Store.
 func (s *Store) SaveMove(ctx context.Context, document studio.Document) error {
-	return saveDocument(s.db.WithContext(ctx), document)
-}
-
-func saveDocument(tx *gorm.DB, document studio.Document) error {
-	project, err := score.Encode(document.Project)
+	row, err := rowOf(document)
 	if err != nil {
 		return err
 	}
-	row := documentRow{ID: 1, Project: string(project), Revision: document.Revision, Position: document.Position}
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error { return saveDocument(tx, row) })
+}
+
+// Revision implements studio.Store.
+func (s *Store) Revision(ctx context.Context) (revision int64, err error) {
+	err = s.read(ctx, func(tx *gorm.DB) error {
+		return tx.Model(&documentRow{}).Select("revision").Where("id = 1").Scan(&revision).Error
+	})
+	return revision, err
+}
+
+func rowOf(document studio.Document) (documentRow, error) {
+	project, err := score.Encode(document.Project)
+	return documentRow{ID: 1, Project: string(project), Revision: document.Revision, Position: document.Position}, err
+}
+
+func saveDocument(tx *gorm.DB, row documentRow) error {
 	return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error
 }
 
@@ -95,12 +111,15 @@ func (s *Store) Change(ctx context.Context, position int) (studio.Change, bool, 
 
 // Changes implements studio.Store.
 func (s *Store) Changes(ctx context.Context, before, count int) ([]studio.PlacedChange, error) {
-	query := s.db.WithContext(ctx).Order("position DESC").Limit(count)
-	if before > 0 {
-		query = query.Where("position < ?", before)
-	}
 	var rows []changeRow
-	if err := query.Find(&rows).Error; err != nil {
+	err := s.read(ctx, func(tx *gorm.DB) error {
+		query := tx.Order("position DESC").Limit(count)
+		if before > 0 {
+			query = query.Where("position < ?", before)
+		}
+		return query.Find(&rows).Error
+	})
+	if err != nil {
 		return nil, err
 	}
 	placed := make([]studio.PlacedChange, len(rows))

@@ -43,7 +43,7 @@ func journal(folder string) {
 		for range 25 {
 			messages = append(messages, journaled(seq+len(messages)))
 		}
-		if err := s.Wake().AppendTake(ctx, id, seq, messages, take.Timeline{Tempo: play.TempoMap{{Tempo: 96_000}}}); err != nil {
+		if err := s.Wake().AppendTake(ctx, id, take.Piece{First: seq, Messages: messages}, nil); err != nil {
 			panic(err)
 		}
 		seq += len(messages)
@@ -94,10 +94,10 @@ func TestFiftyKillsLoseNothingThatWasWritten(t *testing.T) {
 		var row takeRow
 		require.NoError(t, s.db.Where("wake = ?", true).Order("id DESC").First(&row).Error)
 		require.True(t, row.Finished)
-		var rows []messageRow
-		require.NoError(t, s.db.Where("take_id = ?", row.ID).Order("seq").Find(&rows).Error)
-		require.GreaterOrEqual(t, len(rows), told)
-		for seq, m := range messagesOf(rows) {
+		messages, err := messagesBetween(s.db, row.ID, 0, score.LastTick)
+		require.NoError(t, err)
+		require.GreaterOrEqual(t, len(messages), told)
+		for seq, m := range messages {
 			require.Equal(t, journaled(seq), m)
 		}
 		require.NoError(t, s.Close())

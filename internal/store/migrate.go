@@ -5,10 +5,15 @@ import (
 	"gorm.io/gorm"
 )
 
-// migrate brings the tables up to date in numbered steps. A step that has been released is never
-// changed; it names its own rows, because those of today may differ from those of its day.
+// migrate brings the tables up to date.
 func migrate(db *gorm.DB) error {
-	return gormigrate.New(db, gormigrate.DefaultOptions, []*gormigrate.Migration{
+	return gormigrate.New(db, gormigrate.DefaultOptions, migrations()).Migrate()
+}
+
+// migrations are numbered steps, from 1. A step that has been released is never changed; it names its own rows,
+// because those of today may differ from those of its day.
+func migrations() []*gormigrate.Migration {
+	return []*gormigrate.Migration{
 		{ID: "1", Migrate: func(tx *gorm.DB) error {
 			return tx.Exec(`
 CREATE TABLE documents (
@@ -73,5 +78,26 @@ CREATE TABLE origins (
 		{ID: "5", Migrate: func(tx *gorm.DB) error {
 			return tx.Exec(`ALTER TABLE takes ADD COLUMN contents BLOB;`).Error
 		}},
-	}).Migrate()
+		{ID: "6", Migrate: func(tx *gorm.DB) error {
+			if err := tx.Exec(`
+CREATE TABLE pieces (
+	id       INTEGER PRIMARY KEY,
+	take_id  INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE,
+	first    INTEGER NOT NULL,
+	count    INTEGER NOT NULL,
+	"from"   INTEGER NOT NULL,
+	"to"     INTEGER NOT NULL,
+	messages BLOB    NOT NULL,
+	stands   INTEGER NOT NULL,
+	standing BLOB    NOT NULL,
+	UNIQUE (take_id, first)
+) STRICT;`).Error; err != nil {
+				return err
+			}
+			if err := packRows(tx); err != nil {
+				return err
+			}
+			return tx.Exec(`DROP TABLE messages;`).Error
+		}},
+	}
 }

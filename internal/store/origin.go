@@ -1,12 +1,9 @@
 package store
 
 import (
-	"bytes"
-	"compress/gzip"
 	"context"
 	"errors"
 	"fmt"
-	"io"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -27,31 +24,42 @@ func (originRow) TableName() string { return "origins" }
 
 // AddOrigin says which project plays from a tick of a take on. Saying it again changes nothing.
 func (s *Store) AddOrigin(ctx context.Context, id int64, origin take.Origin) error {
-	return saveOrigin(s.db.WithContext(ctx), id, origin)
-}
-
-// saveOrigin stores an origin, unless no project is known.
-func saveOrigin(tx *gorm.DB, id int64, origin take.Origin) error {
-	if origin.Project == nil {
-		return nil
-	}
-	encoded, err := score.Encode(origin.Project)
+	row, err := originOf(origin)
 	if err != nil {
 		return err
 	}
-	var packed bytes.Buffer
-	w := gzip.NewWriter(&packed)
-	_, failed := w.Write(encoded)
-	if err := errors.Join(failed, w.Close()); err != nil {
-		return err
+	return s.write(ctx, journalTurn, func(tx *gorm.DB) error { return saveOrigin(tx, id, row) })
+}
+
+// originOf returns the row of an origin, or nil if no project is known.
+func originOf(origin take.Origin) (*originRow, error) {
+	if origin.Project == nil {
+		return nil, nil
 	}
-	row := originRow{TakeID: id, Tick: origin.Tick, Revision: origin.Revision, Project: packed.Bytes()}
-	return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error
+	encoded, err := score.Encode(origin.Project)
+	if err != nil {
+		return nil, err
+	}
+	packed, err := compress(encoded)
+	return &originRow{Tick: origin.Tick, Revision: origin.Revision, Project: packed}, err
+}
+
+// saveOrigin stores an origin of a take, if there is one.
+func saveOrigin(tx *gorm.DB, id int64, row *originRow) error {
+	if row == nil {
+		return nil
+	}
+	row.TakeID = id
+	return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(row).Error
 }
 
 // Origin implements shelf.Store.
 func (s *Store) Origin(ctx context.Context, id int64) (*score.Project, error) {
-	origin, err := originAt(s.db.WithContext(ctx), id, 0)
+	var origin take.Origin
+	err := s.read(ctx, func(tx *gorm.DB) (err error) {
+		origin, err = originAt(tx, id, 0)
+		return err
+	})
 	return origin.Project, err
 }
 
@@ -66,11 +74,7 @@ func originAt(tx *gorm.DB, id int64, tick score.Tick) (take.Origin, error) {
 	if err != nil {
 		return take.Origin{}, err
 	}
-	unpacked, err := gzip.NewReader(bytes.NewReader(row.Project))
-	if err != nil {
-		return take.Origin{}, fmt.Errorf("read the project that made take %d: %w", id, err)
-	}
-	encoded, err := io.ReadAll(unpacked)
+	encoded, err := expand(row.Project)
 	if err != nil {
 		return take.Origin{}, fmt.Errorf("read the project that made take %d: %w", id, err)
 	}

@@ -77,12 +77,12 @@ func TestATakeIsStoredAsItWasRecorded(t *testing.T) {
 	id, err := first.CreateTake(ctx, header, 3)
 	require.NoError(t, err)
 	tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: 80_640, Tempo: 120_000}}
-	line := take.Timeline{Tempo: tempo, Markers: []take.Marker{{Tick: 80_640, Text: "Bell buoy: B"}}}
+	line := take.Heading{Tempo: tempo, Tracks: header.Tracks, Markers: []take.Marker{{Tick: 80_640, Text: "Bell buoy: B"}}}
 	half := len(want.Messages) / 2
-	require.NoError(t, first.AppendTake(ctx, id, 0, want.Messages[:half], take.Timeline{Tempo: header.Tempo}))
-	require.NoError(t, first.AppendTake(ctx, id, half, want.Messages[half:], line))
+	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: 0, Messages: want.Messages[:half]}, nil))
+	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: half, Messages: want.Messages[half:]}, &line))
 	// A call whose answer was lost is made again.
-	require.NoError(t, first.AppendTake(ctx, id, half, want.Messages[half:], line))
+	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: half, Messages: want.Messages[half:]}, &line))
 
 	takes, err := first.Takes(ctx)
 	require.NoError(t, err)
@@ -92,7 +92,7 @@ func TestATakeIsStoredAsItWasRecorded(t *testing.T) {
 	require.NoError(t, first.Close())
 
 	again := open(t, folder)
-	got, _, err := again.Recording(ctx, id)
+	got, _, _, err := again.Recording(ctx, id)
 	require.NoError(t, err)
 	want.Name, want.Tempo, want.Markers, want.Project = "Take 1", tempo, line.Markers, nil
 	require.Equal(t, want, got)
@@ -116,13 +116,13 @@ func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
 	id, err := first.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
 	on := play.Message{Tick: 100, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90, Detune: -150_000_000}
-	require.NoError(t, first.AppendTake(ctx, id, 0, []play.Message{on}, take.Timeline{Tempo: play.TempoMap{{Tempo: 96_000}}}))
-	_, _, err = first.Recording(ctx, id)
+	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: 0, Messages: []play.Message{on}}, nil))
+	_, _, _, err = first.Recording(ctx, id)
 	require.ErrorIs(t, err, take.ErrUnknown)
 	require.NoError(t, first.Close())
 
 	again := open(t, folder)
-	mended, _, err := again.Recording(ctx, id)
+	mended, _, _, err := again.Recording(ctx, id)
 	require.NoError(t, err)
 	require.Equal(t, []play.Message{on, {Tick: 101, Track: 1, Key: 60}}, mended.Messages)
 }
@@ -134,11 +134,12 @@ func TestATakeFromAFile(t *testing.T) {
 	require.NoError(t, err)
 	want := take.Render(testkit.Buoy(), 3)
 	want.Name = "From a file"
-	id, err := first.AddTake(ctx, want, 5)
+	ids, err := first.AddTakes(ctx, []*take.Take{want}, 5)
 	require.NoError(t, err)
+	id := ids[0]
 	require.NoError(t, first.Close())
 	again := open(t, folder)
-	got, _, err := again.Recording(ctx, id)
+	got, _, _, err := again.Recording(ctx, id)
 	require.NoError(t, err)
 	want.Project = nil
 	require.Equal(t, want, got)
@@ -153,8 +154,8 @@ func TestATakeFromAFile(t *testing.T) {
 
 func TestUnknownTakes(t *testing.T) {
 	s := open(t, t.TempDir())
-	_, _, err := s.Recording(ctx, 9)
+	_, _, _, err := s.Recording(ctx, 9)
 	require.ErrorIs(t, err, take.ErrUnknown)
-	require.ErrorIs(t, s.AppendTake(ctx, 9, 0, nil, take.Timeline{}), take.ErrUnknown)
+	require.ErrorIs(t, s.AppendTake(ctx, 9, take.Piece{}, nil), take.ErrUnknown)
 	require.ErrorIs(t, s.FinishTake(ctx, 9, 0), take.ErrUnknown)
 }

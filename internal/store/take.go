@@ -27,7 +27,7 @@ type takeRow struct {
 	Wake     bool // whether it is a stretch of the wake, which is in no list of takes
 	// Present is the summary of a take that was changed since it was kept, as JSON; else it is empty.
 	Present string
-	// Contents hold the messages of a finished take; those of a recording, and of the wake, are rows.
+	// Contents hold the messages of a finished take; those of a recording, and of the wake, are in pieces.
 	Contents []byte
 }
 
@@ -44,90 +44,95 @@ type heading struct {
 	Markers []take.Marker `json:"markers,omitempty"`
 }
 
-type messageRow struct {
-	TakeID   int64 `gorm:"primaryKey;autoIncrement:false"`
-	Seq      int   `gorm:"primaryKey;autoIncrement:false"`
-	Tick     score.Tick
-	Track    uint32
-	Kind     play.Kind
-	Channel  uint8
-	Key      uint8
-	Velocity uint8
-	Value    uint16
-	Detune   theory.Cents
-}
-
-func (messageRow) TableName() string { return "messages" }
-
-// batch is how many messages are written in one statement; SQLite bounds the variables of one.
-const batch = 500
-
 // CreateTake stores a take that is about to be recorded and returns its id. A take without a name is
 // named by how many there are.
-func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (int64, error) {
-	encoded, err := encodeHeading(t)
+func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (id int64, err error) {
+	row, origin, err := rowsOf(t, revision)
 	if err != nil {
 		return 0, err
 	}
-	row := takeRow{Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded}
-	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Create(&row).Error; err != nil {
-			return err
+	err = s.write(ctx, journalTurn, func(tx *gorm.DB) error {
+		if row.Name == "" {
+			var takes int64
+			if err := tx.Model(&takeRow{}).Where("wake = ?", false).Count(&takes).Error; err != nil {
+				return err
+			}
+			row.Name = fmt.Sprintf("Take %d", takes+1)
 		}
-		if err := saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project}); err != nil || row.Name != "" {
-			return err
-		}
-		var takes int64
-		if err := tx.Model(&takeRow{}).Where("wake = ?", false).Count(&takes).Error; err != nil {
-			return err
-		}
-		return tx.Model(&row).Update("name", fmt.Sprintf("Take %d", takes)).Error
+		return createTake(tx, &row, origin)
 	})
-	return row.ID, err
+	if err != nil {
+		return 0, err
+	}
+	return row.ID, nil
 }
 
-// AddTake stores a finished take and returns its id.
-func (s *Store) AddTake(ctx context.Context, t *take.Take, revision int64) (int64, error) {
-	encoded, err := encodeHeading(t)
-	if err != nil {
-		return 0, err
-	}
-	contents, err := pack(t.Messages)
-	if err != nil {
-		return 0, err
-	}
-	row := takeRow{
-		Contents: contents, Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: encoded,
-		End: t.End, Notes: t.Count(), Finished: true,
-	}
-	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Create(&row).Error; err != nil {
-			return err
+// AddTakes implements shelf.Store.
+func (s *Store) AddTakes(ctx context.Context, takes []*take.Take, revision int64) (ids []int64, err error) {
+	rows, origins := make([]takeRow, len(takes)), make([]*originRow, len(takes))
+	for i, t := range takes {
+		if rows[i], origins[i], err = rowsOf(t, revision); err != nil {
+			return nil, err
 		}
-		return saveOrigin(tx, row.ID, take.Origin{Revision: revision, Project: t.Project})
+		if rows[i].Contents, err = compress(pack(t.Messages)); err != nil {
+			return nil, err
+		}
+		rows[i].End, rows[i].Notes, rows[i].Finished = t.End, t.Count(), true
+	}
+	err = s.write(ctx, plainTurn, func(tx *gorm.DB) error {
+		for i := range rows {
+			if err := createTake(tx, &rows[i], origins[i]); err != nil {
+				return err
+			}
+		}
+		return nil
 	})
-	return row.ID, err
+	if err != nil {
+		return nil, err
+	}
+	for _, row := range rows {
+		ids = append(ids, row.ID)
+	}
+	return ids, nil
 }
 
-func encodeHeading(t *take.Take) (string, error) {
-	encoded, err := json.Marshal(heading{Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks, Markers: t.Markers})
-	return string(encoded), err
+// rowsOf returns the rows of a take that begins now: its own, and that of the project that made it, or nil.
+func rowsOf(t *take.Take, revision int64) (takeRow, *originRow, error) {
+	encoded, err := json.Marshal(heading{
+		Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks, Markers: t.Markers,
+	})
+	if err != nil {
+		return takeRow{}, nil, err
+	}
+	origin, err := originOf(take.Origin{Revision: revision, Project: t.Project})
+	return takeRow{Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: string(encoded)}, origin, err
 }
 
-// AppendTake stores messages of a take that is being recorded, of which the first is the take's
-// seq-th, counted from 0, and its tempos and markers so far. Storing the same messages again changes nothing,
-// so a call that may have failed can be repeated.
-func (s *Store) AppendTake(ctx context.Context, id int64, seq int, messages []play.Message, line take.Timeline) error {
-	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		row, err := findTake(tx, id)
-		if err != nil {
-			return err
-		}
+func createTake(tx *gorm.DB, row *takeRow, origin *originRow) error {
+	if err := tx.Create(row).Error; err != nil {
+		return err
+	}
+	return saveOrigin(tx, row.ID, origin)
+}
+
+// AppendTake stores a piece of a take that is being recorded, and with a heading that it has become. Storing the
+// same piece again, or with more messages behind it, changes nothing else, so a call that may have failed can be
+// repeated.
+func (s *Store) AppendTake(ctx context.Context, id int64, piece take.Piece, grown *take.Heading) error {
+	return s.write(ctx, journalTurn, func(tx *gorm.DB) error { return appendTake(tx, id, piece, grown) })
+}
+
+func appendTake(tx *gorm.DB, id int64, piece take.Piece, grown *take.Heading) error {
+	row, err := findTake(tx.Omit("contents").Where("finished = ?", false), id)
+	if err != nil {
+		return err
+	}
+	if grown != nil {
 		var head heading
 		if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
 			return err
 		}
-		head.Tempo, head.Markers = line.Tempo, line.Markers
+		head.Tempo, head.Markers, head.Tracks = grown.Tempo, grown.Markers, grown.Tracks
 		encoded, err := json.Marshal(head)
 		if err != nil {
 			return err
@@ -135,62 +140,56 @@ func (s *Store) AppendTake(ctx context.Context, id int64, seq int, messages []pl
 		if err := tx.Model(&row).Update("heading", string(encoded)).Error; err != nil {
 			return err
 		}
-		return replaceMessages(tx, id, seq, messages)
-	})
+	}
+	return savePiece(tx, id, piece)
 }
 
-// FinishTake ends a take at a tick, or at its last message if that is later.
+// FinishTake ends a take at a tick, or at its last message if that is later. Finishing it again changes nothing.
 func (s *Store) FinishTake(ctx context.Context, id int64, end score.Tick) error {
-	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		row, err := findTake(tx, id)
-		if err != nil {
-			return err
+	// Nothing is appended to a take that is being finished, so it is made ready before the turn to write comes.
+	var row takeRow
+	var t *take.Take
+	err := s.read(ctx, func(tx *gorm.DB) (err error) {
+		if row, err = findTake(tx, id); err == nil && !row.Finished {
+			t, err = loadTake(tx, row)
 		}
-		t, err := loadTake(tx, row)
-		if err != nil {
-			return err
-		}
-		t.Finish(end)
-		contents, err := pack(t.Messages)
-		if err != nil {
-			return err
-		}
-		if err := tx.Where("take_id = ?", id).Delete(&messageRow{}).Error; err != nil {
+		return err
+	})
+	if err != nil || row.Finished {
+		return err
+	}
+	t.Finish(end)
+	contents, err := compress(pack(t.Messages))
+	if err != nil {
+		return err
+	}
+	return s.write(ctx, journalTurn, func(tx *gorm.DB) error {
+		if err := tx.Where("take_id = ?", id).Delete(&pieceRow{}).Error; err != nil {
 			return err
 		}
 		return tx.Model(&row).Updates(map[string]any{"end": t.End, "notes": t.Count(), "finished": true, "contents": contents}).Error
 	})
 }
 
-// replaceMessages writes messages from the seq-th on in the place of those that are there.
-func replaceMessages(tx *gorm.DB, id int64, seq int, messages []play.Message) error {
-	if err := tx.Where("take_id = ? AND seq >= ?", id, seq).Delete(&messageRow{}).Error; err != nil {
-		return err
-	}
-	rows := make([]messageRow, len(messages))
-	for i, m := range messages {
-		rows[i] = messageRow{
-			TakeID: id, Seq: seq + i, Tick: m.Tick, Track: m.Track,
-			Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value, Detune: m.Detune,
-		}
-	}
-	if len(rows) == 0 {
-		return nil
-	}
-	return tx.CreateInBatches(rows, batch).Error
-}
-
+// finishBrokenTakes finishes what was being recorded when the program was killed. What has no message goes.
 func (s *Store) finishBrokenTakes() error {
 	var rows []takeRow
-	if err := s.db.Where("finished = ?", false).Find(&rows).Error; err != nil {
+	if err := s.reads.Where("finished = ?", false).Find(&rows).Error; err != nil {
 		return err
 	}
 	for _, row := range rows {
-		finish := s.FinishTake
-		if row.Wake {
-			finish = s.Wake().FinishTake
+		_, count, err := extent(s.reads, row.ID)
+		switch {
+		case err != nil:
+			return err
+		case count == 0:
+			err = s.write(context.Background(), plainTurn, func(tx *gorm.DB) error { return tx.Delete(&row).Error })
+		case row.Wake:
+			err = s.wake.FinishTake(context.Background(), row.ID, 0)
+		default:
+			err = s.FinishTake(context.Background(), row.ID, 0)
 		}
-		if err := finish(context.Background(), row.ID, 0); err != nil {
+		if err != nil {
 			return err
 		}
 	}
@@ -198,18 +197,25 @@ func (s *Store) finishBrokenTakes() error {
 }
 
 // Recording implements shelf.Store.
-func (s *Store) Recording(ctx context.Context, id int64) (*take.Take, take.Summary, error) {
-	tx := s.db.WithContext(ctx)
-	row, err := findTake(tx.Where("finished = ? AND wake = ?", true, false), id)
-	if err != nil {
-		return nil, take.Summary{}, err
+func (s *Store) Recording(ctx context.Context, id int64) (recording *take.Take, summary take.Summary, edits []take.Edit, err error) {
+	var row takeRow
+	var rows []takeEditRow
+	err = s.read(ctx, func(tx *gorm.DB) (err error) {
+		if row, err = findTake(tx.Where("finished = ? AND wake = ?", true, false), id); err != nil {
+			return err
+		}
+		if recording, err = loadTake(tx, row); err != nil {
+			return err
+		}
+		return tx.Where("take_id = ?", id).Order("position").Find(&rows).Error
+	})
+	if err == nil {
+		summary, err = row.summary()
 	}
-	summary, err := row.summary()
-	if err != nil {
-		return nil, summary, err
+	if err == nil {
+		edits, err = editsOf(rows)
 	}
-	recording, err := loadTake(tx, row)
-	return recording, summary, err
+	return recording, summary, edits, err
 }
 
 func findTake(tx *gorm.DB, id int64) (takeRow, error) {
@@ -227,16 +233,19 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 		return nil, err
 	}
 	t := head.take(row)
-	if len(row.Contents) > 0 {
-		messages, err := unpack(row.Contents)
-		t.Messages = messages
-		return t, err
+	var err error
+	if len(row.Contents) == 0 {
+		t.Messages, err = messagesBetween(tx, row.ID, 0, score.LastTick)
+	} else {
+		var packed []byte
+		if packed, err = expand(row.Contents); err == nil {
+			t.Messages, err = unpack(packed, nil)
+		}
 	}
-	var rows []messageRow
-	if err := tx.Where("take_id = ?", row.ID).Order("seq").Find(&rows).Error; err != nil {
-		return nil, err
+	if err != nil {
+		return nil, fmt.Errorf("read the contents of take %d: %w", row.ID, err)
 	}
-	t.Messages = messagesOf(rows)
+	t.NameTracks()
 	return t, nil
 }
 
@@ -248,19 +257,12 @@ func (head heading) take(row takeRow) *take.Take {
 	}
 }
 
-func messagesOf(rows []messageRow) (messages []play.Message) {
-	for _, m := range rows {
-		messages = append(messages, play.Message{
-			Tick: m.Tick, Track: m.Track, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value, Detune: m.Detune,
-		})
-	}
-	return messages
-}
-
 // Takes lists the finished takes, the latest first.
 func (s *Store) Takes(ctx context.Context) ([]take.Summary, error) {
 	var rows []takeRow
-	err := s.db.WithContext(ctx).Omit("contents").Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error
+	err := s.read(ctx, func(tx *gorm.DB) error {
+		return tx.Omit("contents").Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error
+	})
 	if err != nil {
 		return nil, err
 	}

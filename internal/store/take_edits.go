@@ -18,17 +18,13 @@ type takeEditRow struct {
 
 func (takeEditRow) TableName() string { return "take_edits" }
 
-// TakeEdits implements shelf.Store.
-func (s *Store) TakeEdits(ctx context.Context, id int64) ([]take.Edit, error) {
-	var rows []takeEditRow
-	if err := s.db.WithContext(ctx).Where("take_id = ?", id).Order("position").Find(&rows).Error; err != nil {
-		return nil, err
-	}
+// editsOf returns the edits that rows hold.
+func editsOf(rows []takeEditRow) ([]take.Edit, error) {
 	edits := make([]take.Edit, len(rows))
 	for i, row := range rows {
 		edit, err := take.DecodeEdit([]byte(row.Edit))
 		if err != nil {
-			return nil, fmt.Errorf("read edit %d of take %d: %w", row.Position, id, err)
+			return nil, fmt.Errorf("read edit %d of take %d: %w", row.Position, row.TakeID, err)
 		}
 		edits[i] = edit
 	}
@@ -41,17 +37,21 @@ func (s *Store) SaveTake(ctx context.Context, summary take.Summary, edit take.Ed
 	if err != nil {
 		return err
 	}
-	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Model(&takeRow{ID: summary.ID}).Update("present", string(present)).Error; err != nil || edit == nil {
-			return err
-		}
+	row := takeEditRow{TakeID: summary.ID, Position: summary.Position}
+	if edit != nil {
 		encoded, err := take.EncodeEdit(edit)
 		if err != nil {
+			return err
+		}
+		row.Edit = string(encoded)
+	}
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
+		if err := tx.Model(&takeRow{ID: summary.ID}).Update("present", string(present)).Error; err != nil || edit == nil {
 			return err
 		}
 		if err := tx.Where("take_id = ? AND position >= ?", summary.ID, summary.Position).Delete(&takeEditRow{}).Error; err != nil {
 			return err
 		}
-		return tx.Create(&takeEditRow{TakeID: summary.ID, Position: summary.Position, Edit: string(encoded)}).Error
+		return tx.Create(&row).Error
 	})
 }

@@ -28,8 +28,8 @@ func TestTheWakesLastBars(t *testing.T) {
 	heading := take.Of(p, "")
 	id, err := wake.CreateTake(ctx, heading, 4)
 	require.NoError(t, err)
-	require.NoError(t, wake.AppendTake(ctx, id, 0, played.Messages[:50], take.Timeline{Tempo: played.Tempo}))
-	require.NoError(t, wake.AppendTake(ctx, id, 50, played.Messages[50:], take.Timeline{Tempo: played.Tempo}))
+	require.NoError(t, wake.AppendTake(ctx, id, take.Piece{First: 0, Messages: played.Messages[:50]}, nil))
+	require.NoError(t, wake.AppendTake(ctx, id, take.Piece{First: 50, Messages: played.Messages[50:]}, nil))
 	require.NoError(t, first.Close()) // as if it was killed
 
 	again := open(t, folder)
@@ -46,7 +46,7 @@ func TestTheWakesLastBars(t *testing.T) {
 	takes, err := again.Takes(ctx)
 	require.NoError(t, err)
 	require.Empty(t, takes)
-	_, _, err = again.Recording(ctx, id)
+	_, _, _, err = again.Recording(ctx, id)
 	require.ErrorIs(t, err, take.ErrUnknown)
 }
 
@@ -62,9 +62,12 @@ func TestOldWakeIsDropped(t *testing.T) {
 		require.NoError(t, wake.FinishTake(ctx, id, tenHours))
 		ids = append(ids, id)
 	}
+	last, err := wake.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
+	require.NoError(t, err)
+	require.NoError(t, wake.AppendTake(ctx, last, take.Piece{}, nil))
 	for i, id := range ids {
-		err := wake.AppendTake(ctx, id, 0, nil, take.Timeline{Tempo: play.TempoMap{{Tempo: 96_000}}})
-		if i < 2 {
+		_, err := wake.Piece(ctx, id, 0, 1)
+		if i < 3 {
 			require.ErrorIs(t, err, take.ErrUnknown)
 		} else {
 			require.NoError(t, err)
@@ -79,7 +82,8 @@ func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
 	id, err := wake.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
 	const hour = 60 * 96 * score.TicksPerQuarter
-	line := take.Timeline{Tempo: play.TempoMap{{Tempo: 96_000}}}
+	line := take.Heading{Tempo: play.TempoMap{{Tempo: 96_000}}}
+	var sent play.Sent
 	seq := 0
 	for hours := range score.Tick(31) {
 		var messages []play.Message
@@ -90,7 +94,8 @@ func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
 			at := hours*hour + i*hour/500
 			messages = append(messages, play.Message{Tick: at, Kind: play.NoteOn, Key: 60, Velocity: 9}, play.Message{Tick: at + 1, Key: 60})
 		}
-		require.NoError(t, wake.AppendTake(ctx, id, seq, messages, line))
+		sent.Note(messages)
+		require.NoError(t, wake.AppendTake(ctx, id, take.Piece{First: seq, Messages: messages, Standing: sent.Standing(0)}, &line))
 		seq += len(messages)
 	}
 	first, err := wake.Piece(ctx, id, 0, hour)
@@ -113,7 +118,7 @@ func TestPiecesKnowTheirNeighboursAndTheirProject(t *testing.T) {
 	for revision := range int64(3) {
 		id, err := wake.CreateTake(ctx, take.Of(p, ""), 10*revision+1)
 		require.NoError(t, err)
-		require.NoError(t, wake.AppendTake(ctx, id, 0, played.Messages, take.Timeline{Tempo: played.Tempo}))
+		require.NoError(t, wake.AppendTake(ctx, id, take.Piece{First: 0, Messages: played.Messages}, nil))
 		require.NoError(t, wake.FinishTake(ctx, id, 4*bar))
 		ids = append(ids, id)
 	}

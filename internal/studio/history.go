@@ -18,15 +18,14 @@ type Entry struct {
 
 // History returns up to count edits before a position, the latest first; before 0 means from the latest.
 func (s *Studio) History(ctx context.Context, before, count int) ([]Entry, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
 	placed, err := s.store.Changes(ctx, before, count)
 	if err != nil {
 		return nil, fmt.Errorf("read the history: %w", err)
 	}
+	inForce := s.current.Load().document.Position
 	entries := make([]Entry, len(placed))
 	for i, p := range placed {
-		entries[i] = Entry{Position: p.Position, Label: p.Edit.Label(), Done: p.Position <= s.document.Position}
+		entries[i] = Entry{Position: p.Position, Label: p.Edit.Label(), Done: p.Position <= inForce}
 	}
 	return entries, nil
 }
@@ -34,15 +33,15 @@ func (s *Studio) History(ctx context.Context, before, count int) ([]Entry, error
 // GoTo undoes or redoes edits until just those up to a position are in force; 0 undoes all. The error is a
 // *StaleError, ErrNothingToUndo, ErrNothingToRedo or the store's.
 func (s *Studio) GoTo(ctx context.Context, revision int64, position int) (Snapshot, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
+	s.changing.Lock()
+	defer s.changing.Unlock()
 	if err := s.check(revision); err != nil {
 		return Snapshot{}, err
 	}
 	if position < 0 {
 		return Snapshot{}, ErrNothingToUndo
 	}
-	next := s.document
+	next := s.current.Load().document
 	next.Revision++
 	for next.Position != position {
 		var err error
@@ -79,9 +78,10 @@ func (s *Studio) step(ctx context.Context, document Document, undo bool) (Docume
 }
 
 // keep stores a document at which the history has arrived, and tells everybody.
-func (s *Studio) keep(ctx context.Context, next Document) (Snapshot, error) {
-	if err := s.store.SaveMove(ctx, next); err != nil {
-		return Snapshot{}, fmt.Errorf("store the change: %w", err)
+func (s *Studio) keep(ctx context.Context, document Document) (Snapshot, error) {
+	next, err := s.describe(ctx, document)
+	if err != nil {
+		return Snapshot{}, err
 	}
-	return s.adoptAndTell(ctx, next)
+	return s.adopt(ctx, next, s.store.SaveMove(ctx, document))
 }

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"sync"
+	"sync/atomic"
 
 	"jettyfog/internal/core/score"
 )
@@ -21,13 +22,16 @@ type Change struct {
 	Edit, Inverse score.Edit
 }
 
-// Store keeps the document and its history. Each call is one transaction.
+// Store keeps the document and its history. Each call is one transaction, which the context breaks off only before
+// it has begun.
 type Store interface {
 	// SaveEdit stores the document after a new edit, which stands at the document's position, and
 	// forgets all changes at later positions.
 	SaveEdit(context.Context, Document, Change) error
 	// SaveMove stores the document after undo or redo.
 	SaveMove(context.Context, Document) error
+	// Revision returns that of the document that is stored.
+	Revision(context.Context) (int64, error)
 	// Change returns the change at a position, counted from 1; found is false if there is none.
 	Change(ctx context.Context, position int) (change Change, found bool, err error)
 	// Changes returns up to count changes before a position, the latest first; before 0 means from the latest.
@@ -66,68 +70,74 @@ var (
 
 // Studio holds the open project. All methods may be called concurrently.
 type Studio struct {
-	store Store
+	store   Store
+	current atomic.Pointer[current] // is read without waiting for a change that is being stored
 
-	mu        sync.Mutex
-	document  Document
-	state     Snapshot
+	changing  sync.Mutex // is held from the first look at the document until everybody was told
 	listeners []func(Snapshot)
+}
+
+// current is what is open at a moment.
+type current struct {
+	document Document
+	state    Snapshot
 }
 
 // New opens a studio on a stored document.
 func New(ctx context.Context, store Store, document Document) (*Studio, error) {
 	s := &Studio{store: store}
-	if err := s.adopt(ctx, document); err != nil {
+	next, err := s.describe(ctx, document)
+	if err != nil {
 		return nil, err
 	}
+	s.current.Store(next)
 	return s, nil
 }
 
 // State returns the present state.
-func (s *Studio) State() Snapshot {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	return s.state
-}
+func (s *Studio) State() Snapshot { return s.current.Load().state }
 
 // Listen has the function called after every change, in the order of the changes, and once at once.
 // It must return quickly and must not call the studio.
 func (s *Studio) Listen(listener func(Snapshot)) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
+	s.changing.Lock()
+	defer s.changing.Unlock()
 	s.listeners = append(s.listeners, listener)
-	listener(s.state)
+	listener(s.State())
 }
 
-// Edit makes an edit. The error is a *StaleError, an error of score.Apply, or the store's.
+// Edit makes an edit. The error is a *StaleError, one of score.Apply or score.CheckDensity, or the store's.
 func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (Snapshot, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
+	s.changing.Lock()
+	defer s.changing.Unlock()
 	if err := s.check(revision); err != nil {
 		return Snapshot{}, err
 	}
-	project, inverse, err := score.Apply(s.document.Project, edit)
+	before := s.current.Load().document
+	project, inverse, err := score.Apply(before.Project, edit)
 	if err != nil {
 		return Snapshot{}, err
 	}
-	next := Document{Project: project, Revision: revision + 1, Position: s.document.Position + 1}
-	if err := s.store.SaveEdit(ctx, next, Change{Edit: edit, Inverse: inverse}); err != nil {
-		return Snapshot{}, fmt.Errorf("store the edit: %w", err)
+	if err := score.CheckDensity(before.Project, project); err != nil {
+		return Snapshot{}, err
 	}
-	return s.adoptAndTell(ctx, next)
+	document := Document{Project: project, Revision: revision + 1, Position: before.Position + 1}
+	next := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: edit.Label()}}
+	err = s.store.SaveEdit(ctx, document, Change{Edit: edit, Inverse: inverse})
+	return s.adopt(ctx, next, err)
 }
 
 // Undo takes the last edit in force back.
 func (s *Studio) Undo(ctx context.Context, revision int64) (Snapshot, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
+	s.changing.Lock()
+	defer s.changing.Unlock()
 	return s.move(ctx, revision, true)
 }
 
 // Redo puts the edit that was undone last in force again.
 func (s *Studio) Redo(ctx context.Context, revision int64) (Snapshot, error) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
+	s.changing.Lock()
+	defer s.changing.Unlock()
 	return s.move(ctx, revision, false)
 }
 
@@ -135,7 +145,7 @@ func (s *Studio) move(ctx context.Context, revision int64, undo bool) (Snapshot,
 	if err := s.check(revision); err != nil {
 		return Snapshot{}, err
 	}
-	next, err := s.step(ctx, s.document, undo)
+	next, err := s.step(ctx, s.current.Load().document, undo)
 	if err != nil {
 		return Snapshot{}, err
 	}
@@ -144,34 +154,39 @@ func (s *Studio) move(ctx context.Context, revision int64, undo bool) (Snapshot,
 }
 
 func (s *Studio) check(revision int64) error {
-	if revision != s.document.Revision {
-		return &StaleError{Named: revision, Current: s.document.Revision}
+	if now := s.current.Load().document.Revision; revision != now {
+		return &StaleError{Named: revision, Current: now}
 	}
 	return nil
 }
 
-func (s *Studio) adoptAndTell(ctx context.Context, document Document) (Snapshot, error) {
-	if err := s.adopt(ctx, document); err != nil {
-		return Snapshot{}, err
+// adopt makes what was stored what is open, and tells everybody; nothing of that depends on who asked for it. Where
+// storing has failed it looks whether it is stored all the same, as after a commit that was not answered.
+func (s *Studio) adopt(ctx context.Context, next *current, failed error) (Snapshot, error) {
+	if failed != nil {
+		stored, err := s.store.Revision(context.WithoutCancel(ctx))
+		if err != nil || stored != next.document.Revision {
+			return Snapshot{}, fmt.Errorf("the change was not stored, and the project is as it was: %w", failed)
+		}
 	}
+	s.current.Store(next)
 	for _, listener := range s.listeners {
-		listener(s.state)
+		listener(next.state)
 	}
-	return s.state, nil
+	return next.state, nil
 }
 
-func (s *Studio) adopt(ctx context.Context, document Document) error {
+// describe returns a document with the names of what would be undone and redone.
+func (s *Studio) describe(ctx context.Context, document Document) (*current, error) {
 	undo, err := s.label(ctx, document.Position)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	redo, err := s.label(ctx, document.Position+1)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	s.document = document
-	s.state = Snapshot{Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}
-	return nil
+	return &current{document, Snapshot{Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}}, nil
 }
 
 func (s *Studio) label(ctx context.Context, position int) (string, error) {

@@ -18,9 +18,25 @@ type All struct {
 // Label implements Edit.
 func (e All) Label() string { return e.Name }
 
+// count returns how many edits there are, in groups within the group too, the groups counted with them. It stops
+// counting beyond MaxEdits.
+func (e All) count() int {
+	count := 0
+	for _, form := range e.Edits {
+		if count++; form.All != nil {
+			count += form.All.count()
+		}
+		if count > MaxEdits {
+			break
+		}
+	}
+	return count
+}
+
 func (e All) apply(p *Project) (Edit, error) {
 	if err := firstOf([]error{
 		checkName("name", e.Name), checkRange("the number of edits", len(e.Edits), 1, MaxEdits),
+		checkRange("the number of edits in all groups", e.count(), 1, MaxEdits),
 	}); err != nil {
 		return nil, err
 	}

@@ -6,7 +6,12 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"reflect"
+	"strconv"
 	"strings"
+
+	strict "github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
 )
 
 // The first fields of a project file.
@@ -46,7 +51,7 @@ func Decode(data []byte) (*Project, error) {
 		Format  string `json:"format"`
 		Version int    `json:"version"`
 	}
-	if err := json.Unmarshal(data, &head); err != nil {
+	if err := strict.Unmarshal(data, &head); err != nil {
 		return nil, explain(err, data)
 	}
 	if head.Format != FileFormat {
@@ -65,38 +70,81 @@ func Decode(data []byte) (*Project, error) {
 	return &file.Project, nil
 }
 
-// DecodeJSON reads one JSON document and refuses unknown fields by name. The error is a *FileError.
+// DecodeJSON reads one JSON document. It refuses, by name, fields that are unknown, that are spelled with other
+// capitals, and that come twice (RFC 8259 leaves open what those mean). The error is a *FileError.
 func DecodeJSON(data []byte, into any) error {
-	decoder := json.NewDecoder(bytes.NewReader(data))
-	decoder.DisallowUnknownFields()
-	if err := decoder.Decode(into); err != nil {
+	if err := strict.Unmarshal(data, into, strict.RejectUnknownMembers(true)); err != nil {
 		return explain(err, data)
-	}
-	if _, err := decoder.Token(); !errors.Is(err, io.EOF) {
-		return &FileError{"there is something after the end of the JSON document"}
 	}
 	return nil
 }
 
-// explain turns an error of encoding/json into a sentence that a musician can act on.
+// explain turns an error of the JSON package into a sentence that a musician can act on.
 func explain(err error, data []byte) error {
-	var syntax *json.SyntaxError
-	var kind *json.UnmarshalTypeError
+	var syntax *jsontext.SyntacticError
+	var kind *strict.SemanticError
 	switch {
-	case errors.As(err, &syntax):
-		line := 1 + bytes.Count(data[:min(int(syntax.Offset), len(data))], []byte("\n"))
-		return &FileError{fmt.Sprintf("this is not valid JSON: %v, at byte %d in line %d", syntax, syntax.Offset, line)}
-	case errors.As(err, &kind):
-		return &FileError{fmt.Sprintf("%s holds a JSON %s; it must be of type %s", fieldOr(kind.Field, "the document"), kind.Value, kind.Type)}
 	case errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF):
-		return &FileError{"the JSON document ends too early"}
+		return &FileError{"this is not valid JSON: it ends too early"}
+	case errors.As(err, &syntax) && errors.Is(syntax.Err, jsontext.ErrDuplicateName):
+		return &FileError{fmt.Sprintf("the field %q comes twice", path(syntax.JSONPointer))}
+	case errors.As(err, &syntax):
+		line := 1 + bytes.Count(data[:min(int(syntax.ByteOffset), len(data))], []byte("\n"))
+		return &FileError{fmt.Sprintf("this is not valid JSON: %v, at byte %d in line %d", syntax.Err, syntax.ByteOffset, line)}
+	case errors.As(err, &kind) && errors.Is(kind.Err, strict.ErrUnknownName):
+		return &FileError{fmt.Sprintf("unknown field %q", kind.JSONPointer.LastToken())}
+	case errors.As(err, &kind) && kind.GoType != nil:
+		got := strings.TrimSpace(kindNames[kind.JSONKind] + " " + shortened(kind.JSONValue))
+		return &FileError{fmt.Sprintf("%s holds a JSON %s; it must be %s", path(kind.JSONPointer), got, typeName(kind.GoType))}
 	}
-	return &FileError{strings.TrimPrefix(err.Error(), "json: ")}
+	return &FileError{err.Error()}
 }
 
-func fieldOr(field, other string) string {
-	if field == "" {
-		return other
+// kindNames are what JSON calls its kinds of values.
+var kindNames = map[jsontext.Kind]string{'n': "null", 't': "boolean", 'f': "boolean", '"': "string", '0': "number", '{': "object", '[': "array"}
+
+// shortened returns the beginning of a value.
+func shortened(value jsontext.Value) string {
+	if len(value) > 40 {
+		return string(value[:40]) + "…"
 	}
-	return field
+	return string(value)
+}
+
+// typeName says in words what a type of Go takes of JSON.
+func typeName(t reflect.Type) string {
+	switch t.Kind() {
+	case reflect.Pointer:
+		return typeName(t.Elem())
+	case reflect.String:
+		return "a string"
+	case reflect.Bool:
+		return "true or false"
+	case reflect.Float32, reflect.Float64:
+		return "a number"
+	case reflect.Slice, reflect.Array:
+		return "an array"
+	case reflect.Struct, reflect.Map:
+		return "an object"
+	}
+	return "a whole number that is not too large"
+}
+
+// path returns a place in a document as it is written in programs: tracks[0].name.
+func path(pointer jsontext.Pointer) string {
+	var b strings.Builder
+	for token := range pointer.Tokens() {
+		switch _, err := strconv.Atoi(token); {
+		case err == nil:
+			fmt.Fprintf(&b, "[%s]", token)
+		case b.Len() > 0:
+			b.WriteString("." + token)
+		default:
+			b.WriteString(token)
+		}
+	}
+	if b.Len() == 0 {
+		return "the document"
+	}
+	return b.String()
 }

@@ -28,11 +28,15 @@ func TestBadFilesAreRefusedWithASentence(t *testing.T) {
 	require.NoError(t, err)
 	for _, c := range []struct{ name, old, new, want string }{
 		{"not JSON", string(good), "MThd", "this is not valid JSON: invalid character 'M'"},
-		{"empty", string(good), "", "this is not valid JSON: unexpected end of JSON input"},
-		{"cut short", "]}}}]}]}]}}", "", "this is not valid JSON: unexpected end"},
+		{"empty", string(good), "", "this is not valid JSON: it ends too early"},
+		{"cut short", "]}}}]}]}]}}", "", "this is not valid JSON: it ends too early"},
 		{"foreign", "jettyfog project", "something", `its format is "something"`},
 		{"of the future", `"version":1`, `"version":2`, "has version 2; this program reads version 1"},
 		{"unknown field", `"tempo":`, `"fog":1,"tempo":`, `unknown field "fog"`},
+		{"other capitals", `"tempo":`, `"Tempo":`, `unknown field "Tempo"`},
+		{"a field twice", `"tempo":96000`, `"tempo":96000,"tempo":97000`, `the field "project.tempo" comes twice`},
+		{"a field twice in a list", `"kind":"melodic"`, `"kind":"melodic","kind":"kit"`, `the field "project.tracks[0].kind" comes twice`},
+		{"a number that is too large", `"tempo":96000`, `"tempo":1e400`, "project.tempo holds a JSON number 1e400; it must be a whole number"},
 		{"wrong type", `"tempo":96000`, `"tempo":"fast"`, "project.tempo holds a JSON string"},
 		{"a fraction", `"tempo":96000`, `"tempo":96000.5`, "project.tempo holds a JSON number 96000.5"},
 		{"too few steps", `"steps":[1,0,`, `"steps":[`, "the number of tracks[0].patterns[0].parts[0].lanes.gate.steps is 62"},
@@ -55,7 +59,7 @@ func TestAnEditMustHoldOneChange(t *testing.T) {
 		{`{"changeLuck":{"number":"seven"}}`, "changeLuck.number holds a JSON string"},
 		{`[]`, "the document holds a JSON array"},
 		{``, "ends too early"},
-		{`{"backLuck":{}} {}`, "something after the end"},
+		{`{"backLuck":{}} {}`, "after top-level value"},
 	} {
 		_, err := score.DecodeEdit([]byte(c.data))
 		require.ErrorContains(t, err, c.want, c.data)

@@ -29,7 +29,7 @@ func TestRoundTrip(t *testing.T) {
 			Format:   rapid.IntRange(0, 1).Draw(t, "format"),
 			Division: rapid.SampledFrom([]int{smf.DefaultDivision, smf.ExactDivision}).Draw(t, "division"),
 		}
-		file := smf.FromTake(recorded, options)
+		file := fileOf(t, recorded, options)
 		data, err := smf.Encode(file)
 		require.NoError(t, err)
 		read, repairs, err := smf.Decode(data)
@@ -231,7 +231,7 @@ func TestCorruptFilesAreRefusedByPlace(t *testing.T) {
 // Nothing that comes in makes the reader fail in another way, and what it accepts an independent library reads
 // as the same notes, and it reads again what it has written.
 func FuzzDecode(f *testing.F) {
-	good, err := smf.Encode(smf.FromTake(take.Render(testkit.Buoy(), 1), smf.Options{Format: 1, Division: smf.DefaultDivision}))
+	good, err := smf.Encode(fileOf(f, take.Render(testkit.Buoy(), 1), smf.Options{Format: 1, Division: smf.DefaultDivision}))
 	require.NoError(f, err)
 	f.Add(good)
 	f.Add(file(0, 0x90, 60, 90, 96, 60, 0, 0, 0xFF, 0x2F, 0))
@@ -289,4 +289,11 @@ func requireSameNotes(t *testing.T, f smf.File, data []byte) {
 		}, len(theirs.Tracks[i]))
 		require.Equal(t, ours, other)
 	}
+}
+
+// fileOf lays a take out as a file that can hold it.
+func fileOf(t require.TestingT, recorded *take.Take, options smf.Options) smf.File {
+	file, err := smf.FromTake(recorded, options)
+	require.NoError(t, err)
+	return file
 }

@@ -1,7 +1,8 @@
 // Package smf writes and reads Standard MIDI Files, as the Standard MIDI Files 1.0 specification (MIDI
 // Manufacturers Association, RP-001) lays them down.
 //
-//	data, err := smf.Encode(smf.FromTake(t, smf.Options{Format: 1, Division: smf.DefaultDivision}))
+//	f, err := smf.FromTake(t, smf.Options{Format: 1, Division: smf.DefaultDivision})
+//	data, err := smf.Encode(f)
 //
 //	f, repairs, err := smf.Decode(data)
 //

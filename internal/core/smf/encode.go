@@ -56,8 +56,11 @@ func appendTrack(data []byte, track Track) ([]byte, error) {
 	var tick uint32
 	var running byte
 	for _, event := range track.Events {
-		if event.Tick < tick || event.Tick-tick > maxVarLen {
-			return nil, &RangeError{"the tick of an event", event.Tick, fmt.Sprintf("%d to %d", tick, tick+maxVarLen)}
+		if event.Tick < tick {
+			return nil, &RangeError{"the tick of an event", event.Tick, fmt.Sprintf("%d or more", tick)}
+		}
+		if event.Tick-tick > maxVarLen {
+			data, running = bridge(data, &tick, event.Tick), 0
 		}
 		data = appendVarLen(data, event.Tick-tick)
 		tick = event.Tick
@@ -73,10 +76,21 @@ func appendTrack(data []byte, track Track) ([]byte, error) {
 			running = status
 		}
 	}
-	data = appendVarLen(data, max(track.End, tick)-tick)
+	end := max(track.End, tick)
+	data = bridge(data, &tick, end)
+	data = appendVarLen(data, end-tick)
 	data = append(data, statusMeta, metaEndOfTrack, 0)
 	binary.BigEndian.PutUint32(data[begin-4:], uint32(len(data)-begin))
 	return data, nil
+}
+
+// bridge writes texts of no letters until a tick is no further away than a delta time can be.
+func bridge(data []byte, tick *uint32, to uint32) []byte {
+	for to-*tick > maxVarLen {
+		data = append(appendVarLen(data, maxVarLen), text(metaText, "")...)
+		*tick += maxVarLen
+	}
+	return data
 }
 
 // maxVarLen is the largest variable-length quantity: four bytes of seven bits.

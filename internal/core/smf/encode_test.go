@@ -92,7 +92,7 @@ func TestWhatAFileHasNoRoomForIsRefused(t *testing.T) {
 		{File{Format: 1, Division: 0, Tracks: one}, "the division is 0; it must be 1 to 32767"},
 		{File{Format: 1, Division: 1 << 15, Tracks: one}, "the division is 32768"},
 		{File{Format: 1, Division: 96, Tracks: []Track{{Events: []Event{event(5, "90 40 40"), event(4, "80 40 40")}}}},
-			"the tick of an event is 4; it must be 5 to"},
+			"the tick of an event is 4; it must be 5 or more"},
 	} {
 		_, err := Encode(c.file)
 		var rangeError *RangeError

@@ -2,6 +2,7 @@ package smf
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"slices"
 
@@ -20,21 +21,29 @@ type Options struct {
 }
 
 // FromTake lays a take out as a file. Each event is rounded from its own moment, never from a rounded
-// distance, so rounding cannot add up; a note keeps a length of at least one tick.
-func FromTake(t *take.Take, o Options) File {
+// distance, so rounding cannot add up; a note keeps a length of at least one tick. The error is a *RangeError for a
+// take that is longer than a file can be.
+func FromTake(t *take.Take, o Options) (File, error) {
+	if longest := score.Tick(math.MaxUint32) * score.TicksPerQuarter / score.Tick(o.Division); t.End > longest {
+		bar := t.Meter.Bar()
+		return File{}, &RangeError{
+			"the length of the take", fmt.Sprintf("%d bars", (t.End+bar-1)/bar),
+			fmt.Sprintf("at most %d for a MIDI file of %d ticks a quarter note: cut off what lies beyond, or choose fewer bars", longest/bar, o.Division),
+		}
+	}
 	end := round(t.End, o.Division)
 	conductor := conductorEvents(t, o.Division)
 	if o.Format == 0 {
 		track := merge(conductor, noteEvents(t.Messages, o.Division))
-		return File{Format: 0, Division: o.Division, Tracks: []Track{{Events: track, End: end}}}
+		return File{Format: 0, Division: o.Division, Tracks: []Track{{Events: track, End: end}}}, nil
 	}
 	tracks := []Track{{Events: conductor, End: end}}
-	for _, of := range t.Tracks {
-		events := []Event{{Data: text(metaTrackName, of.Name)}}
-		events = append(events, noteEvents(only(t.Messages, of.ID), o.Division)...)
+	for _, one := range take.ByTrack(t) {
+		events := []Event{{Data: text(metaTrackName, one.Tracks[0].Name)}}
+		events = append(events, noteEvents(one.Messages, o.Division)...)
 		tracks = append(tracks, Track{Events: events, End: end})
 	}
-	return File{Format: 1, Division: o.Division, Tracks: tracks}
+	return File{Format: 1, Division: o.Division, Tracks: tracks}, nil
 }
 
 func conductorEvents(t *take.Take, division int) []Event {
@@ -79,16 +88,6 @@ func noteEvents(messages []play.Message, division int) []Event {
 	}
 	slices.SortStableFunc(events, func(a, b Event) int { return cmp.Compare(a.Tick, b.Tick) })
 	return events
-}
-
-func only(messages []play.Message, track uint32) []play.Message {
-	var kept []play.Message
-	for _, m := range messages {
-		if m.Track == track {
-			kept = append(kept, m)
-		}
-	}
-	return kept
 }
 
 // merge interleaves two ordered lists; at one tick the events of a come first.

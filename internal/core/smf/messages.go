@@ -19,6 +19,7 @@ const (
 	statusExclusive = 0xF0
 	endOfExclusive  = 0xF7
 
+	metaText          = 0x01
 	metaTrackName     = 0x03
 	metaMarker        = 0x06
 	metaSetTempo      = 0x51

@@ -30,7 +30,7 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 			Format:   rapid.IntRange(0, 1).Draw(t, "format"),
 			Division: rapid.SampledFrom([]int{smf.DefaultDivision, smf.ExactDivision}).Draw(t, "division"),
 		}
-		data, err := smf.Encode(smf.FromTake(recorded, options))
+		data, err := smf.Encode(fileOf(t, recorded, options))
 		require.NoError(t, err)
 		read, err := gosmf.ReadFrom(bytes.NewReader(data))
 		require.NoError(t, err)
@@ -116,7 +116,7 @@ func TestAConverterInCReadsTheHead(t *testing.T) {
 	p.Key = theory.Key{Root: 4, Scale: "harmonic minor"}
 	p.Meter = score.Meter{Beats: 7, Unit: 8}
 	p.Tempo = 137_531
-	rows := midicsv(t, smf.FromTake(take.Render(p, 4), smf.Options{Format: 1, Division: smf.DefaultDivision}))
+	rows := midicsv(t, fileOf(t, take.Render(p, 4), smf.Options{Format: 1, Division: smf.DefaultDivision}))
 	require.Equal(t, [][]string{
 		{"0", "0", "Header", "1", "2", "960"},
 		{"1", "0", "Start_track"},
@@ -140,7 +140,7 @@ func TestRoundingDoesNotAddUp(t *testing.T) {
 	lanes.Gate.Steps[0] = score.On
 	lanes.Length.Steps[0] = 1
 	recorded := take.Render(p, 1000)
-	rows := midicsv(t, smf.FromTake(recorded, smf.Options{Format: 0, Division: smf.DefaultDivision}))
+	rows := midicsv(t, fileOf(t, recorded, smf.Options{Format: 0, Division: smf.DefaultDivision}))
 	next := 0
 	for _, row := range rows {
 		if !strings.HasPrefix(row[2], "Note_") {
@@ -189,7 +189,7 @@ func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 		{Tick: 21, Track: 1, Kind: play.NoteOff, Channel: 2, Key: 60},
 	}
 	var read [][]string
-	for _, row := range midicsv(t, smf.FromTake(recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
+	for _, row := range midicsv(t, fileOf(t, recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
 		if strings.HasSuffix(row[2], "_c") {
 			read = append(read, row[1:])
 		}
@@ -213,7 +213,7 @@ func TestAConverterInCReadsBanksAndMarkers(t *testing.T) {
 	recorded.End = 2 * score.TicksPerQuarter
 	recorded.Markers = []take.Marker{{Tick: score.TicksPerQuarter, Text: "Bell buoy: Ebb"}}
 	recorded.Messages = []play.Message{{Track: 1, Kind: play.Program, Channel: 2, Key: 12, Value: 1 + 5<<7 + 6}}
-	file := smf.FromTake(recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})
+	file := fileOf(t, recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})
 	var read [][]string
 	for _, row := range midicsv(t, file) {
 		if strings.HasSuffix(row[2], "_c") || row[2] == "Marker_t" {
@@ -243,7 +243,7 @@ func TestAConverterInCReadsWhatTunes(t *testing.T) {
 		{Track: 1, Kind: play.KeyTuning, Channel: 2, Key: 62, Velocity: 61, Value: 1<<7 | 3},
 	}
 	var read []string
-	for _, row := range midicsv(t, smf.FromTake(recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
+	for _, row := range midicsv(t, fileOf(t, recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
 		if strings.HasSuffix(row[2], "_c") || row[2] == "System_exclusive" {
 			read = append(read, strings.Join(row[2:], " "))
 		}

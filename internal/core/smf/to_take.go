@@ -18,7 +18,7 @@ import (
 // and those that never end do so with the file. What could not be kept is said, each a sentence without its
 // full stop.
 func ToTake(f File, name string) (t *take.Take, left []string) {
-	im := &importer{file: f, t: &take.Take{Name: name, Meter: score.Meter{Beats: 4, Unit: 4}, Key: theory.Key{Scale: theory.Chromatic}}}
+	im := &importer{file: f, known: map[uint32]bool{}, t: &take.Take{Name: name, Meter: score.Meter{Beats: 4, Unit: 4}, Key: theory.Key{Scale: theory.Chromatic}}}
 	im.tempo = play.TempoMap{{Tempo: standardTempo}}
 	var offset score.Tick
 	for i, track := range f.Tracks {
@@ -29,7 +29,7 @@ func ToTake(f File, name string) (t *take.Take, left []string) {
 		im.end = max(im.end, offset, im.tick(track.End))
 	}
 	slices.SortStableFunc(im.messages, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
-	im.t.Messages = inTurns(im.messages)
+	im.t.Messages = im.withinTime(inTurns(im.messages))
 	slices.SortStableFunc(im.t.Markers, func(a, b take.Marker) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Tempo = im.tempos()
 	im.t.Finish(min(im.end, score.LastTick))
@@ -50,6 +50,7 @@ type importer struct {
 	end      score.Tick
 	metered  bool
 	keyed    bool
+	known    map[uint32]bool // the tracks that have a name
 
 	unknown, exclusive, slowOrFast, late int
 }
@@ -105,6 +106,17 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 	}
 }
 
+// withinTime leaves out what would last longer than a take can: notes that begin at its last moment.
+func (im *importer) withinTime(messages []play.Message) []play.Message {
+	return slices.DeleteFunc(messages, func(m play.Message) bool {
+		late := m.Tick >= score.LastTick && (m.Kind == play.NoteOn || m.Tick > score.LastTick)
+		if late && m.Kind != play.NoteOff {
+			im.late++
+		}
+		return late
+	})
+}
+
 // add appends a message. A bank that was chosen just before a program is kept with it.
 func (im *importer) add(m play.Message) {
 	if last := len(im.messages) - 2; m.Kind == play.Program && last >= 0 {
@@ -121,7 +133,8 @@ func (im *importer) add(m play.Message) {
 }
 
 func (im *importer) addTrack(id uint32, name string) {
-	if !slices.ContainsFunc(im.t.Tracks, func(t take.Track) bool { return t.ID == id }) {
+	if !im.known[id] {
+		im.known[id] = true
 		im.t.Tracks = append(im.t.Tracks, take.Track{ID: id, Name: name})
 	}
 }

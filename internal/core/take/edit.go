@@ -24,6 +24,9 @@ func Apply(t *Take, e Edit) (*Take, error) {
 	if err := e.apply(&next); err != nil {
 		return nil, err
 	}
+	if next.End > score.LastTick {
+		return nil, &score.FieldError{Field: "the end of the take", Got: int(next.End), Allowed: fmt.Sprintf("at most tick %d", score.LastTick)}
+	}
 	return &next, nil
 }
 

@@ -94,7 +94,7 @@ func (e AddNotes) apply(t *Take) error {
 		if !slices.ContainsFunc(t.Tracks, func(track Track) bool { return track.ID == n.Track }) {
 			return &score.FieldError{Field: "track", Got: int(n.Track), Allowed: "the id of a track of the take"}
 		}
-		if n.Start < 0 || n.Length < 1 || n.Start+n.Length > score.LastTick {
+		if n.Start < 0 || n.Length < 1 || n.Start > score.LastTick || n.Length > score.LastTick-n.Start {
 			return &score.FieldError{Field: "start", Got: int(n.Start), Allowed: fmt.Sprintf("0 to %d, and a length of 1 at least", score.LastTick)}
 		}
 		if n.Key < theory.LowestNote || n.Key > theory.HighestNote {
@@ -199,8 +199,16 @@ func (e ShapeNotes) Label() string {
 }
 
 func (e ShapeNotes) apply(t *Take) error {
-	if e.Percent < 0 || e.Percent > 1000 {
-		return &score.FieldError{Field: "percent", Got: e.Percent, Allowed: "0 to 1000"}
+	for _, field := range []struct {
+		name             string
+		got, least, most int
+	}{
+		{"percent", e.Percent, 0, 1000}, {"velocity", e.Velocity, -126, 126},
+		{"length", int(e.Length), -int(score.LastTick), int(score.LastTick)},
+	} {
+		if field.got < field.least || field.got > field.most {
+			return &score.FieldError{Field: field.name, Got: field.got, Allowed: fmt.Sprintf("%d to %d", field.least, field.most)}
+		}
 	}
 	return change(t, e.Choice, func(n *play.Note) {
 		length := n.End - n.Start

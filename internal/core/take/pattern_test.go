@@ -116,7 +116,7 @@ func TestAKitAndWhatCannotBeKept(t *testing.T) {
 	again.Tracks[2].Patterns[0] = got.Pattern
 	require.NoError(t, again.Validate())
 	keys := map[uint8]bool{}
-	for _, n := range take.Only(of, 3).Notes() {
+	for _, n := range take.ByTrack(of)[2].Notes() {
 		keys[n.Key] = true
 	}
 	require.Len(t, got.Pattern.Parts, len(keys))

@@ -15,7 +15,9 @@ type Statistics struct {
 	// Velocity is the mean of all velocities, Deviation their standard deviation (of the whole population).
 	Velocity  float64 `json:"velocity"`
 	Deviation float64 `json:"deviation"`
-	// Bars are all bars of the take, the last of which can be cut short.
+	// Length is how many bars the take has; the last can be cut short.
+	Length int `json:"length"`
+	// Bars are those in which notes start, ascending.
 	Bars []BarStatistics `json:"bars"`
 	// Keys counts the notes of each key that is played, ascending.
 	Keys []Tally `json:"keys"`
@@ -26,9 +28,11 @@ type Statistics struct {
 
 // BarStatistics are those of one bar.
 type BarStatistics struct {
-	// Notes is how many notes start in it.
+	// Bar is its number, from 1.
+	Bar int `json:"bar"`
+	// Notes is how many notes start in it, 1 or more.
 	Notes int `json:"notes"`
-	// Velocity is their mean velocity; 0 if there are none.
+	// Velocity is their mean velocity.
 	Velocity float64 `json:"velocity"`
 }
 
@@ -41,7 +45,7 @@ type Tally struct {
 // StatisticsOf returns the statistics of some tracks of a take, or of all if none are named.
 func StatisticsOf(t *Take, tracks ...uint32) Statistics {
 	bar := t.Meter.Bar()
-	s := Statistics{Bars: make([]BarStatistics, (t.End+bar-1)/bar)}
+	s := Statistics{Length: int((t.End + bar - 1) / bar), Bars: []BarStatistics{}}
 	keys, intervals := map[int]int{}, map[int]int{}
 	highest := map[uint32]play.Note{} // of the latest moment of each track
 	from := map[uint32]play.Note{}    // of the moment before
@@ -60,10 +64,13 @@ func StatisticsOf(t *Take, tracks ...uint32) Statistics {
 		s.Notes++
 		sum, squares = sum+velocity, squares+velocity*velocity
 		keys[int(n.Key)]++
-		if at := int(n.Start / bar); at < len(s.Bars) {
-			s.Bars[at].Notes++
-			s.Bars[at].Velocity += velocity
+		number := int(n.Start/bar) + 1
+		if last := len(s.Bars) - 1; last < 0 || s.Bars[last].Bar != number {
+			s.Bars = append(s.Bars, BarStatistics{Bar: number})
 		}
+		in := &s.Bars[len(s.Bars)-1]
+		in.Notes++
+		in.Velocity += velocity
 		latest, any := highest[n.Track]
 		switch {
 		case !any:
@@ -81,7 +88,7 @@ func StatisticsOf(t *Take, tracks ...uint32) Statistics {
 		leap(track)
 	}
 	for i := range s.Bars {
-		s.Bars[i].Velocity /= float64(max(1, s.Bars[i].Notes))
+		s.Bars[i].Velocity /= float64(s.Bars[i].Notes)
 	}
 	if s.Notes > 0 {
 		s.Velocity = sum / float64(s.Notes)

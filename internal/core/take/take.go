@@ -1,6 +1,7 @@
 package take
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -20,7 +21,7 @@ type Take struct {
 	Tempo play.TempoMap
 	// Markers name moments, in order: which patterns play, from where on.
 	Markers []Marker
-	// Tracks are the tracks that the project had when the take began.
+	// Tracks are those of which the take has messages, and those that the project had when the take began.
 	Tracks []Track
 	// Messages are in the order in which they went out, ticks counted from the take's start.
 	Messages []play.Message
@@ -38,10 +39,20 @@ type Track struct {
 	Mute bool `json:"mute,omitempty"`
 }
 
-// Timeline is what a take's time is marked with; ticks count from its start.
-type Timeline struct {
+// Heading is what is known of a take beside its messages, and grows while it is recorded; ticks count from its start.
+type Heading struct {
 	Tempo   play.TempoMap
 	Markers []Marker
+	Tracks  []Track
+}
+
+// Piece is a run of messages of a take that is being recorded.
+type Piece struct {
+	// First is how many messages of the take come before.
+	First    int
+	Messages []play.Message
+	// Standing is what instruments were told before the piece and is still in force, in the order of messages.
+	Standing []play.Message
 }
 
 // Marker names a moment.
@@ -66,12 +77,38 @@ func MarkChanges(markers []Marker, before, after *score.Project, at score.Tick) 
 	return append(markers, Marker{at, strings.Join(names, ", ")})
 }
 
-// Only returns the take with one of its tracks alone.
-func Only(t *Take, track uint32) *Take {
-	only := *t
-	only.Tracks = slices.DeleteFunc(slices.Clone(t.Tracks), func(other Track) bool { return other.ID != track })
-	only.Messages = slices.DeleteFunc(slices.Clone(t.Messages), func(m play.Message) bool { return m.Track != track })
-	return &only
+// ByTrack returns each track of a take as a take of its own, in their order. Together they have all its messages.
+func ByTrack(t *Take) []*Take {
+	named := *t
+	named.NameTracks()
+	t = &named
+	places := make(map[uint32]int, len(t.Tracks))
+	alone := make([]*Take, len(t.Tracks))
+	for i, track := range t.Tracks {
+		one := *t
+		one.Tracks, one.Messages = []Track{track}, nil
+		places[track.ID], alone[i] = i, &one
+	}
+	for _, m := range t.Messages {
+		one := alone[places[m.Track]]
+		one.Messages = append(one.Messages, m)
+	}
+	return alone
+}
+
+// NameTracks gives every track that has a message a name, if it has none, so that none is left out where tracks
+// are listed.
+func (t *Take) NameTracks() {
+	named := make(map[uint32]bool, len(t.Tracks))
+	for _, track := range t.Tracks {
+		named[track.ID] = true
+	}
+	for _, m := range t.Messages {
+		if !named[m.Track] {
+			named[m.Track] = true
+			t.Tracks = append(t.Tracks[:len(t.Tracks):len(t.Tracks)], Track{ID: m.Track, Name: fmt.Sprintf("Track %d", m.Track)})
+		}
+	}
 }
 
 // Origin is the project that plays from a moment of a take on.

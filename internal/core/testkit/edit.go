@@ -6,7 +6,7 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// Edit draws an edit that p accepts.
+// Edit draws an edit that p accepts, and after which it can be played live.
 func Edit(t *rapid.T, p *score.Project) score.Edit {
 	drawnTrack := rapid.SampledFrom(p.Tracks).Draw(t, "track")
 	spec := rapid.SampledFrom(score.LaneSpecs()).Draw(t, "lane")
@@ -49,7 +49,11 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.All{Name: "two things", Edits: []score.EditJSON{form(t, setProject(t)), form(t, ofPatterns(t, drawnTrack))}}
 		},
 	}
-	return rapid.SampledFrom(kinds).Draw(t, "kind")()
+	drawn := rapid.SampledFrom(kinds).Draw(t, "kind")()
+	if next, _, err := score.Apply(p, drawn); err == nil && score.CheckDensity(p, next) != nil {
+		return score.ChangeLuck{Number: luck(t)}
+	}
+	return drawn
 }
 
 // ofTracks draws an edit that adds, removes or moves a track.

@@ -5,6 +5,8 @@ export interface Message {
   transport?: Status;
   batch?: WireBatch;
   takes?: TakesMessage;
+  problems?: ProblemsMessage;
+  notice?: NoticeMessage;
   clock?: ClockAnswer;
 }
 export interface Snapshot {
@@ -349,7 +351,6 @@ export interface WireClick {
 }
 export interface TakesMessage {
   takes: Summary[];
-  problem?: string;
 }
 export interface Summary {
   id: number;
@@ -365,6 +366,12 @@ export interface Summary {
   undo: string;
   redo: string;
   deleted: boolean;
+}
+export interface ProblemsMessage {
+  problems: string[];
+}
+export interface NoticeMessage {
+  text: string;
 }
 export interface ClockAnswer {
   sent: number;
@@ -1055,11 +1062,13 @@ export interface Statistics {
   notes: number;
   velocity: number;
   deviation: number;
+  length: number;
   bars: BarStatistics[];
   keys: Tally[];
   intervals: Tally[];
 }
 export interface BarStatistics {
+  bar: number;
   notes: number;
   velocity: number;
 }

@@ -357,10 +357,9 @@ export class Session {
       for (const listener of this.#listeners) listener(message.batch.sounds);
       this.places.announce(message.batch.places);
     }
-    if (message.takes) {
-      this.shelf.adopt(message.takes.takes);
-      if (message.takes.problem) this.notices.add(message.takes.problem);
-    }
+    if (message.takes) this.shelf.adopt(message.takes.takes);
+    if (message.problems) this.notices.setProblems(message.problems.problems);
+    if (message.notice) this.notices.add(message.notice.text);
   }
 
   #connectedIs(is: boolean): void {
@@ -372,6 +371,7 @@ export class Session {
     this.player.silence();
     this.places.clear();
     this.transport.lose();
+    this.notices.setProblems([]);
     // Another server may have started on other data, whose revisions begin anew.
     if (this.#snapshot) this.#snapshot = { ...this.#snapshot, revision: 0 };
   }

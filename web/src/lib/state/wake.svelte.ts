@@ -25,7 +25,12 @@ export class Wake {
       if (!session.connected) return;
       const place = this.#place;
       void this.#load(place);
-      if (!session.transport.playing || place) return;
+      if (place) return;
+      if (!session.transport.playing) {
+        // What was played last comes to disk a moment after the stop.
+        const last = setTimeout(() => void this.#load(place), drawnEvery);
+        return () => clearTimeout(last);
+      }
       const watch = setInterval(() => void this.#load(place), drawnEvery);
       return () => clearInterval(watch);
     });

@@ -17,6 +17,7 @@
   import { TakeDesk } from "../../state/takeDesk.svelte";
   import { Watch } from "../../state/watch.svelte";
   import KeyPanel from "../keys/KeyPanel.svelte";
+  import ProblemBar from "../notices/ProblemBar.svelte";
   import TopBar from "../top-bar/TopBar.svelte";
   import WakeStrip from "../wake/WakeStrip.svelte";
   import StatusLine from "./StatusLine.svelte";
@@ -65,8 +66,11 @@
   onkeyup={(event) => releaseFromKeys(event, playing)}
 />
 
-<div class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)_auto_38px_30px]">
+<div
+  class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto_38px_30px]"
+>
   <TopBar {view} {watch} {open} />
+  <ProblemBar />
   {#if view === "takes"}<Takes />{:else}<Write />{/if}
   {#if playing.open}<KeyPanel />{:else}<span></span>{/if}
   <WakeStrip />

@@ -47,19 +47,19 @@
   <Section title="Notes">
     <p class="caption pb-1">of {whose}</p>
     <p>
-      <b>{s.notes}</b> notes, {(s.notes / Math.max(1, s.bars.length)).toFixed(1)} a bar, {most} at most
+      <b>{s.notes}</b> notes, {(s.notes / Math.max(1, s.length)).toFixed(1)} a bar, {most} at most
     </p>
     <p>velocity {s.velocity.toFixed(1)} ± {s.deviation.toFixed(1)}</p>
   </Section>
   <Section title="Notes by bar">
     <Columns
-      values={s.bars.map((bar, i) => ({ name: `bar ${i + 1}`, value: bar.notes }))}
+      values={s.bars.map((bar) => ({ name: `bar ${bar.bar}`, value: bar.notes }))}
       label="Notes of each bar"
     />
   </Section>
   <Section title="Velocity by bar">
     <Columns
-      values={s.bars.map((bar, i) => ({ name: `bar ${i + 1}`, value: bar.velocity }))}
+      values={s.bars.map((bar) => ({ name: `bar ${bar.bar}`, value: bar.velocity }))}
       label="Mean velocity of each bar"
     />
   </Section>

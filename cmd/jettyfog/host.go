@@ -1,0 +1,122 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"log/slog"
+	"net"
+	"net/http"
+	"sync"
+	"time"
+
+	"jettyfog/internal/health"
+	"jettyfog/internal/live"
+	"jettyfog/internal/server"
+	"jettyfog/internal/shelf"
+	"jettyfog/internal/store"
+	"jettyfog/internal/studio"
+	"jettyfog/web"
+)
+
+// host is everything that runs while the page is served.
+type host struct {
+	log       *slog.Logger
+	kept      *store.Store
+	board     *health.Board
+	recorder  *live.Recorder
+	wake      *live.Recorder
+	transport *live.Transport
+	handler   *server.Server
+}
+
+func newHost(opened *studio.Studio, kept *store.Store, address net.Addr, log *slog.Logger) *host {
+	h := &host{log: log, kept: kept, board: health.NewBoard(log)}
+	h.recorder = live.NewRecorder(kept, live.Reports{
+		Finished: func() { h.handler.TakesChanged() },
+		Problem:  h.reporter(health.Recording, "what is recorded waits in memory until it can be stored"),
+		WentOn: func(why error) {
+			log.Error("a take could not be written on", "cause", why)
+			h.handler.Notice("The take could not be written on where it was, so it goes on as another take. Nothing that was heard is lost.")
+		},
+	})
+	h.wake = live.NewRecorder(kept.Wake(), live.Reports{
+		Problem: h.reporter(health.Wake, "what is played waits in memory until the wake can be stored"),
+		WentOn: func(why error) {
+			log.Error("the wake could not be written on", "cause", why)
+			h.handler.Notice("The wake could not be written on where it was, so it goes on anew. Nothing that is heard from now on is lost.")
+		},
+	})
+	h.transport = live.New(opened.State().Project, live.Options{Omitted: func(o live.Omission) {
+		h.handler.Notice(fmt.Sprintf("This machine could not keep up: %s. What plays goes on in its place.", o))
+	}}, h.recorder, h.wake)
+	h.handler = server.New(server.Options{
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(address),
+		Health: h.board, Log: log,
+	})
+	return h
+}
+
+// reporter returns what reports why a source cannot be stored, and what becomes of it.
+func (h *host) reporter(source health.Source, meanwhile string) func(error) {
+	return func(problem error) {
+		var disk *health.Problem
+		switch {
+		case errors.As(problem, &disk): // that is told by itself
+			problem = &health.Problem{Kind: disk.Kind, Sentence: meanwhile, Cause: problem}
+		case problem != nil:
+			problem = fmt.Errorf("%s: %w", meanwhile, problem)
+		}
+		h.board.Report(source, problem)
+	}
+}
+
+// closeWithin is how long requests that are being answered may take once the program is to end.
+const closeWithin = 500 * time.Millisecond
+
+// serve serves until the context ends, then lets go of everything in the order in which the parts depend on each
+// other: the transport stops, the recorders write what is left, the pages are hung up. The error says what could not
+// be kept.
+func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Writer) error {
+	httpServer := &http.Server{Handler: h.handler, ReadHeaderTimeout: 5 * time.Second, IdleTimeout: 2 * time.Minute}
+	var playing, recording sync.WaitGroup
+	running, endRunning := context.WithCancel(ctx)
+	defer endRunning()
+	recordCtx, endRecording := context.WithCancel(context.WithoutCancel(ctx))
+	playing.Go(func() { h.transport.Run(running) })
+	playing.Go(func() { h.kept.Watch(running, h.board) })
+	recording.Go(func() { h.recorder.Run(recordCtx) })
+	recording.Go(func() { h.wake.Run(recordCtx) })
+	stopServing := context.AfterFunc(ctx, func() {
+		h.handler.Close()
+		limited, cancel := context.WithTimeout(context.Background(), closeWithin)
+		defer cancel()
+		if err := httpServer.Shutdown(limited); err != nil {
+			_ = httpServer.Close()
+		}
+	})
+	defer stopServing()
+
+	url := "http://" + listener.Addr().String()
+	if err := h.kept.Announce(url); err != nil {
+		h.board.Report(health.Folder, err)
+	}
+	fmt.Fprintf(stdout, "Jettyfog is at %s (stop with Ctrl+C)\n", url)
+	err := httpServer.Serve(listener)
+	if errors.Is(err, http.ErrServerClosed) {
+		err = nil
+	}
+	endRunning()
+	playing.Wait()
+	endRecording()
+	recording.Wait()
+	if takes, wake := h.recorder.Left(), h.wake.Left(); takes+wake > 0 {
+		why := h.kept.Problem()
+		if why == nil {
+			why = errors.New("the disk did not take them in time")
+		}
+		err = errors.Join(err, fmt.Errorf("%d notes of takes and %d of the wake could not be kept: %w", takes, wake, why))
+	}
+	return err
+}

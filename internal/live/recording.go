@@ -1,0 +1,149 @@
+package live
+
+import (
+	"cmp"
+	"slices"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+)
+
+// recording is a take on its way to disk. Ticks are the take's own.
+type recording struct {
+	start    score.Tick // in ticks of the transport
+	tempo    play.TempoMap
+	project  *score.Project // that plays now
+	tracks   tracks
+	heading  take.Heading
+	ended    bool
+	end      score.Tick
+	messages []play.Message // those that are not on disk yet
+	origins  []take.Origin  // those that are not on disk yet, but for the first
+
+	// What is on disk.
+	id       int64       // 0 until it is created
+	origin   take.Origin // the last one
+	stored   int         // how many messages
+	standing play.Sent   // what they have told
+	grown    bool        // the heading there is not up to date
+	refused  int         // how often in a row it could not be written
+
+	// Of a copy: how many of its messages and of its origins were brought to disk.
+	done, placed int
+}
+
+func newRecording(project *score.Project, revision int64, start score.Tick, tempo play.TempoMap) *recording {
+	r := &recording{start: start, project: project, origin: take.Origin{Revision: revision, Project: project}}
+	r.tracks.play(project, 0)
+	r.setTempo(tempo)
+	return r
+}
+
+// header returns the take without messages, as it is to be created.
+func (r *recording) header() *take.Take {
+	t := take.Of(r.origin.Project, "")
+	t.Tempo, t.Markers, t.Tracks = r.heading.Tempo, r.heading.Markers, r.heading.Tracks
+	return t
+}
+
+// add records a message with a tick of the transport.
+func (r *recording) add(m play.Message) {
+	m.Tick -= r.start
+	known := len(r.tracks.named)
+	m.Track = r.tracks.of(m)
+	if len(r.tracks.named) != known {
+		r.grow()
+	}
+	r.messages = append(r.messages, m)
+}
+
+// setProject notes that another state of the project plays from a tick of the transport on.
+func (r *recording) setProject(project *score.Project, revision int64, from score.Tick) {
+	at := max(0, from-r.start)
+	r.origins = append(r.origins, take.Origin{Tick: at, Revision: revision, Project: project})
+	r.heading.Markers = take.MarkChanges(r.heading.Markers, r.project, project, at)
+	r.project = project
+	r.tracks.play(project, at)
+	r.grow()
+}
+
+// mark puts a marker at a tick of the transport.
+func (r *recording) mark(at score.Tick, text string) {
+	r.heading.Markers = append(slices.Clone(r.heading.Markers), take.Marker{Tick: max(0, at-r.start), Text: text})
+	slices.SortStableFunc(r.heading.Markers, func(a, b take.Marker) int { return cmp.Compare(a.Tick, b.Tick) })
+	r.grow()
+}
+
+// setTempo takes over the part of the transport's tempo map that concerns the take.
+func (r *recording) setTempo(tempo play.TempoMap) {
+	r.tempo = tempo
+	var own play.TempoMap
+	for _, change := range tempo {
+		change.Tick = max(0, change.Tick-r.start)
+		if last := len(own) - 1; last >= 0 && own[last].Tick == change.Tick {
+			own[last] = change
+			continue
+		}
+		own = append(own, change)
+	}
+	r.heading.Tempo = own
+	r.grow()
+}
+
+func (r *recording) grow() {
+	r.heading.Tracks = slices.Clone(r.tracks.named)
+	r.grown = true
+}
+
+// finish ends the recording at a tick of the transport.
+func (r *recording) finish(at score.Tick) { r.ended, r.end = true, max(0, at-r.start) }
+
+// written notes what a copy of the recording, which was made before more came, has brought to disk.
+func (r *recording) written(c *recording) {
+	r.standing.Note(r.messages[:c.done])
+	r.messages = slices.Delete(r.messages, 0, c.done)
+	if c.placed > 0 {
+		r.origin = r.origins[c.placed-1]
+		r.origins = slices.Delete(r.origins, 0, c.placed)
+	}
+	r.id, r.stored = c.id, c.stored
+}
+
+// bound returns the beginning of the bar of the first thing that is not on disk.
+func (r *recording) bound() score.Tick {
+	first := r.end
+	switch {
+	case len(r.messages) > 0:
+		first = r.messages[0].Tick
+	case len(r.origins) > 0:
+		first = r.origins[0].Tick
+	}
+	bar := r.origin.Project.Meter.Bar()
+	return first / bar * bar
+}
+
+// goOn makes the recording one that is still to be created and begins later: with what instruments were told before.
+func (r *recording) goOn(by score.Tick) {
+	for len(r.origins) > 0 && r.origins[0].Tick <= by {
+		r.origin, r.origins = r.origins[0], r.origins[1:]
+	}
+	r.origin.Tick = 0
+	for i := range r.origins {
+		r.origins[i].Tick = max(0, r.origins[i].Tick-by)
+	}
+	for i := range r.messages {
+		r.messages[i].Tick = max(0, r.messages[i].Tick-by)
+	}
+	r.messages = append(r.standing.Standing(0), r.messages...)
+	r.heading.Markers = slices.DeleteFunc(slices.Clone(r.heading.Markers), func(m take.Marker) bool { return m.Tick < by })
+	for i := range r.heading.Markers {
+		r.heading.Markers[i].Tick -= by
+	}
+	for i := range r.tracks.eras {
+		r.tracks.eras[i].from = max(0, r.tracks.eras[i].from-by)
+	}
+	r.start, r.end = r.start+by, max(0, r.end-by)
+	r.id, r.stored, r.standing, r.refused = 0, 0, play.Sent{}, 0
+	r.setTempo(r.tempo)
+}

@@ -1,0 +1,130 @@
+package live
+
+import (
+	"fmt"
+	"strings"
+	"time"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// lateBy is how late a note may begin. After a stall those that are later are left out, so that what was missed does
+// not come all at once.
+const lateBy = 200 * time.Millisecond
+
+// A tenth of a second has room for twice as much as a project may play on average, so that only what cannot be played
+// is left out.
+const (
+	tenth       = 100 * time.Millisecond
+	mostInTenth = 2 * score.MaxEventsPerSecond / 10
+)
+
+// Omission is what was not played because it came too late, or because too much came at once.
+type Omission struct {
+	// Late and Crowded count notes.
+	Late, Crowded int
+	// Tick is that of the first.
+	Tick score.Tick
+}
+
+// String says it in a few words.
+func (o Omission) String() string {
+	var parts []string
+	if o.Late > 0 {
+		parts = append(parts, fmt.Sprintf("%s came too late", notesInWords(o.Late)))
+	}
+	if o.Crowded > 0 {
+		parts = append(parts, fmt.Sprintf("%s came with too many others", notesInWords(o.Crowded)))
+	}
+	return "not heard: " + strings.Join(parts, ", ")
+}
+
+func notesInWords(count int) string {
+	if count == 1 {
+		return "1 note"
+	}
+	return fmt.Sprintf("%d notes", count)
+}
+
+// sieve leaves out what cannot be played any more, or not all at once: whole notes, never just their ends. Of
+// controllers that come too late or too thick the last of each is played, so that instruments stand where they should.
+type sieve struct {
+	out     map[heardKey]bool // keys whose last note was left out
+	at      int64             // which tenth of a second is being filled
+	filled  int
+	omitted Omission // since it was told last
+}
+
+// pass returns what is to go out of sounds that are ordered by time, at a moment.
+func (s *sieve) pass(sounds []Sound, now int64) []Sound {
+	if s.out == nil {
+		s.out = map[heardKey]bool{}
+	}
+	kept := make([]Sound, 0, len(sounds))
+	var held play.Sent // controllers that wait for later ones
+	release := func(tick score.Tick, at int64) {
+		for _, m := range held.Standing(tick) {
+			kept = append(kept, Sound{Message: m, At: at})
+		}
+		held = play.Sent{}
+	}
+	for _, sound := range sounds {
+		key := heardKey{sound.Channel, sound.Key}
+		if sound.Kind == play.NoteOff {
+			if !s.out[key] {
+				kept = append(kept, sound)
+			}
+			delete(s.out, key)
+			continue
+		}
+		late := sound.At < now-int64(lateBy)
+		passes := !late && s.fits(sound.At)
+		switch {
+		case sound.Kind == play.NoteOn && !passes:
+			s.omit(sound.Tick, late)
+			s.out[key] = true
+		case passes:
+			delete(s.out, key)
+			release(sound.Tick, sound.At)
+			kept = append(kept, sound)
+		default:
+			held.Note([]play.Message{sound.Message})
+		}
+	}
+	if len(sounds) > 0 {
+		last := sounds[len(sounds)-1]
+		release(last.Tick, last.At)
+	}
+	return kept
+}
+
+// fits counts something that is to go out at a time, if there is room for it.
+func (s *sieve) fits(at int64) bool {
+	if now := at / int64(tenth); now != s.at {
+		s.at, s.filled = now, 0
+	}
+	if s.filled == mostInTenth {
+		return false
+	}
+	s.filled++
+	return true
+}
+
+func (s *sieve) omit(tick score.Tick, late bool) {
+	if s.omitted == (Omission{}) {
+		s.omitted.Tick = tick
+	}
+	if late {
+		s.omitted.Late++
+	} else {
+		s.omitted.Crowded++
+	}
+}
+
+// take returns what was left out since it was asked last.
+func (s *sieve) take() Omission {
+	omitted := s.omitted
+	s.omitted = Omission{}
+	return omitted
+}
