@@ -38,14 +38,18 @@ func newHost(opened *studio.Studio, kept *store.Store, address net.Addr, log *sl
 		Problem:  h.reporter(health.Recording, "what is recorded waits in memory until it can be stored"),
 		WentOn: func(why error) {
 			log.Error("a take could not be written on", "cause", why)
-			h.handler.Notice("The take could not be written on where it was, so it goes on as another take. Nothing that was heard is lost.")
+			h.handler.Notice("The take could not be written on where it was, so it goes on as another take, from what was not stored yet.")
+		},
+		Lost: func(why error) {
+			log.Error("a take is gone", "cause", why)
+			h.handler.Notice("The take that was just recorded is gone from the folder of data; what it had is still in the wake.")
 		},
 	})
 	h.wake = live.NewRecorder(kept.Wake(), live.Reports{
 		Problem: h.reporter(health.Wake, "what is played waits in memory until the wake can be stored"),
 		WentOn: func(why error) {
 			log.Error("the wake could not be written on", "cause", why)
-			h.handler.Notice("The wake could not be written on where it was, so it goes on anew. Nothing that is heard from now on is lost.")
+			h.handler.Notice("The wake could not be written on where it was, so it goes on anew, from what was not stored yet.")
 		},
 	})
 	h.transport = live.New(opened.State().Project, live.Options{Omitted: func(o live.Omission) {

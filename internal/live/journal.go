@@ -26,6 +26,10 @@ func (r *Recorder) flush(ctx context.Context) error {
 		}
 		err := r.append(ctx, c)
 		finished, isCurrent := r.note(first, c, err)
+		if finished && err != nil {
+			r.reports.Lost(err)
+			err = nil
+		}
 		r.reports.Problem(err)
 		switch {
 		case finished:
@@ -124,9 +128,11 @@ func (r *Recorder) finishBehind(ctx context.Context) error {
 	for len(r.behind) > 0 {
 		b := r.behind[0]
 		if err := r.store.FinishTake(ctx, b.id, b.end); err != nil && !errors.Is(err, take.ErrUnknown) {
+			r.reports.Problem(err)
 			return err
 		}
 		r.behind = r.behind[1:]
+		r.reports.Problem(nil)
 		r.reports.Finished()
 	}
 	return nil

@@ -32,6 +32,8 @@ type Reports struct {
 	Problem func(error)
 	// WentOn says that a recording could not be written on, and why; it goes on as a new one.
 	WentOn func(why error)
+	// Lost says that a recording that was just over is gone from the store with all that it had.
+	Lost func(why error)
 }
 
 // flushEvery is how often what was heard goes to disk, so a crash loses no more than that.
@@ -53,7 +55,7 @@ type Recorder struct {
 
 // NewRecorder returns a recorder. It writes while it runs.
 func NewRecorder(store TakeStore, reports Reports) *Recorder {
-	for _, f := range []*func(error){&reports.Problem, &reports.WentOn} {
+	for _, f := range []*func(error){&reports.Problem, &reports.WentOn, &reports.Lost} {
 		if *f == nil {
 			*f = func(error) {}
 		}

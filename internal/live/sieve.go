@@ -85,7 +85,9 @@ func (s *sieve) pass(sounds []Sound, now int64) []Sound {
 			s.omit(sound.Tick, late)
 			s.out[key] = true
 		case passes:
-			delete(s.out, key)
+			if sound.Kind == play.NoteOn {
+				delete(s.out, key)
+			}
 			release(sound.Tick, sound.At)
 			kept = append(kept, sound)
 		default:

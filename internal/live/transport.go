@@ -309,14 +309,20 @@ func (t *Transport) pulse() {
 		return
 	}
 	// After a stall, or where much plays, what is due takes long to compute; nobody who wants to stop waits for it.
-	for t.committed < t.horizon(now) && t.Now()-now < int64(pulseWithin) {
-		to := min(t.horizon(now), t.tickAt(t.timeOf(t.committed)+int64(slice))+1)
-		batch := t.render(to, now)
+	horizon := t.tickAt(now+int64(t.options.LookAhead)) + 1
+	if t.committed >= horizon {
+		return
+	}
+	var batch Batch
+	for t.committed < horizon && t.Now()-now < int64(pulseWithin) {
+		to := min(horizon, t.tickAt(t.timeOf(t.committed)+int64(slice))+1)
+		t.render(to, &batch)
 		t.committed = to
-		t.waiting = append(t.waiting, batch.Sounds...)
-		for o := range t.outputs {
-			o.Send(batch)
-		}
+	}
+	batch.Sounds = t.sieve.pass(batch.Sounds, now)
+	t.waiting = append(t.waiting, batch.Sounds...)
+	for o := range t.outputs {
+		o.Send(batch)
 	}
 }
 
@@ -325,11 +331,6 @@ const (
 	slice       = 50 * time.Millisecond
 	pulseWithin = 50 * time.Millisecond
 )
-
-// horizon returns the tick before which all is to be handed over at a moment.
-func (t *Transport) horizon(now int64) score.Tick {
-	return t.tickAt(now+int64(t.options.LookAhead)) + 1
-}
 
 // tellOmitted tells what was left out, and marks it in what is recorded.
 func (t *Transport) tellOmitted(now int64, due bool) {
@@ -344,8 +345,8 @@ func (t *Transport) tellOmitted(now int64, due bool) {
 	t.options.Omitted(omitted)
 }
 
-func (t *Transport) render(to score.Tick, now int64) Batch {
-	var batch Batch
+// render appends what comes up to a tick to a batch.
+func (t *Transport) render(to score.Tick, batch *Batch) {
 	messages, places := t.performance.advance(to, &t.keys)
 	messages = play.Merge(t.missing, messages, nil)
 	t.missing = nil
@@ -353,12 +354,10 @@ func (t *Transport) render(to score.Tick, now int64) Batch {
 	for _, m := range messages {
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
-	batch.Sounds = t.sieve.pass(batch.Sounds, now)
 	for _, place := range places {
 		place.At = t.timeOf(place.Tick)
 		batch.Places = append(batch.Places, place)
 	}
-	return batch
 }
 
 // hear moves what was due by now from waiting to heard, and into the take and the wake.

@@ -150,3 +150,83 @@ func TestNamesAreTold(t *testing.T) {
 	require.Equal(t, []string{"Ebb (3)", "Ebb (2)", "Ebb"}, names[3:])
 	require.Len(t, slices.Compact(slices.Sorted(slices.Values(names))), 6)
 }
+
+// Whatever becomes of a call to the store, and whoever goes away: what is given out is what is stored.
+func TestFaultsLeaveNothingApart(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		kept := memory.New(testkit.Buoy())
+		takes := shelf.New(kept)
+		id := add(t, takes, take.Render(testkit.Buoy(), 2), 1)
+		halves := 0
+		for range rapid.IntRange(1, 20).Draw(t, "acts") {
+			ctx, giveUp := context.WithCancel(context.Background())
+			fault := rapid.SampledFrom([]memory.Fault{memory.None, memory.Refused, memory.Unanswered}).Draw(t, "fault")
+			goes := rapid.Bool().Draw(t, "asker goes")
+			kept.SetFault(func(string) memory.Fault {
+				if goes {
+					giveUp()
+				}
+				return fault
+			})
+			_, before, err := takes.Take(context.Background(), id)
+			require.NoError(t, err)
+			version := before.Version
+			switch rapid.SampledFrom([]string{"edit", "undo", "delete", "add"}).Draw(t, "act") {
+			case "edit":
+				_, err = takes.Edit(ctx, id, version, take.MoveNotes{Semitones: 1})
+			case "undo":
+				_, err = takes.Undo(ctx, id, version)
+			case "delete":
+				_, err = takes.SetDeleted(ctx, id, version, rapid.Bool().Draw(t, "deleted"))
+			case "add":
+				one := take.Render(testkit.Buoy(), 1)
+				if _, err = takes.Add(ctx, 1, one, one); err == nil || fault == memory.Unanswered && !goes {
+					halves += 2
+				}
+				version--
+			}
+			giveUp()
+			if err == nil {
+				version++
+			}
+			kept.SetFault(nil)
+			given, summary, err := takes.Take(context.Background(), id)
+			require.NoError(t, err)
+			require.Equal(t, max(before.Version, version), summary.Version)
+			stored, fresh, err := shelf.New(kept).Take(context.Background(), id)
+			require.NoError(t, err)
+			require.Equal(t, fresh, summary)
+			require.Equal(t, stored.Messages, given.Messages)
+			listed, err := takes.Takes(context.Background())
+			require.NoError(t, err)
+			require.Len(t, listed, 1+halves, "both halves or none")
+		}
+	})
+}
+
+// While a take is being changed, however long that takes, it can be read as it was.
+func TestReadingWaitsForNoChange(t *testing.T) {
+	kept := memory.New(testkit.Buoy())
+	takes := shelf.New(kept)
+	id := add(t, takes, take.Render(testkit.Buoy(), 2), 1)
+	entered, release := make(chan struct{}), make(chan struct{})
+	kept.SetFault(func(string) memory.Fault {
+		close(entered)
+		<-release
+		return memory.None
+	})
+	done := make(chan error)
+	go func() {
+		_, err := takes.Edit(ctx, id, 0, take.MoveNotes{Semitones: 1})
+		done <- err
+	}()
+	<-entered
+	_, summary, err := takes.Take(ctx, id)
+	require.NoError(t, err)
+	require.Zero(t, summary.Version)
+	close(release)
+	require.NoError(t, <-done)
+	_, summary, err = takes.Take(ctx, id)
+	require.NoError(t, err)
+	require.Equal(t, 1, summary.Version)
+}

@@ -23,16 +23,12 @@ func copies(folder string) []string {
 		return nil // there is none yet
 	}
 	var found []string
-	times := map[string]time.Time{}
 	for _, entry := range entries {
-		info, err := entry.Info()
-		if err != nil || !strings.HasPrefix(entry.Name(), "jettyfog-") || filepath.Ext(entry.Name()) != ".db" {
-			continue
+		if strings.HasPrefix(entry.Name(), "jettyfog-") && filepath.Ext(entry.Name()) == ".db" {
+			found = append(found, filepath.Join(copiesFolder(folder), entry.Name()))
 		}
-		file := filepath.Join(copiesFolder(folder), entry.Name())
-		found, times[file] = append(found, file), info.ModTime()
 	}
-	slices.SortFunc(found, func(a, b string) int { return times[b].Compare(times[a]) })
+	slices.Reverse(found) // they were in the order of their names, which begin with the day
 	return found
 }
 
@@ -77,7 +73,7 @@ func (s *Store) copyDatabase(ctx context.Context, name string) (err error) {
 	if err := os.RemoveAll(unfinished); err != nil {
 		return err
 	}
-	if err := s.reads.WithContext(ctx).Exec("VACUUM INTO ?", unfinished).Error; err != nil {
+	if err := vacuumInto(ctx, databaseFile(s.folder), unfinished); err != nil {
 		return err
 	}
 	if err := syncFile(unfinished); err != nil {
@@ -93,6 +89,19 @@ func (s *Store) copyDatabase(ctx context.Context, name string) (err error) {
 		}
 	}
 	return nil
+}
+
+// vacuumInto writes what a database holds at this moment to another file, and keeps nobody from writing meanwhile.
+func vacuumInto(ctx context.Context, file, target string) error {
+	db, err := connect(file, inspecting)
+	if err != nil {
+		return err
+	}
+	pool, err := db.DB()
+	if err != nil {
+		return err
+	}
+	return errors.Join(db.WithContext(ctx).Exec("VACUUM INTO ?", target).Error, pool.Close())
 }
 
 func syncFile(path string) error {

@@ -26,8 +26,6 @@ func (e *DamagedError) Error() string {
 	return fmt.Sprintf("the database in %s is damaged (%v); it is left as it is; start with --restore to put its latest copy in its place, %s", e.Folder, e.Cause, filepath.Base(e.Copy))
 }
 
-func (e *DamagedError) Unwrap() error { return e.Cause }
-
 // NewerError says that a newer program has written the database, which is left untouched.
 type NewerError struct {
 	Folder         string
@@ -50,8 +48,8 @@ func inspect(folder string) (version int, err error) {
 		return 0, err
 	}
 	version, err = check(databaseFile(folder))
-	if kind, known := kindOf(err); known && kind == health.Damaged {
-		return 0, &DamagedError{Folder: folder, Copy: latestCopy(folder), Cause: err.(*health.Problem).Cause}
+	if p := problemIn(err); p != nil && p.Kind == health.Damaged {
+		return 0, &DamagedError{Folder: folder, Copy: latestCopy(folder), Cause: p.Cause}
 	}
 	if err == nil && version > len(migrations()) {
 		err = &NewerError{Folder: folder, Version: version, Known: len(migrations())}

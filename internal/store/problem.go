@@ -70,11 +70,9 @@ func explain(err error) error {
 	return err
 }
 
-// kindOf returns what kind of problem an error is.
-func kindOf(err error) (health.Kind, bool) {
+// problemIn returns the problem that an error is or wraps, or nil.
+func problemIn(err error) *health.Problem {
 	var p *health.Problem
-	if !errors.As(err, &p) {
-		return 0, false
-	}
-	return p.Kind, true
+	errors.As(err, &p)
+	return p
 }

@@ -8,6 +8,7 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+	"time"
 
 	"github.com/glebarez/sqlite"
 	"github.com/gofrs/flock"
@@ -26,6 +27,8 @@ type Store struct {
 	reads  *gorm.DB
 	wake   *Wake
 	files  files
+
+	broken []takeRow // what was being recorded when the program was killed, as far as it is not finished
 
 	mu      sync.Mutex
 	trouble error // what the last write, or a read, has met
@@ -97,7 +100,7 @@ func (s *Store) open() error {
 		return err
 	}
 	if version > 0 && version < len(migrations()) {
-		if err := s.copyDatabase(context.Background(), fmt.Sprintf("before-%d", len(migrations()))); err != nil {
+		if err := s.copyDatabase(context.Background(), fmt.Sprintf("%s-before-%d", time.Now().Format(time.DateOnly), len(migrations()))); err != nil {
 			return fmt.Errorf("copy the database before it is brought up to date: %w", err)
 		}
 	}
@@ -108,16 +111,18 @@ func (s *Store) open() error {
 		return err
 	}
 	s.wake = &Wake{store: s}
-	if err := s.finishBrokenTakes(); err != nil {
-		return fmt.Errorf("finish the takes that were broken off: %w", err)
+	if err := s.reads.Omit("contents").Where("finished = ?", false).Find(&s.broken).Error; err != nil {
+		return fmt.Errorf("find the takes that were broken off: %w", err)
 	}
 	// A disk that is full can still be read and heard; one that may not be written to is the wrong one.
-	if err := s.probe(); err != nil {
-		if kind, known := kindOf(err); !known || kind != health.Full {
-			return err
-		}
+	err = s.finishBroken()
+	if err == nil {
+		err = s.probe()
 	}
-	return nil
+	if p := problemIn(err); p != nil && p.Kind == health.Full {
+		return nil
+	}
+	return err
 }
 
 // connect opens a file with some settings, and makes sure that they are in force.
@@ -193,13 +198,12 @@ func (s *Store) read(ctx context.Context, do func(tx *gorm.DB) error) error {
 // gone well ends all problems but damage, which only another start ends.
 func (s *Store) met(err error, wrote bool) error {
 	err = explain(err)
-	kind, isProblem := kindOf(err)
+	p := problemIn(err)
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	before, _ := kindOf(s.trouble)
-	switch {
-	case s.trouble != nil && before == health.Damaged:
-	case isProblem && (wrote || kind == health.Damaged):
+	switch before := problemIn(s.trouble); {
+	case before != nil && before.Kind == health.Damaged:
+	case p != nil && (wrote || p.Kind == health.Damaged):
 		s.trouble = err
 	case err == nil && wrote:
 		s.trouble = nil

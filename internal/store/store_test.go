@@ -3,6 +3,7 @@ package store_test
 import (
 	"context"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -14,7 +15,10 @@ import (
 	"jettyfog/internal/studio"
 )
 
-var ctx = context.Background()
+var (
+	ctx = context.Background()
+	now = time.Date(2026, 11, 26, 20, 0, 0, 0, time.UTC)
+)
 
 func open(t *testing.T, folder string) *store.Store {
 	t.Helper()

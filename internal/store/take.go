@@ -171,17 +171,13 @@ func (s *Store) FinishTake(ctx context.Context, id int64, end score.Tick) error 
 	})
 }
 
-// finishBrokenTakes finishes what was being recorded when the program was killed. What has no message goes.
-func (s *Store) finishBrokenTakes() error {
-	var rows []takeRow
-	if err := s.reads.Where("finished = ?", false).Find(&rows).Error; err != nil {
-		return err
-	}
-	for _, row := range rows {
+// finishBroken finishes what was being recorded when the program was killed. What has no message goes.
+func (s *Store) finishBroken() error {
+	for len(s.broken) > 0 {
+		row := s.broken[0]
 		_, count, err := extent(s.reads, row.ID)
 		switch {
 		case err != nil:
-			return err
 		case count == 0:
 			err = s.write(context.Background(), plainTurn, func(tx *gorm.DB) error { return tx.Delete(&row).Error })
 		case row.Wake:
@@ -190,8 +186,9 @@ func (s *Store) finishBrokenTakes() error {
 			err = s.FinishTake(context.Background(), row.ID, 0)
 		}
 		if err != nil {
-			return err
+			return fmt.Errorf("finish the takes that were broken off: %w", explain(err))
 		}
+		s.broken = s.broken[1:]
 	}
 	return nil
 }

@@ -82,13 +82,17 @@ func (s *Store) Watch(ctx context.Context, board *health.Board) {
 	}
 }
 
-// look finds out whether the files are where they were, and whether a problem is over.
+// look finds out whether the files are where they were, and whether a problem is over. It may not be called twice at
+// once.
 func (s *Store) look() {
 	if err := s.files.check(s.folder); err != nil {
 		_ = s.met(err, true) // it is remembered
 		return
 	}
-	if kind, isProblem := kindOf(s.Problem()); isProblem && kind != health.Damaged {
+	if p := problemIn(s.Problem()); p != nil && p.Kind != health.Damaged {
 		_ = s.probe() // what it meets is remembered
+	}
+	if s.Problem() == nil {
+		_ = s.finishBroken() // at the start there was no room for it
 	}
 }

@@ -125,6 +125,123 @@ func TestAFailingStoreChangesNothing(t *testing.T) {
 	require.Equal(t, before, s.State())
 }
 
+// Whatever becomes of a call to the store, and whoever goes away: what is stored is what is open and what everybody
+// was told, and the history leads back to it.
+func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		store := memory.New(testkit.Buoy())
+		s := open(t, store)
+		var told studio.Snapshot
+		s.Listen(func(state studio.Snapshot) { told = state })
+		for range rapid.IntRange(1, 30).Draw(t, "acts") {
+			ctx, giveUp := context.WithCancel(context.Background())
+			fault := rapid.SampledFrom([]memory.Fault{memory.None, memory.None, memory.Refused, memory.Unanswered}).Draw(t, "fault")
+			gone := rapid.SampledFrom([]string{"stays", "stays", "goes before", "goes meanwhile"}).Draw(t, "asker")
+			store.SetFault(func(string) memory.Fault {
+				if gone == "goes before" {
+					giveUp()
+				}
+				return fault
+			})
+			before := s.State()
+			var err error
+			switch rapid.SampledFrom([]string{"edit", "edit", "undo", "redo", "go"}).Draw(t, "act") {
+			case "edit":
+				_, err = s.Edit(ctx, before.Revision, score.ChangeLuck{Number: rapid.IntRange(0, 999_999).Draw(t, "luck")})
+			case "undo":
+				_, err = s.Undo(ctx, before.Revision)
+			case "redo":
+				_, err = s.Redo(ctx, before.Revision)
+			case "go":
+				_, err = s.GoTo(ctx, before.Revision, 0)
+			}
+			giveUp()
+			if err != nil {
+				require.Equal(t, before, s.State())
+			} else {
+				require.Equal(t, before.Revision+1, s.State().Revision)
+			}
+			require.Equal(t, s.State(), told)
+			stored := store.Document()
+			require.Equal(t, s.State().Revision, stored.Revision)
+			require.Equal(t, s.State().Project, stored.Project)
+			store.SetFault(nil)
+			require.Equal(t, s.State(), open(t, store).State(), "another start finds the same")
+		}
+	})
+}
+
+// While an edit is being stored, however long that takes, the project as it was can be read.
+func TestReadingWaitsForNoEdit(t *testing.T) {
+	store := memory.New(testkit.Buoy())
+	s := open(t, store)
+	entered, release := make(chan struct{}), make(chan struct{})
+	store.SetFault(func(string) memory.Fault {
+		close(entered)
+		<-release
+		return memory.None
+	})
+	done := make(chan error)
+	go func() {
+		_, err := s.Edit(context.Background(), 1, score.ChangeLuck{Number: 5})
+		done <- err
+	}()
+	<-entered
+	require.Equal(t, int64(1), s.State().Revision)
+	_, err := s.History(context.Background(), 0, 10)
+	require.NoError(t, err)
+	close(release)
+	require.NoError(t, <-done)
+	require.Equal(t, int64(2), s.State().Revision)
+}
+
+// An edit that makes the project denser than can be played is refused with the limit; one that makes it less dense
+// is not, even if it is too dense still.
+func TestWhatCannotBePlayedIsRefused(t *testing.T) {
+	p := testkit.Buoy()
+	p.Tempo = score.MaxTempo
+	track := p.Tracks[0]
+	for i := range 15 {
+		one := track.Clone()
+		one.ID, one.Speed = i+2, score.Ratio{N: 4, M: 1}
+		p.Tracks = append(p.Tracks, one)
+	}
+	s := open(t, memory.New(p))
+	ctx := context.Background()
+	thicken := func(id int) (studio.Snapshot, error) {
+		lane := score.LaneAddress{PartAddress: score.PartAddress{Track: id}, Lane: score.Ratchet}
+		steps := score.SetSteps{LaneAddress: lane}
+		for step := range score.MaxSteps {
+			steps.Steps = append(steps.Steps, score.StepValue{Step: step, Value: 16})
+		}
+		return s.Edit(ctx, s.State().Revision, steps)
+	}
+	var err error
+	id := 1
+	for ; err == nil; id++ {
+		_, err = thicken(id)
+	}
+	require.ErrorContains(t, err, "it must be at most 10000, so that it can be played live")
+	require.Greater(t, id, 3)
+	require.LessOrEqual(t, score.EventsPerSecond(s.State().Project), score.MaxEventsPerSecond)
+	slower := score.Tempo(200_000)
+	_, err = s.Edit(ctx, s.State().Revision, score.SetProject{Tempo: &slower})
+	require.NoError(t, err)
+	_, err = thicken(id - 1)
+	require.NoError(t, err)
+
+	dense := s.State().Project.Clone()
+	for i := range dense.Tracks {
+		dense.Tracks[i].Speed = score.Ratio{N: 16, M: 1}
+	}
+	_, err = s.Edit(ctx, s.State().Revision, score.Replace{Project: *dense})
+	require.ErrorContains(t, err, "events a second")
+	store := memory.New(dense)
+	s = open(t, store)
+	_, err = s.Edit(ctx, 1, score.SetProject{Tempo: &slower})
+	require.NoError(t, err, "no denser than before")
+}
+
 // requireHistory checks that the list of edits has all, the latest first, and says which are in force.
 func requireHistory(t *rapid.T, s *studio.Studio, all, done int) {
 	entries, err := s.History(context.Background(), 0, 100)
