@@ -10,6 +10,7 @@
 package health
 
 import (
+	"errors"
 	"log/slog"
 	"slices"
 	"sync"
@@ -95,13 +96,11 @@ func (b *Board) Report(source Source, problem error) {
 	}
 }
 
-// causeOf returns what lies at the bottom of an error.
+// causeOf returns what the disk or the database said, or else the error itself.
 func causeOf(err error) string {
-	if several, ok := err.(interface{ Unwrap() []error }); ok && len(several.Unwrap()) > 0 {
-		return causeOf(several.Unwrap()[0])
-	}
-	if wrapped, ok := err.(interface{ Unwrap() error }); ok && wrapped.Unwrap() != nil {
-		return causeOf(wrapped.Unwrap())
+	var p *Problem
+	for errors.As(err, &p) && p.Cause != nil {
+		err = p.Cause
 	}
 	return err.Error()
 }

@@ -24,7 +24,7 @@ func TestFaultsLoseNothingThatWasHeard(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		disk := memory.New(testkit.Buoy())
 		faults := rapid.SliceOfN(rapid.SampledFrom([]memory.Fault{
-			memory.None, memory.None, memory.Refused, memory.Refused, memory.Unanswered, memory.Vanished,
+			memory.None, memory.None, memory.Refused, memory.Refused, memory.Unanswered, memory.GivenUp, memory.Vanished,
 		}), 0, 60).Draw(t, "faults")
 		vanishes := false
 		disk.SetFault(func(call string) memory.Fault {

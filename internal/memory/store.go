@@ -24,6 +24,7 @@ const (
 	None       Fault = iota
 	Refused          // nothing is done
 	Unanswered       // it is done, and the caller is told that it is not
+	GivenUp          // nothing is done, because the caller was given up before his turn
 	Vanished         // the take that is written to is gone, and with it what it had
 )
 
@@ -228,6 +229,7 @@ func (s *Store) Recording(_ context.Context, id int64) (*take.Take, take.Summary
 		return nil, take.Summary{}, nil, take.ErrUnknown
 	}
 	recording := t.take
+	recording.NameTracks()
 	return &recording, s.summary(id), append([]take.Edit{}, t.edits...), nil
 }
 
@@ -303,6 +305,9 @@ func (s *Store) change(ctx context.Context, call string, do func() error) error 
 }
 
 func (s *Store) changeUnder(ctx context.Context, call string, do func(Fault) error) error {
+	if err := ctx.Err(); err != nil {
+		return err
+	}
 	s.mu.Lock()
 	decide := s.fault
 	s.mu.Unlock()
@@ -310,11 +315,11 @@ func (s *Store) changeUnder(ctx context.Context, call string, do func(Fault) err
 	if decide != nil {
 		fault = decide(call) // which may block
 	}
-	if err := ctx.Err(); err != nil {
-		return err
-	}
-	if fault == Refused {
+	switch fault {
+	case Refused:
 		return ErrFull
+	case GivenUp:
+		return context.Canceled
 	}
 	s.mu.Lock()
 	defer s.mu.Unlock()

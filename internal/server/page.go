@@ -3,7 +3,6 @@ package server
 import (
 	"io/fs"
 	"net/http"
-	"path"
 	"strings"
 )
 
@@ -17,7 +16,7 @@ func page(files fs.FS) http.Handler {
 			return
 		}
 		w.Header().Set("Cache-Control", "no-cache")
-		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
+		name := strings.TrimPrefix(r.URL.Path, "/")
 		if r.URL.Path != "/" {
 			if info, err := fs.Stat(files, name); err != nil || info.IsDir() {
 				refuse(w, http.StatusNotFound, "there is nothing at "+short(r.URL.Path))

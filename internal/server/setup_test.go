@@ -34,6 +34,7 @@ type house struct {
 	host   string
 	studio *studio.Studio
 	kept   *memory.Store
+	board  *health.Board
 }
 
 func start(t *testing.T) *house {
@@ -55,7 +56,7 @@ func start(t *testing.T) *house {
 	host := listener.Listener.Addr().String()
 	handler = server.New(server.Options{
 		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Hosts: []string{host},
-		Health: board, Log: slog.New(slog.DiscardHandler), Limits: server.Limits{Body: 300 * time.Millisecond},
+		Health: board, Log: slog.New(slog.DiscardHandler), Limits: server.Limits{Body: 300 * time.Millisecond, Write: 300 * time.Millisecond},
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
 	listener.Config.Handler = handler
@@ -72,7 +73,7 @@ func start(t *testing.T) *house {
 		stop()
 		running.Wait()
 	})
-	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept}
+	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept, board: board}
 }
 
 // answer is a response that has been read.

@@ -64,6 +64,9 @@ func (s *Store) Watch(ctx context.Context, board *health.Board) {
 	defer look.Stop()
 	defer copies.Stop()
 	copyNow := func(now time.Time) {
+		if s.look(); s.Problem() != nil {
+			return // that is told already
+		}
 		if err := s.copyToday(ctx, now); ctx.Err() == nil {
 			board.Report(health.Copies, err)
 		}

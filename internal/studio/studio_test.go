@@ -135,10 +135,10 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 		s.Listen(func(state studio.Snapshot) { told = state })
 		for range rapid.IntRange(1, 30).Draw(t, "acts") {
 			ctx, giveUp := context.WithCancel(context.Background())
-			fault := rapid.SampledFrom([]memory.Fault{memory.None, memory.None, memory.Refused, memory.Unanswered}).Draw(t, "fault")
-			gone := rapid.SampledFrom([]string{"stays", "stays", "goes before", "goes meanwhile"}).Draw(t, "asker")
+			fault := rapid.SampledFrom([]memory.Fault{memory.None, memory.None, memory.Refused, memory.GivenUp, memory.Unanswered}).Draw(t, "fault")
+			goes := rapid.Bool().Draw(t, "the asker goes meanwhile")
 			store.SetFault(func(string) memory.Fault {
-				if gone == "goes before" {
+				if goes {
 					giveUp()
 				}
 				return fault

@@ -1,0 +1,105 @@
+package smf_test
+
+import (
+	"bytes"
+	"encoding/binary"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	gosmf "gitlab.com/gomidi/midi/v2/smf"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/take"
+)
+
+// A take of a day in silence with a note at each end has more room between them than a delta time holds: what is
+// written in between is read by the reference as the same two notes at their ticks.
+func TestALongSilenceIsBridged(t *testing.T) {
+	const day = 24 * 60 * 120 * score.TicksPerQuarter
+	recorded := &take.Take{
+		Name: "Night", Meter: score.Meter{Beats: 4, Unit: 4}, Tempo: play.TempoMap{{Tempo: 120_000}}, End: day + 100_000_000,
+		Tracks: []take.Track{{ID: 1, Name: "Bell"}},
+	}
+	for _, at := range []score.Tick{0, day} {
+		recorded.Messages = append(recorded.Messages,
+			play.Message{Tick: at, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90}, play.Message{Tick: at + 20160, Track: 1, Key: 60})
+	}
+	for _, options := range []smf.Options{{Format: 1, Division: smf.ExactDivision}, {Format: 0, Division: smf.ExactDivision}} {
+		data, err := smf.Encode(fileOf(t, recorded, options))
+		require.NoError(t, err)
+		reference, err := gosmf.ReadFrom(bytes.NewReader(data))
+		require.NoError(t, err)
+		var ticks []int64
+		for _, track := range reference.Tracks {
+			at := int64(0)
+			for _, event := range track {
+				at += int64(event.Delta)
+				var channel, key, velocity uint8
+				if event.Message.GetNoteStart(&channel, &key, &velocity) {
+					ticks = append(ticks, at)
+				}
+			}
+			require.Equal(t, int64(recorded.End), at)
+		}
+		require.Equal(t, []int64{0, int64(day)}, ticks)
+		file, _, err := smf.Decode(data)
+		require.NoError(t, err)
+		again, left := smf.ToTake(file, "again")
+		require.Empty(t, left)
+		require.Equal(t, recorded.End, again.End)
+		require.Equal(t, recorded.Notes(), func() []play.Note {
+			notes := again.Notes()
+			for i := range notes {
+				notes[i].Track = 1
+			}
+			return notes
+		}())
+	}
+}
+
+// A take that is longer than a file can be is refused, with what to cut.
+func TestATakeThatIsTooLongForAFile(t *testing.T) {
+	far := &take.Take{Meter: score.Meter{Beats: 4, Unit: 4}, Tempo: play.TempoMap{{Tempo: 120_000}}, End: score.LastTick}
+	_, err := smf.FromTake(far, smf.Options{Format: 1, Division: smf.DefaultDivision})
+	var refused *smf.RangeError
+	require.ErrorAs(t, err, &refused)
+	require.EqualError(t, err, "the length of the take is 10000000 bars; it must be at most 1118481 for a MIDI file of 960 ticks a quarter note: cut off what lies beyond, or choose fewer bars")
+	far.End = score.Tick(1118481) * far.Meter.Bar()
+	_, err = smf.Encode(fileOf(t, far, smf.Options{Format: 0, Division: smf.DefaultDivision}))
+	require.NoError(t, err)
+}
+
+// A file whose last note is at the last moment of all, or beyond, or strikes it again and again, becomes a take that
+// is whole and can be edited.
+func TestNotesAtTheEndOfTime(t *testing.T) {
+	for _, tick := range []uint32{math.MaxUint32, 39_999_999, 40_000_000} {
+		head := []byte("MThd\x00\x00\x00\x06\x00\x00\x00\x01\x00\x01") // a tick a quarter note
+		var body []byte
+		for left := tick; ; left -= 1<<28 - 1 {
+			if left <= 1<<28-1 {
+				body = append(body, byte(left>>21)|0x80, byte(left>>14)|0x80, byte(left>>7)|0x80, byte(left&0x7F))
+				break
+			}
+			body = append(body, 0xFF, 0xFF, 0xFF, 0x7F, 0xFF, 0x01, 0x00)
+		}
+		body = append(body, 0x90, 60, 90, 0, 60, 91, 0, 60, 92, 0, 0xFF, 0x2F, 0)
+		data := append(head, "MTrk"...)
+		data = append(binary.BigEndian.AppendUint32(data, uint32(len(body))), body...)
+		file, _, err := smf.Decode(data)
+		require.NoError(t, err)
+		far, left := smf.ToTake(file, "far")
+		require.LessOrEqual(t, far.End, score.LastTick)
+		require.Equal(t, far.Count(), len(far.Notes()))
+		if tick == 39_999_999 {
+			require.Equal(t, 3, far.Count())
+		} else {
+			require.Zero(t, far.Count())
+			require.NotEmpty(t, left)
+		}
+		_, err = take.Apply(far, take.MoveNotes{Ticks: 1})
+		require.NoError(t, err)
+	}
+}
