@@ -17,13 +17,6 @@ type Outline struct {
 	Notes []OutlineNote `json:"notes"`
 }
 
-// OutlineNote is a note of an outline.
-type OutlineNote struct {
-	Start score.Tick `json:"start"`
-	End   score.Tick `json:"end"`
-	Key   int        `json:"key"`
-}
-
 // rosterBars is how many bars an outline shows.
 const rosterBars = 2
 
@@ -54,19 +47,19 @@ func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 }
 
 func outlineOf(p *score.Project, track int, from, to score.Tick) Outline {
-	outline := Outline{Track: track, Notes: []OutlineNote{}}
+	drawn := newOutline(from, to)
 	if looped := p.Track(track); looped.Loop != nil {
 		for _, n := range play.LoopNotes(looped, from, to) {
-			outline.Notes = append(outline.Notes, OutlineNote{Start: n.Start, End: n.End, Key: int(n.Key)})
+			drawn.add(n.Start, n.End, int(n.Key))
 		}
-		return outline
+		return Outline{track, drawn.notes}
 	}
 	for _, outlook := range play.Look(p, track, from, to) {
 		for _, f := range outlook.Forecasts {
 			if f.Sounds {
-				outline.Notes = append(outline.Notes, OutlineNote{Start: f.Start, End: f.End, Key: f.Key})
+				drawn.add(f.Start, f.End, f.Key)
 			}
 		}
 	}
-	return outline
+	return Outline{track, drawn.notes}
 }

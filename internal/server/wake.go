@@ -96,14 +96,14 @@ func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	view := WakeView{
-		Stretch: last.ID, Before: last.Before, After: last.After,
-		From: last.From, To: last.To, Bar: last.Take.Meter.Bar(), Notes: []OutlineNote{},
-	}
+	drawn := newOutline(0, last.Take.End)
 	for _, n := range last.Take.Notes() {
-		view.Notes = append(view.Notes, OutlineNote{Start: n.Start, End: n.End, Key: int(n.Key)})
+		drawn.add(n.Start, n.End, int(n.Key))
 	}
-	reply(w, view)
+	reply(w, WakeView{
+		Stretch: last.ID, Before: last.Before, After: last.After,
+		From: last.From, To: last.To, Bar: last.Take.Meter.Bar(), Notes: drawn.notes,
+	})
 }
 
 func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { Voices } from "./voices";
+import { mostInTenth, Voices } from "./voices";
 
 function synth() {
   const log: string[] = [];
@@ -44,4 +44,15 @@ it("sounds a key as many cents beside its pitch as it was told, and lets just th
   voices.play({ channel: 1, key: 69, detune: -50 }, 90, 0);
   voices.play({ channel: 0, key: 69 }, 0, 1);
   expect(s.log).toEqual(["440.0 on 90 10", "427.5 on 90 10", "440.0 off 11"]);
+});
+
+it("leaves notes out where too many are struck at once, but no end of a note", () => {
+  const s = synth();
+  const voices = new Voices(s);
+  for (let i = 0; i < 2 * mostInTenth; i++) voices.play({ channel: i % 16, key: i }, 90, 0);
+  expect(s.log.length).toBe(mostInTenth);
+  for (let i = 0; i < 2 * mostInTenth; i++) voices.play({ channel: i % 16, key: i }, 0, 0.05);
+  expect(s.log.length).toBe(2 * mostInTenth);
+  voices.play({ channel: 0, key: 60 }, 90, 0.1);
+  expect(s.log.length).toBe(2 * mostInTenth + 1);
 });
