@@ -2,12 +2,13 @@ package server
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"net/http"
 	"time"
 
 	"github.com/coder/websocket"
+
+	"jettyfog/internal/core/score"
 )
 
 const (
@@ -86,7 +87,7 @@ func (h *hub) read(ctx context.Context, socket *websocket.Conn, c *client) error
 		}
 		now := h.options.Transport.Now()
 		var question Question
-		if err := json.Unmarshal(data, &question); err != nil {
+		if err := score.DecodeJSON(data, &question); err != nil {
 			_ = socket.Close(websocket.StatusUnsupportedData, "a page may only ask for the time")
 			return err
 		}

@@ -96,6 +96,39 @@ func TestRealDisks(t *testing.T) {
 	require.Equal(t, int64(2), document.Revision)
 }
 
+// A database that is damaged while it is open is found by whoever reads the damaged place; from then on that is the
+// problem, whatever goes well meanwhile, and the next start offers the copy.
+func TestDamageWhileItIsOpen(t *testing.T) {
+	folder := t.TempDir()
+	s, err := store.Open(folder)
+	require.NoError(t, err)
+	document, err := s.Document(ctx, testkit.Buoy())
+	require.NoError(t, err)
+	ids, err := s.AddTakes(ctx, []*take.Take{take.Render(testkit.Buoy(), 400)}, 1)
+	require.NoError(t, err)
+	require.NoError(t, s.CopyToday(now))
+	require.NoError(t, s.Close())
+	s, err = store.Open(folder)
+	require.NoError(t, err)
+	file, err := os.OpenFile(filepath.Join(folder, "jettyfog.db"), os.O_RDWR, 0)
+	require.NoError(t, err)
+	info, err := file.Stat()
+	require.NoError(t, err)
+	_, err = file.WriteAt(make([]byte, info.Size()-4096), 4096) // all but the head
+	require.NoError(t, err)
+	require.NoError(t, file.Close())
+	_, _, _, err = s.Recording(ctx, ids[0])
+	requireProblem(t, health.Damaged, err)
+	_ = s.SaveMove(ctx, document) // however that goes
+	s.Look()
+	requireProblem(t, health.Damaged, s.Problem())
+	_ = s.Close() // it can fail, since it tidies up
+	_, err = store.Open(folder)
+	var damaged *store.DamagedError
+	require.ErrorAs(t, err, &damaged)
+	require.NotEmpty(t, damaged.Copy)
+}
+
 // Writes take turns: the journal before all else. Who gives up before his turn has written nothing; what has begun
 // is written whole although its asker has gone.
 func TestWritesTakeTurns(t *testing.T) {

@@ -5,8 +5,10 @@
   const { notices } = getSession();
 </script>
 
-<div role="alert" aria-label="Problems" class="bg-paper-2">
-  {#each notices.problems as problem (problem)}
-    <p class="border-signal text-ink border-b border-l-4 px-3 py-1.5">{problem}</p>
-  {/each}
+<div role="alert" aria-label="Problems">
+  {#if notices.problems.length > 0}
+    <p class="border-signal bg-paper-2 text-ink border-b border-l-4 px-3 py-1.5">
+      {notices.problems.join(" ")}
+    </p>
+  {/if}
 </div>
