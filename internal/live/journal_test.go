@@ -39,8 +39,13 @@ func TestFaultsLoseNothingThatWasHeard(t *testing.T) {
 		var problem error
 		r := NewRecorder(disk, Reports{Problem: func(err error) { problem = err }})
 		h := &heardNotes{t: t, recorder: r}
+		var others []int64
 		for range rapid.IntRange(1, 40).Draw(t, "acts") {
-			switch rapid.SampledFrom([]string{"play", "play", "play", "flush", "flush", "open", "stop"}).Draw(t, "act") {
+			switch rapid.SampledFrom([]string{"play", "play", "play", "flush", "flush", "open", "stop", "other"}).Draw(t, "act") {
+			case "other": // another recorder begins a take in the same store
+				if id, err := disk.CreateTake(t.Context(), take.Of(testkit.Buoy(), ""), 1); err == nil {
+					others = append(others, id)
+				}
 			case "play":
 				h.play(rapid.IntRange(1, 9).Draw(t, "notes"))
 			case "open":
@@ -60,6 +65,12 @@ func TestFaultsLoseNothingThatWasHeard(t *testing.T) {
 		require.NoError(t, r.flush(t.Context()))
 		require.NoError(t, problem)
 		require.Zero(t, r.Left())
+		for _, id := range others {
+			require.NoError(t, disk.FinishTake(t.Context(), id, 0))
+			other, _, _, err := disk.Recording(t.Context(), id)
+			require.NoError(t, err)
+			require.Empty(t, other.Messages, "nobody writes into another's take")
+		}
 		h.requireKept(disk, vanishes)
 	})
 }
@@ -75,6 +86,7 @@ type heardNotes struct {
 	takes    []int    // and the recording in which it is
 	begun    int
 	opened   int
+	lasting  []play.Message // ends of notes that last on
 }
 
 func (h *heardNotes) play(notes int) {
@@ -91,11 +103,27 @@ func (h *heardNotes) play(notes int) {
 			Velocity: 90, Detune: theory.Cents(h.count),
 		}
 		off := play.Message{Tick: h.now + 500, Track: on.Track, Channel: on.Channel, Key: on.Key}
-		h.recorder.add([]play.Message{on, off})
+		h.recorder.add([]play.Message{on})
+		if rapid.IntRange(0, 3).Draw(h.t, "lasts on") == 0 {
+			off.Tick = h.now + 599
+			h.lasting = append(h.lasting, off)
+		} else {
+			h.recorder.add([]play.Message{off})
+		}
 		h.now += score.Tick(rapid.SampledFrom([]int{600, 30_000, 200_000}).Draw(h.t, "pause"))
 		h.count++
 		h.names, h.takes = append(h.names, track.Name), append(h.takes, h.begun)
 	}
+}
+
+// let ends the notes that last on.
+func (h *heardNotes) let() {
+	for i := range h.lasting {
+		h.lasting[i].Tick = h.now
+	}
+	h.recorder.add(h.lasting)
+	h.lasting = nil
+	h.now++
 }
 
 // open lets another project play: one more track, other names, or fewer tracks.
@@ -118,9 +146,11 @@ func (h *heardNotes) open() {
 	}
 	h.project = next
 	h.recorder.change(func(now *recording) { now.setProject(next, 2, h.now) })
+	h.let()
 }
 
 func (h *heardNotes) stop() {
+	h.let()
 	h.recorder.end(h.now)
 	h.now += 50_000
 }
@@ -139,9 +169,15 @@ func (h *heardNotes) requireKept(disk *memory.Store, vanishes bool) {
 			names[track.ID] = track.Name
 		}
 		last, tick := -1, score.Tick(0)
+		struck := map[[2]uint8]uint32{}
 		for _, m := range recording.Messages {
 			require.GreaterOrEqual(t, m.Tick, tick)
 			tick = m.Tick
+			key := [2]uint8{m.Channel, m.Key}
+			if by, down := struck[key]; down && m.Kind == play.NoteOff {
+				require.Equal(t, by, m.Track, "a note ends in the track in which it began")
+			}
+			struck[key] = m.Track
 			if m.Kind != play.NoteOn {
 				continue
 			}
@@ -198,6 +234,9 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			r.add([]play.Message{{Track: 1, Kind: play.ControlChange, Key: 74, Value: 9}})
 			r.add(note(1))
 			require.NoError(t, r.flush(t.Context()))
+			later := testkit.Buoy()
+			later.Luck.Number = 77
+			r.change(func(now *recording) { now.setProject(later, 5, 2*bar) })
 			done := false
 			disk.SetFault(fault(disk, &done))
 			r.add(note(3))
@@ -215,6 +254,8 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			require.Equal(t, play.Message{Track: 1, Kind: play.ControlChange, Key: 74, Value: 9}, second.Messages[0])
 			require.Equal(t, []score.Tick{700, bar + 700}, []score.Tick{second.Notes()[0].Start, second.Notes()[1].Start})
 			require.Equal(t, 3*bar, second.End)
+			require.Equal(t, 77, second.Luck, "it is of the project that plays by then")
+			require.Equal(t, int64(5), takes[0].Revision)
 			require.Equal(t, play.TempoMap{{Tempo: 96_000}, {Tick: 2 * bar, Tempo: 120_000}}, second.Tempo)
 			if name == "refused" {
 				first, _, _, err := disk.Recording(t.Context(), takes[1].ID)

@@ -83,8 +83,11 @@ func (s *Store) SaveMove(ctx context.Context, document studio.Document) error {
 	return s.write(ctx, plainTurn, func(tx *gorm.DB) error { return saveDocument(tx, row) })
 }
 
-// Revision implements studio.Store.
+// Revision implements studio.Store. It knows of nothing in a folder that is gone.
 func (s *Store) Revision(ctx context.Context) (revision int64, err error) {
+	if err := s.files.check(s.folder); err != nil {
+		return 0, err
+	}
 	err = s.read(ctx, func(tx *gorm.DB) error {
 		return tx.Model(&documentRow{}).Select("revision").Where("id = 1").Scan(&revision).Error
 	})

@@ -42,3 +42,13 @@ func (s *Store) LastStretch() (messages []play.Message, err error) {
 	}
 	return messagesBetween(s.reads, row.ID, 0, score.LastTick)
 }
+
+// Busy reports whether somebody is writing.
+func (s *Store) Busy() bool {
+	s.writes.mu.Lock()
+	defer s.writes.mu.Unlock()
+	return s.writes.busy
+}
+
+// Met remembers what a write has met.
+func (s *Store) Met(err error) { _ = s.met(err, true) }

@@ -8,6 +8,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"testing"
 	"time"
 
@@ -36,6 +37,11 @@ func TestAFullDisk(t *testing.T) {
 	_, err = s.AddTakes(ctx, []*take.Take{large, large}, 1)
 	requireProblem(t, health.Full, err)
 	requireProblem(t, health.Full, s.Problem())
+	name := take.Of(testkit.Buoy(), "")
+	name.Markers = slices.Repeat([]take.Marker{{Text: "fog"}}, 100_000)
+	id, err := s.CreateTake(ctx, name, 1)
+	requireProblem(t, health.Full, err)
+	require.Zero(t, id)
 	takes, err := s.Takes(ctx)
 	require.NoError(t, err, "what is stored can be read")
 	require.Empty(t, takes, "all or none")
@@ -121,6 +127,7 @@ func TestDamageWhileItIsOpen(t *testing.T) {
 	requireProblem(t, health.Damaged, err)
 	_ = s.SaveMove(ctx, document) // however that goes
 	s.Look()
+	s.Met(nil)
 	requireProblem(t, health.Damaged, s.Problem())
 	_ = s.Close() // it can fail, since it tidies up
 	_, err = store.Open(folder)
@@ -181,6 +188,30 @@ func TestWritesTakeTurns(t *testing.T) {
 	require.ErrorIs(t, s.SaveMove(ended, document), context.Canceled)
 	_, err = s.CreateTake(ended, take.Of(testkit.Buoy(), ""), 1)
 	require.ErrorIs(t, err, context.Canceled)
+}
+
+// A write that has begun when its asker goes is written to its end.
+func TestWhatHasBegunIsNotBrokenOff(t *testing.T) {
+	folder := t.TempDir()
+	s := open(t, folder)
+	document, err := s.Document(ctx, testkit.Buoy())
+	require.NoError(t, err)
+	other := connect(t, folder)
+	tx := other.Begin() // another program that writes keeps this one waiting in the middle of its write
+	require.NoError(t, tx.Exec("UPDATE documents SET position = position").Error)
+	givingUp, giveUp := context.WithCancel(ctx)
+	done := make(chan error)
+	go func() {
+		document.Revision = 2
+		done <- s.SaveMove(givingUp, document)
+	}()
+	require.Eventually(t, s.Busy, time.Minute, time.Millisecond)
+	giveUp()
+	require.NoError(t, tx.Rollback().Error)
+	require.NoError(t, <-done)
+	stored, err := s.Revision(ctx)
+	require.NoError(t, err)
+	require.Equal(t, int64(2), stored)
 }
 
 // Given up at any moment, a write is whole or not there at all, and nil says that it is there.
@@ -279,6 +310,7 @@ func TestPiecesOfPieces(t *testing.T) {
 		id, err := s.Wake().CreateTake(ctx, take.Of(p, ""), 1)
 		require.NoError(t, err)
 		var sent play.Sent
+		var firsts []int
 		for next := 0; next < len(played.Messages); {
 			count := min(len(played.Messages)-next, rapid.IntRange(1, 2500).Draw(t, "piece"))
 			piece := take.Piece{First: next, Messages: played.Messages[next : next+count], Standing: sent.Standing(0)}
@@ -289,11 +321,12 @@ func TestPiecesOfPieces(t *testing.T) {
 			}
 			require.NoError(t, s.Wake().AppendTake(ctx, id, piece, nil))
 			sent.Note(piece.Messages)
+			firsts = append(firsts, next)
 			next += count
 		}
 		from := score.Tick(rapid.IntRange(0, int(played.End)-1).Draw(t, "from"))
-		if rapid.Bool().Draw(t, "at a message") {
-			from = played.Messages[rapid.IntRange(0, len(played.Messages)-1).Draw(t, "message")].Tick
+		if rapid.Bool().Draw(t, "at the beginning of a piece") {
+			from = played.Messages[rapid.SampledFrom(firsts).Draw(t, "piece")].Tick
 		}
 		to := min(played.End, from+score.Tick(rapid.IntRange(1, 500_000).Draw(t, "length")))
 		piece, err := s.Wake().Piece(ctx, id, from, to)

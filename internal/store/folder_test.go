@@ -84,16 +84,28 @@ func TestAFolderHasOneOwner(t *testing.T) {
 	require.NoError(t, again.Close())
 }
 
-// query runs a statement in the database of a folder that nobody has open.
-func query(t *testing.T, folder, statement string) {
+// connect opens the database of a folder beside the program.
+func connect(t *testing.T, folder string) *gorm.DB {
 	t.Helper()
-	address := url.URL{Scheme: "file", Path: filepath.Join(folder, "jettyfog.db")}
+	address := url.URL{Scheme: "file", Path: filepath.Join(folder, "jettyfog.db"), RawQuery: "_txlock=immediate"}
 	db, err := gorm.Open(sqlite.Open(address.String()))
 	require.NoError(t, err)
-	require.NoError(t, db.Exec(statement).Error)
+	t.Cleanup(func() { disconnect(t, db) })
+	return db
+}
+
+func disconnect(t *testing.T, db *gorm.DB) {
 	pool, err := db.DB()
 	require.NoError(t, err)
 	require.NoError(t, pool.Close())
+}
+
+// query runs a statement in the database of a folder that nobody has open.
+func query(t *testing.T, folder, statement string) {
+	t.Helper()
+	db := connect(t, folder)
+	require.NoError(t, db.Exec(statement).Error)
+	disconnect(t, db)
 }
 
 // A database of a newer program is refused, and stays byte for byte as it is.
@@ -210,6 +222,8 @@ func TestTheFolderGoes(t *testing.T) {
 	_, err = s.Wake().CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	requireProblem(t, health.Gone, err)
 	requireProblem(t, health.Gone, s.Problem())
+	_, err = s.Revision(ctx)
+	requireProblem(t, health.Gone, err)
 
 	require.NoError(t, os.Mkdir(folder, 0o700))
 	require.NoError(t, os.WriteFile(filepath.Join(folder, "jettyfog.db"), nil, 0o600))
@@ -218,6 +232,9 @@ func TestTheFolderGoes(t *testing.T) {
 	require.NoError(t, os.Rename(folder+" elsewhere", folder))
 	s.Look()
 	require.NoError(t, s.Problem())
+	revision, err := s.Revision(ctx)
+	require.NoError(t, err)
+	require.Equal(t, int64(1), revision, "what was refused was not written")
 	require.NoError(t, s.SaveMove(ctx, document))
 }
 

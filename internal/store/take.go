@@ -193,8 +193,11 @@ func (s *Store) finishBroken() error {
 	return nil
 }
 
-// Recording implements shelf.Store.
+// Recording implements shelf.Store. It knows of nothing in a folder that is gone.
 func (s *Store) Recording(ctx context.Context, id int64) (recording *take.Take, summary take.Summary, edits []take.Edit, err error) {
+	if err := s.files.check(s.folder); err != nil {
+		return nil, summary, nil, err
+	}
 	var row takeRow
 	var rows []takeEditRow
 	err = s.read(ctx, func(tx *gorm.DB) (err error) {

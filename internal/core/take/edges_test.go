@@ -64,6 +64,14 @@ func TestNoNumberBreaksATake(t *testing.T) {
 	})
 }
 
+// A grid that would move a note beyond the last moment of all is refused.
+func TestNothingIsMovedBeyondTheEndOfTime(t *testing.T) {
+	far, err := take.Apply(take.Render(testkit.Buoy(), 1), take.AddNotes{Notes: []take.AddedNote{{Track: 1, Start: score.LastTick - 5, Length: 5, Key: 60, Velocity: 1}}})
+	require.NoError(t, err)
+	_, err = take.Apply(far, take.Quantise{Grid: "1/1", Strength: 100, Swing: 50})
+	require.ErrorContains(t, err, "the end of the take")
+}
+
 // What is told of a take is as long as its notes, however far away the last of them is.
 func TestAFarNoteCostsNoMoreThanANearOne(t *testing.T) {
 	far := take.Of(testkit.Buoy(), "far")
