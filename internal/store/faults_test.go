@@ -335,6 +335,29 @@ func TestPiecesOfPieces(t *testing.T) {
 	})
 }
 
+// A piece that stands by itself can begin in the middle of a chord, of which all notes are found.
+func TestAPieceBeginsInTheMiddleOfAChord(t *testing.T) {
+	s := open(t, t.TempDir())
+	id, err := s.Wake().CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
+	require.NoError(t, err)
+	var messages []play.Message
+	for chord := range score.Tick(3000) {
+		for _, key := range []uint8{60, 64} {
+			messages = append(messages, play.Message{Tick: chord * 10, Track: 1, Kind: play.NoteOn, Key: key, Velocity: 90})
+		}
+		for _, key := range []uint8{60, 64} {
+			messages = append(messages, play.Message{Tick: chord*10 + 5, Track: 1, Key: key})
+		}
+	}
+	const middle = 4 * 1500 // a chord's first message
+	for _, piece := range []take.Piece{{Messages: messages[:middle+1]}, {First: middle + 1, Messages: messages[middle+1:]}} {
+		require.NoError(t, s.Wake().AppendTake(ctx, id, piece, nil))
+	}
+	found, err := s.Wake().Piece(ctx, id, messages[middle].Tick, messages[middle].Tick+10)
+	require.NoError(t, err)
+	require.Equal(t, 2, found.Take.Count())
+}
+
 // What is stored of messages that is no whole number of them is refused.
 func TestBrokenContents(t *testing.T) {
 	s := open(t, t.TempDir())
