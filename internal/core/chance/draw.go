@@ -69,12 +69,15 @@ func Below(a Address, n int) int {
 // Happens reports whether something with a probability in percent happens at the address.
 // 0 or less never happens and 100 or more always does. The share of the 1<<32 numbers
 // that happen differs from percent/100 by less than 1/(1<<32).
-func Happens(a Address, percent int) bool {
+func Happens(a Address, percent int) bool { return HappensIn(a, percent*100) }
+
+// HappensIn is Happens for a probability in ten-thousandths.
+func HappensIn(a Address, tenThousandths int) bool {
 	switch {
-	case percent <= 0:
+	case tenThousandths <= 0:
 		return false
-	case percent >= 100:
+	case tenThousandths >= 10_000:
 		return true
 	}
-	return uint64(Draw(a))*100 < uint64(percent)<<32
+	return uint64(Draw(a))*10_000 < uint64(tenThousandths)<<32
 }

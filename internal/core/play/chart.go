@@ -17,8 +17,8 @@ type Forecast struct {
 	End   score.Tick `json:"end"`
 	// Step is the gate step, from 0.
 	Step int `json:"step"`
-	// Probability is the percentage in force.
-	Probability int `json:"probability"`
+	// Probability is the percentage in force, in hundredths of a percent.
+	Probability float64 `json:"probability"`
 	// Sounds is what the luck and the step's condition decide.
 	Sounds bool `json:"sounds"`
 	// Key is the MIDI note number that it has or would have.
@@ -67,7 +67,7 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 			if d.tick >= from {
 				outlook.Forecasts = append(outlook.Forecasts, Forecast{
 					Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
-					Probability: d.probability, Sounds: d.sounds, Key: int(d.first.Key),
+					Probability: float64(d.probability) / 100, Sounds: d.sounds, Key: int(d.first.Key),
 				})
 			}
 		}

@@ -1,6 +1,7 @@
 package play
 
 import (
+	"cmp"
 	"slices"
 
 	"jettyfog/internal/core/score"
@@ -16,12 +17,16 @@ const (
 	portamentoSwitch = 65
 )
 
-// control is a mod lane on its way to its target. Mod lanes follow the steps of the track without swing,
-// nudge, jitter and delay.
+// control is a mod lane on its way to its target. A lane that sits on the step, or moves with it, by hits or by
+// strikes, goes out with the note, just before it; one that moves by the clock is swung and delayed with its track.
+// Its values are computed in the order of steps, and take effect in the order in which they are heard.
 type control struct {
 	lane  *value
 	mod   score.Mod
 	index int // of the mod in its part
+
+	turned  bool   // whether it has ever been given a value
+	waiting []turn // values that take effect later
 
 	started bool
 	sent    int        // what was sent last
@@ -31,8 +36,26 @@ type control struct {
 	told    score.Tick // all of the glide before this tick has been sent
 }
 
-// turn gives a mod lane a new value, from 0 to 127, at a tick.
-func (w *walker) turn(c *control, tick score.Tick) {
+// turn is a value in the range of the target, the tick from which it counts, and whether it comes with a note.
+type turn struct {
+	tick     score.Tick
+	target   int
+	withNote bool
+}
+
+// compareTurns orders turns by tick; at one tick a note has the last word.
+func compareTurns(a, b turn) int {
+	if a.tick == b.tick && a.withNote != b.withNote {
+		if b.withNote {
+			return -1
+		}
+		return 1
+	}
+	return cmp.Compare(a.tick, b.tick)
+}
+
+// turn gives a mod lane a new value, from 0 to 127, at a tick of the steps; it is heard at another.
+func (w *walker) turn(c *control, tick, heard score.Tick) {
 	n := w.gate.drawn
 	if !c.lane.linked {
 		n = c.lane.drawn
@@ -41,20 +64,39 @@ func (w *walker) turn(c *control, tick score.Tick) {
 		c.lane.evolveTo(tick, w.bar)
 	}
 	value := c.lane.read(w.gate.step(), n)
-	target := c.mod.Least + rounded((c.mod.Most-c.mod.Least)*value, 127)
-	w.glide(c, tick)
-	if !c.started || c.mod.Glide == 0 {
-		if !c.started || target != c.sent {
-			w.send(c, tick, target)
-		}
-		c.started, c.from, c.to, c.begun, c.told = true, target, target, tick, tick
-		return
-	}
-	c.from, c.to, c.begun, c.told = c.at(tick), target, tick, tick
+	c.turned = true
+	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + rounded((c.mod.Most-c.mod.Least)*value, 127)})
 }
 
-// at returns where a glide is at a tick. A track that follows notes that come early can go back to before its
-// last value; there the glide has not begun.
+// heard returns when something is heard that comes at a moment of the walker's own time and belongs to no note.
+func (w *walker) heard(local score.Tick) score.Tick {
+	return w.real(w.swung(100).at(local, w.gate.rate)) + w.track.Delay
+}
+
+// goTo lets all values take effect that are heard before a tick, and sends what is passed up to there.
+func (w *walker) goTo(c *control, until score.Tick) {
+	slices.SortStableFunc(c.waiting, compareTurns)
+	done := 0
+	for ; done < len(c.waiting) && c.waiting[done].tick < until; done++ {
+		t := c.waiting[done]
+		if done+1 < len(c.waiting) && c.waiting[done+1].tick == t.tick {
+			continue // of one tick the last counts
+		}
+		w.glide(c, t.tick)
+		if c.started && c.mod.Glide > 0 {
+			c.from, c.to, c.begun, c.told = c.at(t.tick), t.target, t.tick, t.tick
+			continue
+		}
+		if !c.started || t.target != c.sent {
+			w.send(c, t.tick, t.target)
+		}
+		c.started, c.from, c.to, c.begun, c.told = true, t.target, t.target, t.tick, t.tick
+	}
+	c.waiting = slices.Delete(c.waiting, 0, done)
+	w.glide(c, until)
+}
+
+// at returns where a glide is at a tick.
 func (c *control) at(tick score.Tick) int {
 	if tick <= c.begun {
 		return c.from
@@ -138,6 +180,7 @@ func (f *Performer) Standing(dst []Message) []Message {
 // queue keeps a message until it is handed over, unless the part is silent. At one tick those of slides, whose
 // slot is 0, come before those of mods.
 func (w *walker) queue(m Message, slot int) {
+	m.Tick = max(0, m.Tick)
 	if !w.silent {
 		*w.controls = append(*w.controls, pendingControl{m, w.order<<slotBits | slot})
 	}

@@ -117,3 +117,63 @@ func TestEverythingSentIsWithinBounds(t *testing.T) {
 		}
 	})
 }
+
+// A mod that sits on the step is heard just before the note of its step, wherever swing, nudge, jitter and delay put
+// that; on a step without a note it comes where the note would be without nudge and jitter.
+func TestAModComesWithItsNote(t *testing.T) {
+	late := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 1, 2, 3, 4)
+	late.Tracks[0].Delay = -sixteenth
+	require.Equal(t, 3*sixteenth, play.Render(late, 0, 6*sixteenth, nil)[0].Start)
+	require.Contains(t, controls(late, 6*sixteenth), play.Message{Tick: 3 * sixteenth, Track: 1, Kind: play.ControlChange, Key: 74, Value: 1})
+
+	rapid.Check(t, func(t *rapid.T) {
+		p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 10, 20, 30, 40)
+		track := &p.Tracks[0]
+		part := &track.Parts()[0]
+		track.Delay = score.Tick(rapid.IntRange(-3000, 3000).Draw(t, "delay"))
+		track.Jitter = rapid.IntRange(0, 20).Draw(t, "jitter")
+		track.Speed = score.Ratio{N: rapid.IntRange(1, 4).Draw(t, "n"), M: rapid.IntRange(1, 4).Draw(t, "m")}
+		p.Swing = rapid.IntRange(50, 75).Draw(t, "swing")
+		for step := range score.MaxSteps {
+			part.Lanes.Gate.Steps[step] = rapid.IntRange(0, 1).Draw(t, "gate")
+		}
+		set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) {
+			for step := range l.Steps {
+				l.Steps[step] = rapid.IntRange(-50, 50).Draw(t, "nudge")
+			}
+		})
+		performer := play.NewPerformer(p)
+		notes := performer.Advance(40*sixteenth, nil)
+		sent := performer.Controls(nil)
+		for i, n := range notes {
+			if i > 0 && notes[i-1].Start == n.Start || i+1 < len(notes) && notes[i+1].Start == n.Start {
+				continue // of steps that meet the one that is computed last stands
+			}
+			standing := -1
+			for _, m := range sent {
+				if m.Tick <= n.Start {
+					standing = int(m.Value)
+				}
+			}
+			require.Equal(t, 10*(int(n.Step)+1), standing, "at %d", n.Start)
+		}
+		for i := 1; i < len(sent); i++ {
+			require.GreaterOrEqual(t, sent[i].Tick, sent[i-1].Tick)
+			require.NotEqual(t, sent[i].Value, sent[i-1].Value, "it is sent only when it changes")
+		}
+	})
+}
+
+// A mod by the clock is swung and delayed with its track, and has no nudge and no jitter.
+func TestAModByTheClockHasItsOwnTime(t *testing.T) {
+	p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 10, 20, 30, 40)
+	track := &p.Tracks[0]
+	track.Delay, track.Jitter, p.Swing = 300, 30, 60
+	track.Parts()[0].Lanes.Mod1.Linked = false
+	track.Parts()[0].Lanes.Mod1.Length = 4
+	var ticks []score.Tick
+	for _, m := range controls(p, 4*sixteenth+300)[1:] {
+		ticks = append(ticks, m.Tick)
+	}
+	require.Equal(t, []score.Tick{2*sixteenth*6/10 + 300, 2*sixteenth + 300, 2*sixteenth + 2*sixteenth*6/10 + 300}, ticks)
+}

@@ -9,24 +9,25 @@ import (
 type decision struct {
 	tick        score.Tick
 	step        int
-	probability int
+	probability int // in ten-thousandths
 	sounds      bool
 	first       Note // the first note that it has or would have
 }
 
-// decide finds whether the present step sounds; decided is false for a step that never could.
+// decide finds whether the present step sounds, and with which probability in ten-thousandths; decided is false for
+// a step that never could.
 func (w *walker) decide(s *step, trackSounded []bool) (probability int, sounds, decided bool) {
 	address := w.soundChance
 	address.N = uint64(w.gate.drawn)
 	switch s.gate {
 	case score.On:
-		probability = w.probability.read(w.gate.step(), w.gate.drawn)
-		sounds = w.allows(s, trackSounded) && chance.Happens(address, probability) &&
+		probability = w.probability.odds(w.gate.step(), w.gate.drawn)
+		sounds = w.allows(s, trackSounded) && chance.HappensIn(address, probability) &&
 			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.drawn))
 		return probability, sounds, true
 	case score.Off:
 		if w.project.Filling && w.part.Fill > 0 {
-			return w.part.Fill, chance.Happens(address, w.part.Fill), true
+			return 100 * w.part.Fill, chance.Happens(address, w.part.Fill), true
 		}
 	}
 	return 0, false, false

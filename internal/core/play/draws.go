@@ -17,12 +17,12 @@ type Share struct {
 // over the part of the range that lands on each number.
 func Shares(s score.Spread) []Share {
 	applies := float64(s.Chance) / 100
-	slots := (s.Highest-s.Lowest)/s.Grain + 1
+	g := gridOf(&s)
 	share := map[int]float64{0: 1 - applies}
 	least, most := 0, 0
-	for slot := range slots {
-		from, to := float64(slot)/float64(slots), float64(slot+1)/float64(slots)
-		added := rounded((s.Lowest+slot*s.Grain)*s.Depth, 100)
+	for slot := range g.slots {
+		from, to := float64(slot)/float64(g.slots), float64(slot+1)/float64(g.slots)
+		added := g.added(slot)
 		share[added] += applies * (chance.LeanBelow(to, s.Lean) - chance.LeanBelow(from, s.Lean))
 		least, most = min(least, added), max(most, added)
 	}
@@ -51,7 +51,7 @@ func Draws(p *score.Project, track, part int, lane score.LaneName, from, to scor
 		v := newValue(&w.part.Lanes, lane.Spec(), address)
 		w.decided = func(d decision) {
 			if d.sounds && d.tick >= from {
-				drawn = append(drawn, v.spread(0, w.gate.drawn))
+				drawn = append(drawn, v.added(w.gate.drawn))
 			}
 		}
 	}

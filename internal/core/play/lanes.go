@@ -110,17 +110,17 @@ func (w *walker) seekClock(local score.Tick) {
 				v.advance()
 			}
 			if w.watch != nil || v.control != nil {
-				w.stand(v, w.real(v.due))
+				w.stand(v, w.real(v.due), w.heard(v.due))
 			}
 			v.due += v.rate
 		}
 	}
 }
 
-// use takes lanes that move by what happens at a tick as being read there.
-func (w *walker) use(lanes []*value, tick score.Tick) {
+// use takes lanes that move by what happens at a tick as being read there; it is heard at another.
+func (w *walker) use(lanes []*value, tick, heard score.Tick) {
 	for _, v := range lanes {
-		w.stand(v, tick)
+		w.stand(v, tick, heard)
 		v.used = true
 	}
 }
@@ -132,11 +132,11 @@ func goOnAll(lanes []*value) {
 	}
 }
 
-// stand tells on which step a lane with a loop of its own stands from a tick on.
-func (w *walker) stand(v *value, tick score.Tick) {
+// stand tells on which step a lane with a loop of its own stands from a tick on, which is heard at another.
+func (w *walker) stand(v *value, tick, heard score.Tick) {
 	w.tell(v.name, tick, &v.mover)
-	if v.control != nil && v.control.started {
-		w.turn(v.control, tick)
+	if v.control != nil && v.control.turned {
+		w.turn(v.control, tick, heard)
 	}
 }
 
@@ -144,9 +144,27 @@ func (w *walker) stand(v *value, tick score.Tick) {
 // aligned, and those that sit on the gate lane's step.
 func (w *walker) turnMods() {
 	for _, v := range w.mods {
-		if !v.control.started || w.local == 0 || v.linked || v.fixed {
-			w.turn(v.control, w.next)
+		c := v.control
+		if first := !c.turned; first || w.local == 0 || v.linked || v.fixed {
+			w.turn(c, w.next, w.heard(w.local))
+			if first || v.linked || v.fixed || v.lane.Moves != score.ByClock {
+				w.turnedNow = append(w.turnedNow, stepTurn{c, len(c.waiting) - 1})
+			}
 		}
+	}
+}
+
+// stepTurn is a value that a control was given at the present step, by its place among those that wait.
+type stepTurn struct {
+	control *control
+	place   int
+}
+
+// withNote lets the values that controls were given at the present step come with its first note.
+func (w *walker) withNote(start score.Tick) {
+	for _, t := range w.turnedNow {
+		waiting := &t.control.waiting[t.place]
+		waiting.tick, waiting.withNote = max(0, start), true
 	}
 }
 

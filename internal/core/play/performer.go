@@ -198,8 +198,12 @@ func (f *Performer) walkTo(to score.Tick) {
 
 // walk does the next step of a part, keeps its notes unless it is silent, and returns them.
 func (f *Performer) walk(w *walker) []Note {
-	first := len(f.notes)
+	first, early := len(f.notes), w.next < f.ahead
 	f.notes = w.walk(f.sounded, f.notes)
+	if early { // what would start before the beginning is left out, and heard by nobody
+		played := slices.DeleteFunc(f.notes[first:], func(n Note) bool { return n.Start < 0 })
+		f.notes = f.notes[:first+len(played)]
+	}
 	notes := f.notes[first:]
 	if w.silent {
 		f.notes = f.notes[:first]
@@ -215,10 +219,10 @@ func (f *Performer) walk(w *walker) []Note {
 func (f *Performer) watchTo(to score.Tick) {
 	for _, w := range f.walkers {
 		if w.watch != nil || len(w.mods) > 0 {
-			w.seekTo(min(to, w.next))
+			w.seekTo(min(to+f.ahead, w.next)) // what comes early is due by then
 		}
 		for _, v := range w.mods {
-			w.glide(v.control, to)
+			w.goTo(v.control, to)
 		}
 	}
 }

@@ -140,7 +140,7 @@ func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
 func doubts(part *score.Part) bool {
 	lane, loop := part.Lanes.Lane(score.Probability), part.Lanes.Loop(score.Probability)
 	for _, value := range lane.Steps[loop.First : loop.First+loop.Length] {
-		if effective := value * lane.Amount / 100; effective > 0 && effective < 100 {
+		if effective := value * lane.Amount; effective > 0 && effective < 100*100 {
 			return true
 		}
 	}

@@ -40,7 +40,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 				end = tiedBegin + w.sounding(length, tiedLasts, tiedLasts, true)
 			}
 			note := Note{
-				Start: max(0, w.real(bend.at(begin+from, w.gate.rate)+shift)+moment),
+				Start: w.real(bend.at(begin+from, w.gate.rate)+shift) + moment,
 				Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at), Channel: uint8(w.track.Channel - 1),
 				Voices: uint8(w.track.Voices), Overlap: uint16(w.track.Overlap), Velocity: w.strength(at, n, i, ratchet),
 			}
@@ -58,7 +58,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 			if !sounds {
 				return dst
 			}
-			w.use(w.byStrike, w.real(begin+from))
+			w.use(w.byStrike, w.real(begin+from), note.Start)
 		}
 	}
 	return dst

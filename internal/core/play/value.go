@@ -68,17 +68,34 @@ func (v *value) read(gateStep int, n int64) int {
 	return v.vary(step, n)
 }
 
-func (v *value) vary(step int, n int64) int {
-	written := v.steps[step]
-	if v.evolved != nil {
-		written = v.evolved[step]
+// odds returns the value of the probability lane, as read does, in ten-thousandths, so that no amount makes nothing
+// of a small one.
+func (v *value) odds(gateStep int, n int64) int {
+	if v.fixed || v.plain {
+		return 100 * v.read(gateStep, n)
 	}
+	step := gateStep
+	if !v.linked {
+		step = v.step()
+	}
+	return min(100*v.most, max(100*v.least, v.written(step, n)*v.scale+100*v.added(n)))
+}
+
+// written returns what a step holds: as it was written, has evolved, or is drawn from the table of weights.
+func (v *value) written(step int, n int64) int {
 	if v.total > 0 {
-		line, drawn := v.weigh(n)
-		if !line.Rest {
-			written = drawn
+		if line, drawn := v.weigh(n); !line.Rest {
+			return drawn
 		}
 	}
+	if v.evolved != nil {
+		return v.evolved[step]
+	}
+	return v.steps[step]
+}
+
+func (v *value) vary(step int, n int64) int {
+	written := v.written(step, n)
 	least, most := v.least, v.most
 	if v.name == score.Length { // a share of a step stays a share, and a number of steps stays one
 		if written <= score.WholeStep {
@@ -87,25 +104,24 @@ func (v *value) vary(step int, n int64) int {
 			least = score.WholeStep + 1
 		}
 	}
-	return min(most, max(least, v.spread(written, n)*v.scale/100))
+	return min(most, max(least, rounded(written*v.scale, 100)+v.added(n)))
 }
 
-// spread adds the lane's spread.
-func (v *value) spread(written int, n int64) int {
+// added returns what the lane's spread adds.
+func (v *value) added(n int64) int {
 	s := v.lane.Spread
 	if s == nil {
-		return written
+		return 0
 	}
 	address := v.chance
 	address.N = uint64(n)
 	address.Purpose = chance.Applies
 	if !chance.Happens(address, s.Chance) {
-		return written
+		return 0
 	}
 	address.Purpose = chance.Spread
-	slots := (s.Highest-s.Lowest)/s.Grain + 1
-	slot := int(uint64(chance.Lean(address, s.Lean)) * uint64(slots) >> 32)
-	return written + rounded((s.Lowest+slot*s.Grain)*s.Depth, 100)
+	g := gridOf(s)
+	return g.added(int(uint64(chance.Lean(address, s.Lean)) * uint64(g.slots) >> 32))
 }
 
 // weigh draws a line of the lane's table of weights, and a value of its band.

@@ -112,8 +112,8 @@ func TestSpread(t *testing.T) {
 		spread := score.Spread{Chance: 90, Depth: 100, Lowest: -6, Highest: 9, Lean: lean, Grain: 5}
 		counts, total := velocities(everyStep(func(l *score.Lane) { l.Spread = &spread }))
 		share := map[int]float64{96: 0.1}
-		for slot := range 4 { // -6, -1, 4, 9
-			share[96-6+5*slot] += 0.9 * (chance.LeanBelow(float64(slot+1)/4, lean) - chance.LeanBelow(float64(slot)/4, lean))
+		for slot, added := range []int{-6, -5, 0, 5, 9} {
+			share[96+added] += 0.9 * (chance.LeanBelow(float64(slot+1)/5, lean) - chance.LeanBelow(float64(slot)/5, lean))
 		}
 		requireShares(t, counts, total, share)
 		for _, s := range play.Shares(spread) { // the curve that is shown

@@ -51,6 +51,7 @@ type walker struct {
 	all, mods, evolving              []*value
 	unheard                          []*value          // mod lanes that go nowhere
 	controls                         *[]pendingControl // of the performer, not yet handed over
+	turnedNow                        []stepTurn        // scratch
 	sliding, portamento              bool              // whether the last note slides, and what was sent of it
 	intervals                        []score.Interval  // of a chord, scratch
 
@@ -113,13 +114,19 @@ func (w *walker) walk(sounded []bool, dst []Note) []Note {
 	duration, rest := w.duration(w.gate.drawn)
 	w.seekClock(w.local)
 	goOnAll(w.byStep)
+	heard, notes := score.Tick(0), len(dst)
 	if len(w.mods) > 0 {
+		heard, w.turnedNow = w.heard(w.local), w.turnedNow[:0]
 		w.turnMods()
 	}
 	if !rest {
 		dst = w.act(s, duration, sounded, dst)
 	}
-	w.use(w.byStep, w.next)
+	if len(dst) > notes {
+		heard = dst[notes].Start
+		w.withNote(heard)
+	}
+	w.use(w.byStep, w.next, heard)
 	w.local += score.Tick(s.stretch) * duration
 	if w.ownClock {
 		w.findNext()
@@ -145,12 +152,13 @@ func (w *walker) act(s *step, duration score.Tick, sounded []bool, dst []Note) [
 	notes := len(dst)
 	dst = w.strike(s, duration, sounds, dst)
 	if w.decided != nil {
-		w.decided(decision{tick: w.next, step: w.gate.step(), probability: probability, sounds: sounds, first: dst[notes]})
+		first := dst[notes]
+		w.decided(decision{tick: w.next, step: w.gate.step(), probability: probability, sounds: sounds && first.Start >= 0, first: first})
 	}
 	if !sounds {
 		return dst[:notes]
 	}
-	w.use(w.byHit, w.next)
+	w.use(w.byHit, w.next, dst[notes].Start)
 	return dst
 }
 

@@ -204,8 +204,8 @@ func (l *Lane) Clone() *Lane {
 }
 
 // Spread varies a lane's value as it is played; the stored value stays. The value that is played is
-// the stored one plus Depth percent of a number between Lowest and Highest, rounded to a multiple of
-// Grain and kept within the bounds of the lane.
+// the stored one, scaled by the amount, plus Depth percent of one of these numbers, kept within the bounds of the
+// lane: Lowest, Highest, and between them the multiples of Grain, 0 among them.
 //
 // Where in the range the number lands: with x from 0 at Lowest to 1 at Highest and l = Lean/100, its
 // density is 1 - l + 3·l·x² for a Lean of 0 or above, and the mirror image 1 - |l| + 3·|l|·(1-x)²

@@ -40,7 +40,9 @@ export function signed(value: number): string {
 /** What of a value is in force, after the amount of its lane. */
 export function effective(name: LaneName, amount: number, value: number, spec: LaneSpec): number {
   if (name !== "velocity" && name !== "probability") return value;
-  return Math.min(spec.most, Math.max(spec.least, Math.trunc((value * amount) / 100)));
+  const scaled = (value * amount) / 100;
+  const inForce = name === "velocity" ? Math.round(scaled) : scaled;
+  return Math.min(spec.most, Math.max(spec.least, inForce));
 }
 
 /** A length up to this is a share of the step in percent; above it counts steps, from 2. */
