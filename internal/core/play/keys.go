@@ -45,12 +45,29 @@ func (k *Keys) Play(notes []Note, to score.Tick, dst []Message) []Message {
 			together++
 		}
 		dst = k.lift(start, dst)
-		k.steal(notes[:together])
+		struck := withinVoices(notes[:together])
+		k.steal(struck)
 		dst = k.lift(start+1, dst)
-		dst = k.strike(notes[:together], dst)
+		dst = k.strike(struck, dst)
 		notes = notes[together:]
 	}
 	return k.lift(to, dst)
+}
+
+// withinVoices returns those of notes that start together for which their tracks have voices: the highest of each.
+func withinVoices(together []Note) []Note {
+	for i, n := range together {
+		higher := 0
+		for j, other := range together {
+			if n.Voices > 0 && other.Track == n.Track && (other.Key > n.Key || other.Key == n.Key && j < i) {
+				higher++
+			}
+		}
+		if n.Voices > 0 && higher >= int(n.Voices) { // it has none, and neither may others
+			return withinVoices(append(slices.Clone(together[:i]), together[i+1:]...))
+		}
+	}
+	return together
 }
 
 // Release appends note-offs at the given moment for all keys that are down.

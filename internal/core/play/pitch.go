@@ -1,6 +1,8 @@
 package play
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -31,8 +33,12 @@ func (p *pitches) note(degree int) int {
 	return p.spelling.Note(p.spelling.Allow(degree))
 }
 
-// voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it.
-func (w *walker) voice(at int, n int64, duration score.Tick, note Note, dst []Note) []Note {
+// leastShare is what part of its hit a note lasts at least that a strum makes shorter.
+const leastShare = 64
+
+// voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it, as many as there are voices
+// for. The hit, of which a strum takes a share, is in ticks of the project.
+func (w *walker) voice(at int, n int64, hit score.Tick, note Note, dst []Note) []Note {
 	if w.track.Kind == score.Kit {
 		note.Key = uint8(w.part.Note)
 		return append(dst, note)
@@ -47,15 +53,35 @@ func (w *walker) voice(at int, n int64, duration score.Tick, note Note, dst []No
 	}
 	voicing := w.part.Voicing
 	w.intervals = voicing.Voice(chord, w.pitches.spelling.Notes(), octave, w.intervals[:0])
-	strum := duration * score.Tick(max(voicing.Strum, -voicing.Strum)) / 100
-	start := note.Start
-	for i, interval := range w.intervals {
-		note.Start = start + strum*score.Tick(i)/score.Tick(max(1, len(w.intervals)-1))
-		note.End = max(note.End, note.Start+1)
+	first := len(dst)
+	for _, interval := range w.intervals {
 		w.pitchTo(&note, degree+interval.Degrees, above+interval.Semitones)
 		dst = append(dst, note)
 	}
+	dst = highest(dst, first, w.track.Voices)
+	strum := hit * score.Tick(max(voicing.Strum, -voicing.Strum)) / 100
+	least := min(note.End-note.Start, max(1, hit/leastShare))
+	chorded := dst[first:]
+	for i := range chorded {
+		late := &chorded[i]
+		late.Start += strum * score.Tick(i) / score.Tick(max(1, len(chorded)-1))
+		late.End = max(late.End, late.Start+least)
+	}
 	return dst
+}
+
+// highest keeps so many of the notes from a place on: the highest, in their order. 0 keeps all.
+func highest(notes []Note, from, voices int) []Note {
+	for chord := notes[from:]; voices > 0 && len(chord) > voices; chord = notes[from:] {
+		lowest := 0
+		for i := range chord {
+			if chord[i].Key < chord[lowest].Key {
+				lowest = i
+			}
+		}
+		notes = slices.Delete(notes, from+lowest, from+lowest+1)
+	}
+	return notes
 }
 
 // pitchTo spells a degree, folds it into the register and gives the note its key.

@@ -45,16 +45,17 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 				Voices: uint8(w.track.Voices), Overlap: uint16(w.track.Overlap), Velocity: w.strength(at, n, i, ratchet),
 			}
 			note.End = max(note.Start+1, w.real(bend.at(end, w.gate.rate)+shift)+moment)
+			hit := w.real(bend.at(begin+to, w.gate.rate)+shift) + moment - note.Start
 			if last && slides {
 				if next, ok := w.nextOn(duration); ok {
-					note.End = max(note.End, w.real(bend.at(next, w.gate.rate))+duration/slideOverlap+moment)
+					note.End = max(note.End, w.real(bend.at(next, w.gate.rate))+w.span(duration)/slideOverlap+moment)
 				}
 			}
 			if sounds {
 				w.slideInto(note.Start)
 				w.sliding = last && slides
 			}
-			dst = w.voice(at, n, duration, note, dst)
+			dst = w.voice(at, n, hit, note, dst)
 			if !sounds {
 				return dst
 			}
@@ -64,7 +65,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 	return dst
 }
 
-// slideOverlap is what part of a step a note that slides lasts into the next one.
+// slideOverlap is what part of a step, in the project's time, a note that slides lasts into the next one.
 const slideOverlap = 8
 
 // maxRatchet is how many strikes a step length has at most.

@@ -101,6 +101,11 @@ func (w *walker) real(local score.Tick) score.Tick {
 	return w.aligned + local*score.Tick(w.speed.M)/score.Tick(w.speed.N)
 }
 
+// span converts a length of the walker's own time to the project's.
+func (w *walker) span(local score.Tick) score.Tick {
+	return local * score.Tick(w.speed.M) / score.Tick(w.speed.N)
+}
+
 // walk does the next step and appends its notes to dst.
 func (w *walker) walk(sounded []bool, dst []Note) []Note {
 	if !w.ownClock {

@@ -1,0 +1,87 @@
+package play_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+)
+
+// chorded returns a project whose first of four steps strikes a triad.
+func chorded(change func(track *score.Track, part *score.Part)) *score.Project {
+	return plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+		set(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[0] = 2 })
+		change(track, part)
+	})
+}
+
+// As many notes of a chord sound as the track has voices: the highest.
+func TestAChordHasAsManyNotesAsThereAreVoices(t *testing.T) {
+	keys := func(voices int) (keys []uint8) {
+		for _, n := range play.Render(chorded(func(track *score.Track, _ *score.Part) { track.Voices = voices }), 0, sixteenth, nil) {
+			keys = append(keys, n.Key)
+		}
+		return keys
+	}
+	all := keys(0)
+	require.Len(t, all, 3)
+	require.IsIncreasing(t, all)
+	require.Equal(t, all[2:], keys(1))
+	require.Equal(t, all[1:], keys(2))
+	require.Equal(t, all, keys(3))
+	p := chorded(func(track *score.Track, _ *score.Part) { track.Voices = 1 })
+	require.Equal(t, int(all[2]), play.Look(p, 1, 0, sixteenth)[0].Forecasts[0].Key, "what is forecast is what sounds")
+}
+
+// However parts, chords, strums and ratchets meet, no track ever has more keys down than voices.
+func TestNoTrackHasMoreKeysDownThanVoices(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		voices := map[uint32]int{}
+		for i := range p.Tracks {
+			p.Tracks[i].Voices, p.Tracks[i].Overlap = rapid.IntRange(1, 3).Draw(t, "some voices"), 0
+			voices[uint32(p.Tracks[i].ID)] = p.Tracks[i].Voices
+		}
+		var keys play.Keys
+		performer := play.NewPerformer(p)
+		down := map[uint32]int{}
+		for _, m := range keys.Play(performer.Advance(stretch, nil), stretch, nil) {
+			if m.Kind == play.NoteOn {
+				down[m.Track]++
+				require.LessOrEqual(t, down[m.Track], voices[m.Track], "at %d", m.Tick)
+			} else {
+				down[m.Track]--
+			}
+		}
+	})
+}
+
+// A strum takes its share of the hit, in the time of the project: of a ratchet's hit, and of a track that is twice
+// as fast, it is half as long. The notes that come late keep a 64th of the hit at least.
+func TestAStrumIsAShareOfItsHit(t *testing.T) {
+	starts := func(change func(track *score.Track, part *score.Part)) (starts []score.Tick) {
+		for _, n := range play.Render(chorded(func(track *score.Track, part *score.Part) {
+			part.Voicing.Strum = 40
+			change(track, part)
+		}), 0, sixteenth, nil) {
+			starts = append(starts, n.Start)
+		}
+		return starts
+	}
+	const share = sixteenth * 40 / 100
+	require.Equal(t, []score.Tick{0, share / 2, share}, starts(func(*score.Track, *score.Part) {}))
+	require.Equal(t, []score.Tick{0, share / 4, share / 2}, starts(func(track *score.Track, _ *score.Part) { track.Speed = score.Ratio{N: 2, M: 1} })[:3])
+	require.Equal(t, []score.Tick{0, share / 4, share / 2, sixteenth / 2, sixteenth/2 + share/4, sixteenth/2 + share/2},
+		starts(func(_ *score.Track, part *score.Part) {
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+		}))
+	short := play.Render(chorded(func(_ *score.Track, part *score.Part) {
+		part.Voicing.Strum, part.Lanes.Length.Steps[0] = 100, 10
+	}), 0, sixteenth+1, nil)
+	require.Equal(t, []score.Tick{sixteenth / 10, sixteenth / 64, sixteenth / 64},
+		[]score.Tick{short[0].End - short[0].Start, short[1].End - short[1].Start, short[2].End - short[2].Start})
+}
