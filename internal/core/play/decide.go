@@ -33,14 +33,16 @@ func (w *walker) decide(s *step, trackSounded []bool) (probability int, sounds, 
 	return 0, false, false
 }
 
+// pass returns how many whole passes of the gate's order went before the present one, over realignments too.
+func (w *walker) pass() int64 { return w.passes + w.gate.moved/passLength(w.gate.lane) }
+
 // allows reports whether a step's condition holds.
 func (w *walker) allows(s *step, trackSounded []bool) bool {
-	length := int64(w.gate.length)
 	switch s.condition {
 	case firstPass:
-		return w.gate.moved < length
+		return w.pass() == 0
 	case notFirstPass:
-		return w.gate.moved >= length
+		return w.pass() > 0
 	case whileFilling:
 		return w.project.Filling
 	case afterSound:
@@ -48,7 +50,7 @@ func (w *walker) allows(s *step, trackSounded []bool) bool {
 	case afterSilence:
 		return !w.sounded
 	case onPass:
-		return w.gate.moved/length%int64(s.of) == int64(s.pass)
+		return w.pass()%int64(s.of) == int64(s.pass)
 	case afterTrack:
 		return trackSounded[s.track]
 	}

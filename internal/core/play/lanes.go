@@ -90,6 +90,9 @@ func (w *walker) seekTo(tick score.Tick) {
 
 // align brings all lanes back to their first step at a boundary.
 func (w *walker) align(boundary score.Tick) {
+	if !w.aligning {
+		w.passes = w.pass() + 1
+	}
 	w.aligned, w.aligning = boundary, true
 	for _, v := range w.all {
 		v.align()

@@ -161,6 +161,15 @@ func (m *mover) setMoves(moves int64) {
 	m.settle()
 }
 
+// passLength returns how many moves a pass of a lane's order has: as many as until it repeats, and where chance
+// keeps it from repeating as many as it has steps.
+func passLength(lane *score.Lane) int64 {
+	if moves := cycle(lane); moves > 0 {
+		return moves
+	}
+	return int64(lane.Length)
+}
+
 // cycle returns after how many moves the walk repeats; 0 if chance keeps it from repeating.
 func cycle(lane *score.Lane) int64 {
 	length := int64(lane.Length)

@@ -188,7 +188,9 @@ func (f *Performer) walkTo(to score.Tick) {
 		if followers := f.followers[w.place]; len(followers) > 0 && len(notes) > 0 {
 			for _, follower := range followers {
 				for _, n := range notes {
-					follower.hear(n)
+					if !n.Beside { // a chord is heard once
+						follower.hear(n)
+					}
 				}
 			}
 			f.arrange()

@@ -198,5 +198,13 @@ func TestRepeatsByHand(t *testing.T) {
 	_, err = play.ProjectRepeats(p)
 	require.ErrorIs(t, err, play.ErrOnce)
 	p.Tracks[0].Realign = 2
-	require.Equal(t, 6*bar, repeats(), "passes are counted from each alignment")
+	_, err = play.ProjectRepeats(p)
+	require.ErrorIs(t, err, play.ErrOnce, "passes are counted on over realignments")
+	p.Tracks[0].Jitter, p.Tracks[0].Hold = 0, 0
+	part.Details[0] = score.StepDetail{Condition: score.EveryPass(1, 2)}
+	require.Equal(t, 2*bar, repeats(), "two passes between two realignments")
+	p.Tracks[0].Realign = 1
+	require.Equal(t, 2*bar, repeats(), "one, so that two realignments go by")
+	part.Lanes.Gate.Length = 12
+	require.Equal(t, bar, repeats(), "a whole one and the beginning of another")
 }

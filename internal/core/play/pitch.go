@@ -64,6 +64,7 @@ func (w *walker) voice(at int, n int64, hit score.Tick, note Note, dst []Note) [
 	chorded := dst[first:]
 	for i := range chorded {
 		late := &chorded[i]
+		late.Beside = i > 0
 		late.Start += strum * score.Tick(i) / score.Tick(max(1, len(chorded)-1))
 		late.End = max(late.End, late.Start+least)
 	}

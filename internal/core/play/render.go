@@ -26,6 +26,8 @@ type Note struct {
 	Voices uint8
 	// Overlap is how long those sound on into it, in ticks.
 	Overlap uint16
+	// Beside says that it is struck together with the note before it, as one hit: it is of the same chord.
+	Beside bool
 	// Alone lets it end all notes of its track on its channel, which is bent to be in tune with it.
 	Alone bool
 	// Detune is how far above the pitch that Key has in equal temperament the note is to sound.

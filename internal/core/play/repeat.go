@@ -4,6 +4,7 @@ import (
 	"errors"
 	"math/big"
 
+	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
 )
 
@@ -66,10 +67,11 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 		period, err = inTicks(local, t.Speed)
 	}
 	if realign := score.Tick(t.Realign) * p.Meter.Bar(); realign > 0 { // which also ends ties and slides
-		if errors.Is(err, ErrRandomOrder) || errors.Is(err, ErrFollows) || errors.Is(err, ErrNoClock) || errors.Is(err, ErrDurations) {
+		switch {
+		case errors.Is(err, ErrRandomOrder), errors.Is(err, ErrFollows), errors.Is(err, ErrNoClock), errors.Is(err, ErrDurations), errors.Is(err, ErrOnce):
 			return 0, err
 		}
-		period, err = realign, nil
+		period, err = realign*realignments(realign, t, part), nil
 	}
 	if err != nil || !random {
 		return period, err
@@ -79,7 +81,7 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 
 // passes returns the period in which the passes that a part's conditions count come around too.
 func passes(local *big.Int, part *score.Part) (*big.Int, error) {
-	_, gateTicks, err := gateCycle(part)
+	_, gateTicks, err := gateCycle(part) // a pass is a whole cycle of the order
 	if err != nil {
 		return nil, err
 	}
@@ -88,11 +90,34 @@ func passes(local *big.Int, part *score.Part) (*big.Int, error) {
 			return nil, ErrOnce
 		}
 		if _, of, ok := detail.Condition.Passes(); ok {
-			// A pass is as many moves as the loop has steps, and the cycle of an order can be several.
-			local = lcm(local, big.NewInt(gateTicks*int64(of)*int64(gateLane(part).Length)))
+			local = lcm(local, big.NewInt(gateTicks*int64(of)))
 		}
 	}
 	return local, nil
+}
+
+// realignments returns after how many realignments the passes that a part's conditions count come around: each of
+// them begins a pass anew.
+func realignments(realign score.Tick, t *score.Track, part *score.Part) score.Tick {
+	gate := gateLane(part)
+	walk := newMover(gate, chance.Address{})
+	for local := score.Tick(0); ; walk.advance() {
+		if detail := part.Details[walk.step()]; !detail.Skip {
+			local += gate.Rate.Ticks() * score.Tick(max(1, detail.Stretch))
+		}
+		if local*score.Tick(t.Speed.M)/score.Tick(t.Speed.N) >= realign || walk.moved > 4*int64(realign) {
+			break
+		}
+	}
+	begun := walk.moved/passLength(gate) + 1
+	times := big.NewInt(1)
+	for _, detail := range part.Details {
+		if _, of, ok := detail.Condition.Passes(); ok {
+			each := int64(of) / new(big.Int).GCD(nil, nil, big.NewInt(int64(of)), big.NewInt(begun)).Int64()
+			times = lcm(times, big.NewInt(each))
+		}
+	}
+	return score.Tick(times.Int64())
 }
 
 func listens(part *score.Part) bool {

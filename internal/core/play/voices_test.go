@@ -85,3 +85,30 @@ func TestAStrumIsAShareOfItsHit(t *testing.T) {
 	require.Equal(t, []score.Tick{sixteenth / 10, sixteenth / 64, sixteenth / 64},
 		[]score.Tick{short[0].End - short[0].Start, short[1].End - short[1].Start, short[2].End - short[2].Start})
 }
+
+// A chord makes a track that follows it go on once, strummed or not; each hit of a ratchet once more.
+func TestAChordIsHeardOnceByItsFollowers(t *testing.T) {
+	for _, kind := range []score.SourceKind{score.NoteStarts, score.NoteEnds} {
+		for _, strum := range []int{0, 60} {
+			p := chorded(func(_ *score.Track, part *score.Part) {
+				part.Voicing.Strum, part.Lanes.Gate.Length = strum, 4
+				set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+			})
+			follower := p.Tracks[0].Clone()
+			follower.ID, follower.Source = 2, score.Source{Kind: kind, Track: 1, Odds: 100}
+			lanes := &follower.Parts()[0].Lanes
+			lanes.Chord, lanes.Ratchet = nil, nil
+			for step := range lanes.Gate.Steps {
+				lanes.Gate.Steps[step] = score.On
+			}
+			p.Tracks = append(p.Tracks, follower)
+			hits := 0
+			for _, n := range play.Render(p, 0, 8*sixteenth, nil) {
+				if n.Track == 2 {
+					hits++
+				}
+			}
+			require.Equal(t, 4, hits, "%s, strum %d: two steps of two hits", kind, strum)
+		}
+	}
+}

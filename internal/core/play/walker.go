@@ -42,6 +42,7 @@ type walker struct {
 
 	aligned  score.Tick // when the lanes were aligned last
 	aligning bool       // whether the next step is the first since then
+	passes   int64      // of the gate lane's order that had begun by then
 	local    score.Tick // the next step's time since then
 	luckBar  int64      // how many holds have gone by
 	sounded  bool       // whether the part's last step that was on sounded

@@ -6,7 +6,8 @@ import (
 	"strings"
 )
 
-// Condition is when a gate step may sound: "3:4" on the third pass of every four, "first", "not first",
+// Condition is when a gate step may sound: "3:4" on the third pass of every four, where a pass is a whole pass of the
+// gate lane's order, counted on over realignments; "first", "not first",
 // "fill" while filling, "after sound" or "after silence" of the part's last step that was on, or
 // "track 2" if the track with that id sounded last time it could.
 type Condition string
