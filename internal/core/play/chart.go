@@ -37,8 +37,7 @@ type Outlook struct {
 // for a silent track too. The track must exist.
 func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 	heard := heardBy(p, track)
-	place := placeOf(heard, track)
-	outlooks := make([]Outlook, len(heard.Tracks[place].Parts()))
+	outlooks := make([]Outlook, len(heard.Track(track).Parts()))
 	for i := range outlooks {
 		outlooks[i] = Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
 	}
@@ -59,7 +58,7 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 	})
 	f.skipTo(from)
 	for _, w := range f.walkers {
-		if w.place != place {
+		if w.track.ID != track {
 			continue
 		}
 		outlook := &outlooks[w.index]

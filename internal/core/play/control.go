@@ -182,14 +182,15 @@ func (f *Performer) Standing(dst []Message) []Message {
 func (w *walker) queue(m Message, slot int) {
 	m.Tick = max(0, m.Tick)
 	if !w.silent {
-		*w.controls = append(*w.controls, pendingControl{m, w.order<<slotBits | slot})
+		*w.controls = append(*w.controls, pendingControl{m, ofStep | w.order<<slotBits | slot})
 	}
 }
 
 const (
 	slotBits    = 4 // slides, MaxMods mods and a tuner
 	tunerSlot   = 1 + score.MaxMods
-	maxSlotBits = slotBits + 5 + 4 // and MaxTracks tracks of MaxParts parts
+	ofStep      = 1 << (slotBits + 5 + 4) // what steps send comes after the programs that tracks begin with
+	maxSlotBits = slotBits + 5 + 4 + 1    // MaxTracks tracks of MaxParts parts, and that
 )
 
 type pendingControl struct {

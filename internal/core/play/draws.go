@@ -39,12 +39,11 @@ func Shares(s score.Spread) []Share {
 // order; a mod lane is read as if it were read with the notes. The part must exist.
 func Draws(p *score.Project, track, part int, lane score.LaneName, from, to score.Tick) []int {
 	heard := heardBy(p, track)
-	place := placeOf(heard, track)
 	drawn := []int{}
 	f := NewPerformer(heard)
 	f.skipTo(from)
 	for _, w := range f.walkers {
-		if w.place != place || w.index != part {
+		if w.track.ID != track || w.index != part {
 			continue
 		}
 		address := w.chance

@@ -9,14 +9,14 @@ import (
 // Performer plays a project from its beginning on, in stretches of any size. The notes of all stretches
 // together are the same however time is cut up. The project must be valid and must not be changed.
 type Performer struct {
-	walkers   []*walker   // in the order of tracks and parts
+	walkers   []*walker   // in the order of the turns of tracks, and of parts
 	loners    []*walker   // those that neither hear others nor are heard by others
 	company   []*walker   // the others, a heap by the next step
 	followers [][]*walker // of each track
 	inputs    []*walker   // those that go on by what comes in
 	loopers   []looper
 	tracks    []*score.Track
-	sounded   []bool // of each track, whether its last step that was on sounded
+	states    []trackState
 
 	ahead  score.Tick // how much earlier than their steps notes can start
 	walked score.Tick // all steps before this tick are done
@@ -29,7 +29,11 @@ const chunk = 4 * score.TicksPerQuarter
 
 // NewPerformer returns a performer at tick 0.
 func NewPerformer(p *score.Project) *Performer {
-	f := &Performer{sounded: make([]bool, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
+	p = ranked(p)
+	f := &Performer{states: make([]trackState, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
+	for i := range f.states {
+		f.states[i].since = -1
+	}
 	f.tuners = make([]*tuner, len(p.Tracks))
 	f.loopers = newLoopers(p)
 	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
@@ -201,7 +205,7 @@ func (f *Performer) walkTo(to score.Tick) {
 // walk does the next step of a part, keeps its notes unless it is silent, and returns them.
 func (f *Performer) walk(w *walker) []Note {
 	first, early := len(f.notes), w.next < f.ahead
-	f.notes = w.walk(f.sounded, f.notes)
+	f.notes = w.walk(f.states, f.notes)
 	if early { // what would start before the beginning is left out, and heard by nobody
 		played := slices.DeleteFunc(f.notes[first:], func(n Note) bool { return n.Start < 0 })
 		f.notes = f.notes[:first+len(played)]
@@ -259,7 +263,7 @@ func (f *Performer) sink() {
 	}
 }
 
-// before orders walkers by their next step; of two at one moment the first track's goes first.
+// before orders walkers by their next step; of two at one moment that goes first whose track has its turn first.
 func (w *walker) before(other *walker) bool {
 	return w.next < other.next || w.next == other.next && w.order < other.order
 }

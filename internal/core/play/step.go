@@ -11,6 +11,7 @@ type step struct {
 	condition conditionCode
 	pass, of  uint8 // of a condition "a:b", pass counted from 0
 	track     uint8 // of a condition about a track, its place in the project
+	mutual    bool  // whether that track hears this one too
 }
 
 // strikeCode stands for a score.Strike.
@@ -46,7 +47,7 @@ var strikeCodes = map[score.Strike]strikeCode{
 }
 
 // readSteps makes all gate steps of a part ready.
-func readSteps(p *score.Project, part *score.Part) *[score.MaxSteps]step {
+func readSteps(p *score.Project, track *score.Track, part *score.Part) *[score.MaxSteps]step {
 	steps := new([score.MaxSteps]step)
 	for i, gate := range part.Lanes.Lane(score.Gate).Steps {
 		steps[i] = step{gate: uint8(gate), stretch: 1}
@@ -59,7 +60,7 @@ func readSteps(p *score.Project, part *score.Part) *[score.MaxSteps]step {
 			s.condition, s.pass, s.of = onPass, uint8(a-1), uint8(b)
 		}
 		if id, ok := detail.Condition.Track(); ok {
-			s.condition, s.track = afterTrack, uint8(placeOf(p, id))
+			s.condition, s.track, s.mutual = afterTrack, uint8(placeOf(p, id)), id == track.ID || mutual(p, track.ID)[id]
 		}
 	}
 	return steps

@@ -65,7 +65,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	part := &t.Parts()[index]
 	w := &walker{
 		project: p, track: t, part: part, silent: p.Silent(t, part) || t.Loop != nil, place: place, index: index, order: order, pitches: pitches,
-		steps: readSteps(p, part), speed: t.Speed, tempo: tempo, swing: p.Swing,
+		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo, swing: p.Swing,
 		bar: p.Meter.Bar(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock, aligning: true,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
@@ -108,7 +108,7 @@ func (w *walker) span(local score.Tick) score.Tick {
 }
 
 // walk does the next step and appends its notes to dst.
-func (w *walker) walk(sounded []bool, dst []Note) []Note {
+func (w *walker) walk(states []trackState, dst []Note) []Note {
 	if !w.ownClock {
 		w.seekTo(w.next)
 		w.local = w.next - w.aligned
@@ -126,7 +126,7 @@ func (w *walker) walk(sounded []bool, dst []Note) []Note {
 		w.turnMods()
 	}
 	if !rest {
-		dst = w.act(s, duration, sounded, dst)
+		dst = w.act(s, duration, states, dst)
 	}
 	if len(dst) > notes {
 		heard = dst[notes].Start
@@ -144,12 +144,13 @@ func (w *walker) walk(sounded []bool, dst []Note) []Note {
 }
 
 // act decides whether the present step sounds, and appends its notes if it does.
-func (w *walker) act(s *step, duration score.Tick, sounded []bool, dst []Note) []Note {
-	probability, sounds, decided := w.decide(s, sounded)
+func (w *walker) act(s *step, duration score.Tick, states []trackState, dst []Note) []Note {
+	probability, sounds, decided := w.decide(s, states)
 	if !decided {
 		return dst
 	}
-	w.sounded, sounded[w.place] = sounds, sounds
+	w.sounded = sounds
+	states[w.place].set(w.next, sounds)
 	goOnAll(w.byHit)
 	goOnAll(w.byStrike)
 	if !sounds && w.decided == nil {
