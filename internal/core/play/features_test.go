@@ -88,7 +88,7 @@ func TestWhenNotesStart(t *testing.T) {
 		}, 8, []score.Tick{0, 300, 600}},
 		{"all steps skipped", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Details = map[int]score.StepDetail{0: {Skip: true}, 1: {Skip: true}, 2: {Skip: true}, 3: {Skip: true}}
-		}, 6, []score.Tick{0, 400}},
+		}, 6, nil},
 		{"stretched, struck once", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Details = map[int]score.StepDetail{0: {Stretch: 3}}
 		}, 12, []score.Tick{0, 600}},

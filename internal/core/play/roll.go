@@ -5,6 +5,7 @@ import (
 
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 // Roll asks for new random values in the steps of a lane's loop.
@@ -56,9 +57,28 @@ func (r Roll) Edit(p *score.Project) (edit score.SetSteps, any bool) {
 		span := uint64(highest - lowest + 1)
 		value := lowest + int(uint64(chance.Lean(address, r.Lean))*span>>32)
 		if r.Lane == score.Pitch {
-			value = min(spec.Most, max(spec.Least, spelling.Allow(value)))
+			var any bool
+			if value, any = allowedNear(spelling, value, spec); !any {
+				continue
+			}
 		}
 		edit.Steps = append(edit.Steps, score.StepValue{Step: step, Value: value})
 	}
 	return edit, len(edit.Steps) > 0
+}
+
+// allowedNear returns the allowed degree that is nearest to one, of those that the lane can hold; any is false if it
+// can hold none.
+func allowedNear(spelling theory.Spelling, degree int, spec score.LaneSpec) (near int, any bool) {
+	if near = spelling.Allow(degree); near >= spec.Least && near <= spec.Most {
+		return near, true
+	}
+	for by := range spec.Most - spec.Least + 1 {
+		for _, near := range []int{degree - by, degree + by} {
+			if near >= spec.Least && near <= spec.Most && spelling.Allow(near) == near {
+				return near, true
+			}
+		}
+	}
+	return 0, false
 }

@@ -14,6 +14,15 @@ type step struct {
 	mutual    bool  // whether that track hears this one too
 }
 
+// lengths returns how many step lengths the step takes; one that is skipped and played all the same, because all are,
+// takes one.
+func (s *step) lengths() score.Tick {
+	if s.skip {
+		return 1
+	}
+	return score.Tick(s.stretch)
+}
+
 // strikeCode stands for a score.Strike.
 type strikeCode uint8
 

@@ -19,9 +19,10 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 	shift := duration * score.Tick(w.nudge.read(at, n)) / 100
 	moment := w.track.Delay + w.drawShift()
 	bend := w.swung(w.swings.read(at, n))
-	tiedBegin, tiedLasts, tied := w.lastTied(duration)
+	tied := w.lastTied(duration)
 	ratchet := w.ratchet.read(at, n)
 	slides := w.slide.read(at, n) > 0
+	cut := w.cut(s, ratchet, tied)
 	for segmentAt := range segments {
 		begin := w.local + score.Tick(segmentAt)*duration
 		for i := range ratchet {
@@ -33,22 +34,26 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 			if ratchet > 1 {
 				from, to = w.share(segment, ratchet, i), w.share(segment, ratchet, i+1)
 			}
+			if w.real(begin+from) >= cut { // it belongs to the realigned loop
+				return dst
+			}
 			last := i == ratchet-1 && segmentAt == segments-1
 			length := w.length.read(at, n)
 			end := begin + from + w.sounding(length, duration, to-from, last)
-			if last && tied {
-				end = tiedBegin + w.sounding(length, tiedLasts, tiedLasts, true)
-			}
 			note := Note{
 				Start: w.real(bend.at(begin+from, w.gate.rate)+shift) + moment,
 				Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at), Channel: uint8(w.track.Channel - 1),
 				Voices: uint8(w.track.Voices), Overlap: uint16(w.track.Overlap), Velocity: w.strength(at, n, i, ratchet),
 			}
-			note.End = max(note.Start+1, w.real(bend.at(end, w.gate.rate)+shift)+moment)
+			until := w.real(bend.at(end, w.gate.rate) + shift)
+			if last && tied.any {
+				until = tied.aligned + w.span(bend.at(tied.begin+w.sounding(length, tied.lasts, tied.lasts, true), w.gate.rate)+shift)
+			}
+			note.End = max(note.Start+1, min(until, cut)+moment)
 			hit := w.real(bend.at(begin+to, w.gate.rate)+shift) + moment - note.Start
 			if last && slides {
-				if next, ok := w.nextOn(duration); ok {
-					note.End = max(note.End, w.real(bend.at(next, w.gate.rate))+w.span(duration)/slideOverlap+moment)
+				if aligned, next, ok := w.nextOn(duration); ok {
+					note.End = max(note.End, aligned+w.span(bend.at(next, w.gate.rate)+duration/slideOverlap)+moment)
 				}
 			}
 			if sounds {
@@ -63,6 +68,19 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 		}
 	}
 	return dst
+}
+
+// cut returns the tick at which a realignment cuts what a step plays on beyond it: its stretch, its ratchet, or the
+// steps that are tied to it, unless the realigned loop ties on.
+func (w *walker) cut(s *step, ratchet int, tied tied) score.Tick {
+	boundary := w.boundaryAfter(w.aligned)
+	if boundary == 0 || s.stretch == 1 && ratchet == 1 && !tied.any {
+		return never
+	}
+	if tied.any && tied.aligned != w.aligned {
+		boundary = w.boundaryAfter(tied.aligned)
+	}
+	return boundary
 }
 
 // slideOverlap is what part of a step, in the project's time, a note that slides lasts into the next one.

@@ -118,6 +118,7 @@ func (w *walker) walk(states []trackState, dst []Note) []Note {
 	at := w.gate.step()
 	s := &w.steps[at]
 	duration, rest := w.duration(w.gate.drawn)
+	rest = rest || s.skip // where all steps are skipped
 	w.seekClock(w.local)
 	goOnAll(w.byStep)
 	heard, notes := score.Tick(0), len(dst)
@@ -133,7 +134,7 @@ func (w *walker) walk(states []trackState, dst []Note) []Note {
 		w.withNote(heard)
 	}
 	w.use(w.byStep, w.next, heard)
-	w.local += score.Tick(s.stretch) * duration
+	w.local += s.lengths() * duration
 	if w.ownClock {
 		w.findNext()
 	} else {
@@ -232,10 +233,13 @@ func (w *walker) findNext() {
 }
 
 // boundary returns when the lanes are aligned next, or 0 if they never are.
-func (w *walker) boundary() score.Tick {
+func (w *walker) boundary() score.Tick { return w.boundaryAfter(w.aligned) }
+
+// boundaryAfter returns when the lanes are aligned next after a tick, or 0 if they never are.
+func (w *walker) boundaryAfter(tick score.Tick) score.Tick {
 	every := score.Tick(w.track.Realign) * w.bar
 	if every == 0 {
 		return 0
 	}
-	return (w.aligned/every + 1) * every
+	return (tick/every + 1) * every
 }

@@ -1,0 +1,67 @@
+package play
+
+import "jettyfog/internal/core/score"
+
+// lookAhead is a look at the steps after the present one, over realignments too.
+type lookAhead struct {
+	gate     mover
+	holds    int64
+	aligned  score.Tick // when the lanes are aligned from which local time counts
+	begin    score.Tick // of the step, in local time
+	duration score.Tick
+	rest     bool
+}
+
+// look begins to look ahead from the present step.
+func (w *walker) look(duration score.Tick) lookAhead {
+	return lookAhead{gate: w.gate.fork(), holds: w.luckBar, aligned: w.aligned, begin: w.local, duration: duration}
+}
+
+// lookOn goes on to the next step.
+func (w *walker) lookOn(a *lookAhead) *step {
+	a.begin += w.steps[a.gate.step()].lengths() * a.duration
+	tick, aligning := a.aligned+w.span(a.begin), false
+	if boundary := w.boundaryAfter(a.aligned); boundary > 0 && tick >= boundary {
+		tick, aligning = boundary, true
+		a.aligned, a.begin = boundary, 0
+	}
+	a.holds = w.goOn(&a.gate, a.holds, aligning, tick)
+	a.duration, a.rest = w.duration(a.gate.drawn)
+	return &w.steps[a.gate.step()]
+}
+
+// tied is the last step length that is tied to the present step.
+type tied struct {
+	any     bool
+	aligned score.Tick // when the lanes are aligned from which begin counts
+	begin   score.Tick // in local time
+	lasts   score.Tick
+}
+
+// lastTied returns the last step length that is tied to the present step.
+func (w *walker) lastTied(duration score.Tick) (last tied) {
+	if !w.ties {
+		return last
+	}
+	ahead := w.look(duration)
+	for lengths := 0; lengths < score.MaxSteps; {
+		s := w.lookOn(&ahead)
+		if s.gate != score.Tie || s.skip || ahead.rest {
+			break
+		}
+		lengths += int(s.stretch)
+		last = tied{true, ahead.aligned, ahead.begin + score.Tick(s.stretch-1)*ahead.duration, ahead.duration}
+	}
+	return last
+}
+
+// nextOn returns when the next step that is on comes, and from when its local time counts; ok is false if none is on.
+func (w *walker) nextOn(duration score.Tick) (aligned, local score.Tick, ok bool) {
+	ahead := w.look(duration)
+	for range score.MaxSteps {
+		if s := w.lookOn(&ahead); s.gate == score.On && !s.skip && !ahead.rest {
+			return ahead.aligned, ahead.begin, true
+		}
+	}
+	return 0, 0, false
+}
