@@ -83,9 +83,12 @@ func (s source) load() (*score.Project, error) {
 	if err != nil {
 		return nil, usageError{err}
 	}
-	project, err := score.Decode(data)
+	project, remarks, err := score.DecodeOld(data)
 	if err != nil {
 		return nil, usageError{fmt.Errorf("%s: %w", s.Project, err)}
+	}
+	for _, remark := range remarks {
+		fmt.Fprintf(os.Stderr, "jettyfog: %s: %s\n", s.Project, remark)
 	}
 	return project, nil
 }

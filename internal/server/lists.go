@@ -14,7 +14,6 @@ type Lists struct {
 	Lanes           []score.LaneSpec   `json:"lanes"`
 	Rates           []Rate             `json:"rates"`
 	Orders          []score.Order      `json:"orders"`
-	Movers          []score.Mover      `json:"movers"`
 	Shapes          []score.Shape      `json:"shapes"`
 	Sources         []score.SourceKind `json:"sources"`
 	Spacings        []score.Spacing    `json:"spacings"`
@@ -53,7 +52,7 @@ func (listsResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
-			Lanes: score.LaneSpecs(), Orders: score.Orders(), Movers: score.Movers(), Shapes: score.Shapes(),
+			Lanes: score.LaneSpecs(), Orders: score.Orders(), Shapes: score.Shapes(),
 			Sources: score.SourceKinds(), Spacings: score.Spacings(), Strikes: score.Strikes(),
 			ModTargets: score.ModTargets(), TunedBys: score.TunedBys(), Chords: score.Chords(),
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,

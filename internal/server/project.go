@@ -3,6 +3,7 @@ package server
 import (
 	"net/http"
 	"strconv"
+	"strings"
 
 	"github.com/go-chi/chi/v5"
 
@@ -21,7 +22,10 @@ type RevisionRequest struct {
 	Revision int64 `json:"revision"`
 }
 
-type projectResource struct{ studio *studio.Studio }
+type projectResource struct {
+	studio *studio.Studio
+	notice func(text string)
+}
 
 // Routes lists the resource's routes.
 func (p projectResource) Routes() chi.Router {
@@ -95,12 +99,16 @@ func (p projectResource) open(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	project, err := score.Decode(body)
+	project, remarks, err := score.DecodeOld(body)
 	if err != nil {
 		fail(w, err)
 		return
 	}
-	answer(w)(p.studio.Edit(r.Context(), revision, score.Replace{Project: *project}))
+	state, err := p.studio.Edit(r.Context(), revision, score.Replace{Project: *project})
+	if err == nil && len(remarks) > 0 {
+		p.notice("The file was of before: " + strings.Join(remarks, ". ") + ".")
+	}
+	answer(w)(state, err)
 }
 
 func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {

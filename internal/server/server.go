@@ -65,7 +65,7 @@ func New(o Options) *Server {
 	r.Use(watched(o.Log, o.Limits.orUsual()), securityHeaders, guard(o.Hosts))
 	r.Route("/api", func(r chi.Router) {
 		r.Use(takeBody(o.Limits.orUsual()))
-		r.Mount("/", projectResource{o.Studio}.Routes())
+		r.Mount("/", projectResource{o.Studio, s.hub.notice}.Routes())
 		r.Mount("/history", historyResource{o.Studio}.Routes())
 		r.Mount("/roll", rollResource{o.Studio}.Routes())
 		r.Mount("/tuning", tuningResource{o.Studio}.Routes())

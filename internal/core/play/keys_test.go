@@ -36,7 +36,7 @@ func TestBalance(t *testing.T) {
 		requireOrdered(t, messages)
 		down := requireTurns(t, messages)
 		require.Empty(t, down, "a key is left down")
-		for _, n := range steal(notes) {
+		for _, n := range steal(highest(notes)) {
 			n.End = min(n.End, from)
 			requireDown(t, messages, n)
 		}
@@ -70,6 +70,28 @@ func requireTurns(t *rapid.T, messages []play.Message) map[key]score.Tick {
 		delete(down, k)
 	}
 	return down
+}
+
+// highest returns the notes that have a voice: of those of a track that start together the highest.
+func highest(notes []play.Note) (kept []play.Note) {
+	type moment struct {
+		track uint32
+		start score.Tick
+	}
+	together := map[moment][]uint8{}
+	for _, n := range notes {
+		at := moment{n.Track, n.Start}
+		together[at] = append(together[at], n.Key)
+	}
+	for _, n := range notes {
+		at := moment{n.Track, n.Start}
+		keys := slices.Clone(together[at])
+		slices.SortFunc(keys, func(a, b uint8) int { return int(b) - int(a) })
+		if n.Voices == 0 || len(keys) <= int(n.Voices) || n.Key >= keys[n.Voices-1] {
+			kept = append(kept, n)
+		}
+	}
+	return kept
 }
 
 // steal returns the notes as they end where tracks have no voice left.

@@ -33,6 +33,9 @@ func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
 	next = p.Clone()
 	inverse, err = e.apply(next)
 	if err == nil {
+		if _, named := e.(SetLane); !named { // an edit of before can bring a part of before
+			next.convertOld()
+		}
 		err = next.Validate()
 	}
 	if err != nil {

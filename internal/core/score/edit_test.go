@@ -116,7 +116,7 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		{score.SetSteps{LaneAddress: at(score.Velocity), Steps: []score.StepValue{{3, 0}}}, "tracks[0].patterns[0].parts[0].lanes.velocity.steps[3] is 0; it must be 1 to 127"},
 		{score.SetSteps{LaneAddress: at(score.Pitch)}, "the number of steps is 0; it must be 1 to 64"},
 		{score.Replace{}, "name is \"\""},
-		{score.SetLane{LaneAddress: at(score.Gate), Moves: ptr(score.ByHit)}, "gate.moves is hit; it must be clock"},
+		{score.SetLane{LaneAddress: at(score.Gate), Moves: ptr(score.ByHit)}, "gate.moves is \"hit\"; it must be one of clock"},
 		{score.SetLane{LaneAddress: at(score.Pitch), Shape: ptr("zigzag")}, "shape is \"zigzag\"; it must be one of columns, rows to and fro"},
 		{score.SetLane{LaneAddress: at(score.Pitch), First: ptr(60)}, "pitch.first is 60; it must be 0 to 53"},
 		{score.SetLane{LaneAddress: at(score.Pitch), Drift: &score.DriftOdds{Forward: 60, Back: 50}}, "drift.back is 50; it must be 0 to 40"},

@@ -47,27 +47,35 @@ func Encode(p *Project) ([]byte, error) {
 
 // Decode reads a project file. The error is a *FileError or a *FieldError.
 func Decode(data []byte) (*Project, error) {
+	p, _, err := DecodeOld(data)
+	return p, err
+}
+
+// DecodeOld reads a project file as Decode does, and says what it had otherwise than projects have it now, each a
+// sentence without its full stop.
+func DecodeOld(data []byte) (p *Project, remarks []string, err error) {
 	var head struct {
 		Format  string `json:"format"`
 		Version int    `json:"version"`
 	}
 	if err := strict.Unmarshal(data, &head); err != nil {
-		return nil, explain(err, data)
+		return nil, nil, explain(err, data)
 	}
 	if head.Format != FileFormat {
-		return nil, &FileError{fmt.Sprintf("this is not a project file: its format is %.40q, not %q", head.Format, FileFormat)}
+		return nil, nil, &FileError{fmt.Sprintf("this is not a project file: its format is %.40q, not %q", head.Format, FileFormat)}
 	}
 	if head.Version != FileVersion {
-		return nil, &FileError{fmt.Sprintf("the project file has version %d; this program reads version %d", head.Version, FileVersion)}
+		return nil, nil, &FileError{fmt.Sprintf("the project file has version %d; this program reads version %d", head.Version, FileVersion)}
 	}
 	var file File
 	if err := DecodeJSON(data, &file); err != nil {
-		return nil, err
+		return nil, nil, err
 	}
+	remarks = file.Project.convertOld()
 	if err := file.Project.Validate(); err != nil {
-		return nil, err
+		return nil, nil, err
 	}
-	return &file.Project, nil
+	return &file.Project, remarks, nil
 }
 
 // DecodeJSON reads one JSON document. It refuses, by name, fields that are unknown, that are spelled with other

@@ -51,6 +51,32 @@ func TestBadFilesAreRefusedWithASentence(t *testing.T) {
 	}
 }
 
+// What projects of before had otherwise is converted and said, in a file and in an edit that brings a part of before;
+// asking for it anew is refused.
+func TestProjectsOfBefore(t *testing.T) {
+	p := testkit.Buoy()
+	lane := p.Tracks[0].Patterns[0].Parts[0].Lanes.Probability
+	lane.Linked, lane.Moves = false, score.ByHit
+	data, err := score.Encode(p)
+	require.NoError(t, err)
+	now, remarks, err := score.DecodeOld(data)
+	require.NoError(t, err)
+	require.Equal(t, []string{"a probability lane that moved by hits moves by steps now, because probability decides whether there is a hit"}, remarks)
+	require.Equal(t, score.ByStep, now.Tracks[0].Patterns[0].Parts[0].Lanes.Probability.Moves)
+	data, err = score.Encode(now)
+	require.NoError(t, err)
+	_, remarks, err = score.DecodeOld(data)
+	require.NoError(t, err)
+	require.Empty(t, remarks)
+
+	restored, _, err := score.Apply(testkit.Buoy(), score.Replace{Project: *p})
+	require.NoError(t, err)
+	require.Equal(t, score.ByStep, restored.Tracks[0].Patterns[0].Parts[0].Lanes.Probability.Moves)
+	hit := score.ByHit
+	_, _, err = score.Apply(testkit.Buoy(), score.SetLane{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Probability}, Moves: &hit})
+	require.ErrorContains(t, err, "probability.moves is \"hit\"; it must be one of clock, step")
+}
+
 func TestAnEditMustHoldOneChange(t *testing.T) {
 	for _, c := range []struct{ data, want string }{
 		{`{}`, "exactly one change, not 0"},

@@ -53,6 +53,8 @@ type LaneSpec struct {
 	Default int `json:"default"`
 	// Always says that every part has the lane; others come into being when they are edited.
 	Always bool `json:"always"`
+	// Movers are what can move the lane where it runs a loop of its own; LaneSpecs fills them in.
+	Movers []Mover `json:"movers"`
 	// number stands for the lane in the address of a random number, so it never changes.
 	number uint8
 }
@@ -85,7 +87,13 @@ var laneSpecs = []LaneSpec{
 }
 
 // LaneSpecs lists the lanes in the order in which to show them.
-func LaneSpecs() []LaneSpec { return slices.Clone(laneSpecs) }
+func LaneSpecs() []LaneSpec {
+	specs := slices.Clone(laneSpecs)
+	for i := range specs {
+		specs[i].Movers = specs[i].Name.Movers()
+	}
+	return specs
+}
 
 // LaneNames lists the names of the lanes in the order in which to show them.
 func LaneNames() []LaneName {
@@ -139,6 +147,18 @@ const (
 
 // Movers lists the movers in the order in which to offer them.
 func Movers() []Mover { return []Mover{ByClock, ByStep, ByHit, ByStrike} }
+
+// Movers lists those that can move the lane, in the order in which to offer them. The gate lane moves the others, and
+// probability decides before there is a hit.
+func (n LaneName) Movers() []Mover {
+	switch n {
+	case Gate:
+		return []Mover{ByClock}
+	case Probability:
+		return []Mover{ByClock, ByStep}
+	}
+	return Movers()
+}
 
 // DriftOdds are the odds of a drift in percent; what is missing to 100 is the odds of staying.
 type DriftOdds struct {

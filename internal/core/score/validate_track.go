@@ -126,7 +126,7 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 		checkRange(field+".first", l.First, 0, MaxSteps-l.Length),
 		checkListed(field+".rate", l.Rate, noteValues),
 		checkListed(field+".order", l.Order, Orders()),
-		checkListed(field+".moves", l.Moves, Movers()),
+		checkListed(field+".moves", l.Moves, spec.Name.Movers()),
 		checkRange(field+".drift.forward", l.Drift.Forward, 0, 100),
 		checkRange(field+".drift.back", l.Drift.Back, 0, 100-l.Drift.Forward),
 		checkRange("the number of "+field+".path", len(l.Path), 0, MaxSteps),
@@ -134,9 +134,6 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 	}
 	if spec.Name == Gate && l.Linked {
 		checks = append(checks, &FieldError{field + ".linked", true, "false, because the other lanes link to the gate lane"})
-	}
-	if spec.Name == Gate && l.Moves != ByClock {
-		checks = append(checks, &FieldError{field + ".moves", string(l.Moves), "clock, because the gate lane moves the others"})
 	}
 	for i, step := range l.Path {
 		checks = append(checks, checkRange(fmt.Sprintf("%s.path[%d]", field, i), step, 0, MaxSteps-1))

@@ -213,7 +213,7 @@ func lane(t *rapid.T, spec score.LaneSpec) *score.Lane {
 	}
 	drawn.First = rapid.IntRange(0, score.MaxSteps-drawn.Length).Draw(t, "first")
 	if spec.Name != score.Gate {
-		drawn.Moves = rapid.SampledFrom(score.Movers()).Draw(t, "moves")
+		drawn.Moves = rapid.SampledFrom(spec.Name.Movers()).Draw(t, "moves")
 	}
 	if drawn.Order == score.Path {
 		drawn.Path = path(t)

@@ -681,7 +681,6 @@ export interface Lists {
   lanes: LaneSpec[];
   rates: Rate[];
   orders: string[];
-  movers: string[];
   shapes: Shape[];
   sources: string[];
   spacings: string[];
@@ -700,6 +699,7 @@ export interface LaneSpec {
   most: number;
   default: number;
   always: boolean;
+  movers: string[];
 }
 export interface Rate {
   name: string;

@@ -16,7 +16,7 @@
     strike: "each strike",
   };
   const movers = $derived(
-    session.lists.movers.map((value) => ({ value, words: moverWords[value] ?? value })),
+    session.spec(name).movers.map((value) => ({ value, words: moverWords[value] ?? value })),
   );
   const scaled = $derived(["velocity", "length", "probability"].includes(name));
 
