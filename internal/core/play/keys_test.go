@@ -72,22 +72,18 @@ func requireTurns(t *rapid.T, messages []play.Message) map[key]score.Tick {
 	return down
 }
 
-// highest returns the notes that have a voice: of those of a track that start together the highest.
+// highest returns the notes that have a voice: of those of a track that start together the highest, and of
+// two on one key the one before.
 func highest(notes []play.Note) (kept []play.Note) {
-	type moment struct {
-		track uint32
-		start score.Tick
-	}
-	together := map[moment][]uint8{}
-	for _, n := range notes {
-		at := moment{n.Track, n.Start}
-		together[at] = append(together[at], n.Key)
-	}
-	for _, n := range notes {
-		at := moment{n.Track, n.Start}
-		keys := slices.Clone(together[at])
-		slices.SortFunc(keys, func(a, b uint8) int { return int(b) - int(a) })
-		if n.Voices == 0 || len(keys) <= int(n.Voices) || n.Key >= keys[n.Voices-1] {
+	for i, n := range notes {
+		higher := 0
+		for j, other := range notes {
+			together := other.Track == n.Track && other.Start == n.Start
+			if together && (other.Key > n.Key || other.Key == n.Key && j < i) {
+				higher++
+			}
+		}
+		if n.Voices == 0 || higher < int(n.Voices) {
 			kept = append(kept, n)
 		}
 	}

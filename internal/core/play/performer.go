@@ -18,7 +18,8 @@ type Performer struct {
 	tracks    []*score.Track
 	states    []trackState
 
-	ahead  score.Tick // how much earlier than their steps notes can start
+	ahead  score.Tick // how much earlier than their steps notes can start, along tracks that follow each other
+	reach  score.Tick // how much earlier than its own step a note can start
 	walked score.Tick // all steps before this tick are done
 	played score.Tick // all notes before this tick are handed over
 	waiting
@@ -46,12 +47,12 @@ func NewPerformer(p *score.Project) *Performer {
 				f.tuners[track] = newTuner(w.track, w.order)
 			}
 			f.walkers = append(f.walkers, w)
-			f.ahead = max(f.ahead, w.ahead())
+			f.reach = max(f.reach, w.ahead())
 			longest = max(longest, chainLength(p, w.track))
 		}
 	}
 	// A note that comes early lets the tracks that follow it come early too.
-	f.ahead *= score.Tick(longest)
+	f.ahead = f.reach * score.Tick(longest)
 	f.introduce(p)
 	f.choosePrograms(p)
 	return f
@@ -225,7 +226,7 @@ func (f *Performer) walk(w *walker) []Note {
 func (f *Performer) watchTo(to score.Tick) {
 	for _, w := range f.walkers {
 		if w.watch != nil || len(w.mods) > 0 {
-			w.seekTo(min(to+f.ahead, w.next)) // what comes early is due by then
+			w.seekTo(min(to+f.reach, w.next)) // what comes early is due by then
 		}
 		for _, v := range w.mods {
 			w.goTo(v.control, to)
