@@ -103,3 +103,29 @@ func TestNotesAtTheEndOfTime(t *testing.T) {
 		require.NoError(t, err)
 	}
 }
+
+// A bank belongs to the program that comes after it in the same track of the file, and to none in another.
+func TestABankStaysInItsTrack(t *testing.T) {
+	bank := []smf.Event{{Data: []byte{0xB0, 0, 1}}, {Data: []byte{0xB0, 32, 2}}}
+	program := smf.Event{Data: []byte{0xC0, 7}}
+	for name, test := range map[string]struct {
+		tracks  []smf.Track
+		numbers []uint16
+		tracked []uint32
+	}{
+		"the same track": {[]smf.Track{{Events: append(bank, program)}}, []uint16{1<<7 + 2 + 1}, []uint32{1}},
+		"another track":  {[]smf.Track{{Events: bank}, {Events: []smf.Event{program}}}, []uint16{1, 2, 0}, []uint32{1, 1, 2}},
+	} {
+		t.Run(name, func(t *testing.T) {
+			imported, left := smf.ToTake(smf.File{Format: 1, Division: 480, Tracks: test.tracks}, "Banks")
+			require.Empty(t, left)
+			var numbers []uint16
+			var tracked []uint32
+			for _, m := range imported.Messages {
+				numbers, tracked = append(numbers, m.Value), append(tracked, m.Track)
+			}
+			require.Equal(t, test.numbers, numbers)
+			require.Equal(t, test.tracked, tracked)
+		})
+	}
+}

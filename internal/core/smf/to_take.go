@@ -51,6 +51,7 @@ type importer struct {
 	metered  bool
 	keyed    bool
 	known    map[uint32]bool // the tracks that have a name
+	first    int             // the first message of the present track of the file
 
 	unknown, exclusive, slowOrFast, late int
 }
@@ -71,7 +72,7 @@ func (im *importer) tick(t uint32) score.Tick {
 
 func (im *importer) track(index int, track Track, offset score.Tick) {
 	name := fmt.Sprintf("Track %d", index+1)
-	first := len(im.messages)
+	im.first = len(im.messages)
 	for _, event := range track.Events {
 		at := offset + im.tick(event.Tick)
 		if at > score.LastTick {
@@ -92,7 +93,7 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 			}
 		}
 	}
-	mine := im.messages[first:]
+	mine := im.messages[im.first:]
 	if im.file.Format == 0 {
 		for i := range mine {
 			mine[i].Track = uint32(mine[i].Channel) + 1
@@ -117,9 +118,9 @@ func (im *importer) withinTime(messages []play.Message) []play.Message {
 	})
 }
 
-// add appends a message. A bank that was chosen just before a program is kept with it.
+// add appends a message. A bank that was chosen just before a program in the same track of the file is kept with it.
 func (im *importer) add(m play.Message) {
-	if last := len(im.messages) - 2; m.Kind == play.Program && last >= 0 {
+	if last := len(im.messages) - 2; m.Kind == play.Program && last >= im.first {
 		isBank := func(i int, number uint8) bool {
 			b := im.messages[i]
 			return b.Kind == play.ControlChange && b.Key == number && b.Channel == m.Channel && b.Tick == m.Tick
