@@ -331,6 +331,15 @@ func TestComparingTwoLucks(t *testing.T) {
 	p.enter("The other luck", "7")
 	p.enter("Hold of all tracks in bars", "4")
 	p.undoable("hold of all tracks")
+	p.MustElementR("dialog button[aria-pressed=false]", "hear this").MustClick()
+	p.waitForBar(3)
+	p.enter("Last bars to hold", "1")
+	p.MustElementR("dialog button", "hold the last bars").MustClick()
+	p.undoable("hold of the last bars")
+	for _, track := range a.project().Tracks {
+		require.Equal(t, 1, track.Hold)
+		require.GreaterOrEqual(t, track.HoldFrom, 1, "bar 3 had begun: the last whole one is the second or later")
+	}
 	p.MustElementR("dialog button", "take this luck").MustClick()
 	p.undoable("luck 7")
 	p.waitFor(`() => !document.querySelector("dialog[open]")`)

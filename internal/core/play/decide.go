@@ -16,13 +16,13 @@ type decision struct {
 
 // decide finds whether the present step sounds, and with which probability in ten-thousandths; decided is false for
 // a step that never could.
-func (w *walker) decide(s *step, tracks []trackState) (probability int, sounds, decided bool) {
+func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 	address := w.soundChance
 	address.N = uint64(w.gate.drawn)
 	switch s.gate {
 	case score.On:
 		probability = w.probability.odds(w.gate.step(), w.gate.drawn)
-		sounds = w.allows(s, tracks) && chance.HappensIn(address, probability) &&
+		sounds = w.allows(s) && chance.HappensIn(address, probability) &&
 			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.drawn))
 		return probability, sounds, true
 	case score.Off:
@@ -37,7 +37,7 @@ func (w *walker) decide(s *step, tracks []trackState) (probability int, sounds, 
 func (w *walker) pass() int64 { return w.passes + w.gate.moved/passLength(w.gate.lane) }
 
 // allows reports whether a step's condition holds.
-func (w *walker) allows(s *step, tracks []trackState) bool {
+func (w *walker) allows(s *step) bool {
 	switch s.condition {
 	case firstPass:
 		return w.pass() == 0
@@ -52,7 +52,7 @@ func (w *walker) allows(s *step, tracks []trackState) bool {
 	case onPass:
 		return w.pass()%int64(s.of) == int64(s.pass)
 	case afterTrack:
-		about := &tracks[s.track]
+		about := &w.states[s.track]
 		if s.mutual && about.since == w.next { // tracks that hear each other hear what was before the tick
 			return about.before
 		}

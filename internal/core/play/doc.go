@@ -18,8 +18,8 @@
 // gathering or slackening.
 //
 // Chance. Where a lane goes is addressed by its own moves; what a step decides, by the gate lane's moves.
-// Both count from the beginning, or with hold from its last repetition, so realigning lanes does not
-// repeat their luck.
+// Both count from the beginning, so realigning lanes does not repeat their luck; hold alone sets them back, see
+// holding.
 //
 // Keys turns notes into the note-on and note-off messages of a MIDI port. TempoMap relates ticks to
 // nanoseconds. Look tells what a part is going to do, Period when its lanes meet again.

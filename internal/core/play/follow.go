@@ -14,9 +14,9 @@ const never = score.Tick(math.MaxInt64)
 // hear has the track go on by a note of the track that it follows.
 func (w *walker) hear(n Note) {
 	if w.track.Source.Kind == score.NoteEnds {
-		w.trigger(n.End)
+		w.trigger(n.End, n.Start)
 	} else {
-		w.trigger(n.Start)
+		w.trigger(n.Start, n.Start)
 	}
 }
 
@@ -32,21 +32,28 @@ func (w *walker) hearInput(m Message) bool {
 		if int(m.Key) < source.Lowest || int(m.Key) > source.Highest {
 			return false
 		}
-		w.trigger(m.Tick)
+		w.trigger(m.Tick, m.Tick)
 		return true
 	case source.Kind == score.InputControl && m.Kind == ControlChange && int(m.Key) == source.Controller:
 		before := w.control
 		w.control = int(m.Value)
 		if before < source.Level && w.control >= source.Level {
-			w.trigger(m.Tick)
+			w.trigger(m.Tick, m.Tick)
 		}
 		return true
 	}
 	return false
 }
 
-// trigger has the track go on after its delay, if the odds are with it.
-func (w *walker) trigger(at score.Tick) {
+// trigger has the track go on after its delay, if the odds are with it, by what was heard at a moment. What it hears
+// can be known long before; so its luck is held by when that is, and not by which steps are done.
+func (w *walker) trigger(at, heard score.Tick) {
+	if pass := w.hold.pass(heard); pass > w.hold.heard {
+		if w.hold.heard < 0 {
+			w.hold.triggered = w.triggered
+		}
+		w.triggered, w.hold.heard = w.hold.triggered, pass
+	}
 	address := w.chance
 	address.Lane, address.Purpose, address.N = score.Gate.Spec().Number(), chance.Follow, uint64(w.triggered)
 	w.triggered++

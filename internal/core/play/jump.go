@@ -84,7 +84,7 @@ func (w *walker) jump(tick score.Tick) {
 	w.local = score.Tick(steps) * w.gate.rate
 	w.next = w.real(w.local)
 	w.gate.setMoves(steps - 1)
-	w.aligning = false
+	w.gate.fresh = false
 	for _, v := range w.byClock {
 		moves := int64(w.local / v.rate)
 		v.setMoves(moves)

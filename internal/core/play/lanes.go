@@ -76,24 +76,42 @@ func gateLane(part *score.Part) *score.Lane {
 	return &held
 }
 
-// seekTo brings the lanes that move by the clock to just before a tick of the project, and aligns those of
-// a track that does not go by the clock, which has no steps of its own at which to do it.
+// seekTo brings the lanes that move by the clock to just before a tick of the project. On the way it holds what is to
+// be held, and aligns the lanes of a track that does not go by the clock, which has no steps of its own at which to
+// do it. No step of the part may come before the tick that is not done.
 func (w *walker) seekTo(tick score.Tick) {
-	for boundary := w.boundary(); !w.ownClock && boundary > 0 && boundary <= tick; boundary = w.boundary() {
-		w.seekClock(boundary - w.aligned - 1)
-		w.align(boundary)
+	for {
+		hold, align := w.hold.next(), never
+		if boundary := w.boundary(); !w.ownClock && boundary > 0 {
+			align = boundary
+		}
+		switch {
+		case hold <= tick && hold <= align:
+			w.seekBefore(hold + 1)
+			w.holdAt(hold)
+			continue
+		case align <= tick:
+			w.seekClock(align - w.aligned - 1)
+			w.align(align)
+			continue
+		}
+		w.seekBefore(tick)
+		return
 	}
-	// The last local time whose tick, rounded down, is before the given one.
-	n, m := score.Tick(w.speed.N), score.Tick(w.speed.M)
-	w.seekClock(((tick-w.aligned)*n+m-1)/m - 1)
+}
+
+// seekBefore brings the lanes that move by the clock to the last local time whose tick, rounded down, is before the
+// given one.
+func (w *walker) seekBefore(tick score.Tick) {
+	w.seekClock(w.localFrom(tick, w.aligned) - 1)
 }
 
 // align brings all lanes back to their first step at a boundary.
 func (w *walker) align(boundary score.Tick) {
-	if !w.aligning {
+	if !w.gate.fresh {
 		w.passes = w.pass() + 1
 	}
-	w.aligned, w.aligning = boundary, true
+	w.aligned, w.gate.fresh = boundary, true
 	for _, v := range w.all {
 		v.align()
 	}

@@ -5,7 +5,9 @@ import "jettyfog/internal/core/score"
 // lookAhead is a look at the steps after the present one, over realignments too.
 type lookAhead struct {
 	gate     mover
-	holds    int64
+	pass     int64      // of what is held
+	kept     *mover     // how the gate lane was when the first began
+	wait     score.Tick // from then until the next step
 	aligned  score.Tick // when the lanes are aligned from which local time counts
 	begin    score.Tick // of the step, in local time
 	duration score.Tick
@@ -14,18 +16,35 @@ type lookAhead struct {
 
 // look begins to look ahead from the present step.
 func (w *walker) look(duration score.Tick) lookAhead {
-	return lookAhead{gate: w.gate.fork(), holds: w.luckBar, aligned: w.aligned, begin: w.local, duration: duration}
+	a := lookAhead{gate: w.gate.fork(), pass: w.hold.passes, aligned: w.aligned, begin: w.local, duration: duration}
+	if w.hold.kept != nil {
+		a.kept, a.wait = &w.hold.kept.gate, w.hold.kept.wait
+	}
+	return a
 }
 
 // lookOn goes on to the next step.
 func (w *walker) lookOn(a *lookAhead) *step {
 	a.begin += w.steps[a.gate.step()].lengths() * a.duration
-	tick, aligning := a.aligned+w.span(a.begin), false
+	tick := a.aligned + w.span(a.begin)
 	if boundary := w.boundaryAfter(a.aligned); boundary > 0 && tick >= boundary {
-		tick, aligning = boundary, true
-		a.aligned, a.begin = boundary, 0
+		tick = boundary
+		a.aligned, a.begin, a.gate.fresh = boundary, 0, true
 	}
-	a.holds = w.goOn(&a.gate, a.holds, aligning, tick)
+	if pass := w.hold.pass(tick); pass != a.pass {
+		at := w.hold.from + score.Tick(pass)*w.hold.every
+		if a.kept == nil {
+			kept := a.gate.fork()
+			a.kept, a.wait = &kept, tick-at
+		}
+		if a.pass = pass; pass > 0 {
+			byChance := (w.durations > 0 || !w.ownClock) && !a.gate.fresh
+			if a.gate.bringBack(a.kept, byChance); byChance && w.durations > 0 {
+				a.begin = w.localFrom(at+a.wait, a.aligned)
+			}
+		}
+	}
+	w.goOn(&a.gate)
 	a.duration, a.rest = w.duration(a.gate.drawn)
 	return &w.steps[a.gate.step()]
 }

@@ -14,6 +14,7 @@ type mover struct {
 	moved  int64 // moves since the lanes were aligned
 	drawn  int64 // moves since the luck began, from which chance follows
 	rate   score.Tick
+	fresh  bool // of a gate lane: whether its next move goes to its first step, since the lanes were aligned
 
 	lane     *score.Lane
 	chance   chance.Address         // of where it goes on to

@@ -42,7 +42,7 @@ func NewPerformer(p *score.Project) *Performer {
 	for track := range p.Tracks {
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
-			w.controls = &f.controls
+			w.controls, w.states = &f.controls, f.states
 			if w.track.Retunes() {
 				f.tuners[track] = newTuner(w.track, w.order)
 			}
@@ -205,8 +205,15 @@ func (f *Performer) walkTo(to score.Tick) {
 
 // walk does the next step of a part, keeps its notes unless it is silent, and returns them.
 func (f *Performer) walk(w *walker) []Note {
+	if w.hold.every > 0 { // other parts of the track see how it is at the same moment
+		for _, sibling := range f.walkers {
+			if sibling.place == w.place && sibling.next >= w.next && sibling.hold.next() <= w.next {
+				sibling.seekTo(w.next)
+			}
+		}
+	}
 	first, early := len(f.notes), w.next < f.ahead
-	f.notes = w.walk(f.states, f.notes)
+	f.notes = w.walk(f.notes)
 	if early { // what would start before the beginning is left out, and heard by nobody
 		played := slices.DeleteFunc(f.notes[first:], func(n Note) bool { return n.Start < 0 })
 		f.notes = f.notes[:first+len(played)]

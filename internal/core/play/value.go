@@ -162,14 +162,6 @@ func (v *value) align() {
 	v.mover.align()
 }
 
-// restart begins the luck anew at a moment of local time.
-func (v *value) restart(local score.Tick) {
-	v.drawn = 0
-	if v.used || v.lane.Moves == score.ByClock && v.due <= local {
-		v.drawn = -1 // it moves at this moment, and that is its first move
-	}
-}
-
 // evolveTo re-rolls the steps as often as it is to be done by a tick.
 func (v *value) evolveTo(tick, bar score.Tick) {
 	e := v.lane.Evolve

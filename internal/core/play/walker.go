@@ -20,8 +20,8 @@ type walker struct {
 	pitches *pitches
 	speed   score.Ratio
 	tempo   TempoMap
-	swing   int        // percent
-	hold    score.Tick // 0 for none
+	swing   int // percent
+	hold    holding
 	bar     score.Tick
 	unit    score.Tick // of lengths; 0 is the step itself
 	// Whether the walker's time is the project's, whether it goes by the clock, and whether it needs to
@@ -40,18 +40,18 @@ type walker struct {
 	triggered int64        // how many times it could have gone on
 	control   int          // the last value of the controller that it hears
 
-	aligned  score.Tick // when the lanes were aligned last
-	aligning bool       // whether the next step is the first since then
-	passes   int64      // of the gate lane's order that had begun by then
-	local    score.Tick // the next step's time since then
-	luckBar  int64      // how many holds have gone by
-	sounded  bool       // whether the part's last step that was on sounded
+	aligned score.Tick // when the lanes were aligned last
+	passes  int64      // of the gate lane's order that had begun by then
+	local   score.Tick // the next step's time since then
+	sounded bool       // whether the part's last step that was on sounded
+	stops   bool       // whether it goes on next only where a pass of what is held begins, and plays nothing there
 
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []*value
 	all, mods, evolving              []*value
 	unheard                          []*value          // mod lanes that go nowhere
 	controls                         *[]pendingControl // of the performer, not yet handed over
+	states                           []trackState      // of all tracks
 	turnedNow                        []stepTurn        // scratch
 	sliding, portamento              bool              // whether the last note slides, and what was sent of it
 	intervals                        []score.Interval  // of a chord, scratch
@@ -66,7 +66,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	w := &walker{
 		project: p, track: t, part: part, silent: p.Silent(t, part) || t.Loop != nil, place: place, index: index, order: order, pitches: pitches,
 		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo, swing: p.Swing,
-		bar: p.Meter.Bar(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock, aligning: true,
+		bar: p.Meter.Bar(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
 	if t.Luck != score.FollowLuck {
@@ -81,12 +81,12 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 		w.swing, w.speed, w.next = 50, score.Ratio{N: 1, M: 1}, never
 	}
 	w.straight = w.speed.N == w.speed.M
-	w.hold = score.Tick(t.Hold) * w.bar
+	w.hold = holding{from: score.Tick(t.HoldFrom) * w.bar, every: score.Tick(t.Hold) * w.bar, passes: -1, heard: -1}
 	for _, d := range part.Durations {
 		w.durations += d.Weight
 	}
 	w.gate = newMover(gateLane(part), w.chance)
-	w.gate.drawn = -1 // its first move is the first step
+	w.gate.drawn, w.gate.fresh = -1, true // its first move is the first step
 	for i := range w.steps {
 		w.ties = w.ties || w.steps[i].gate == score.Tie
 	}
@@ -107,8 +107,21 @@ func (w *walker) span(local score.Tick) score.Tick {
 	return local * score.Tick(w.speed.M) / score.Tick(w.speed.N)
 }
 
+// localFrom returns the first moment of the walker's own time, counted from where the lanes are aligned, that is not
+// before a tick of the project.
+func (w *walker) localFrom(tick, aligned score.Tick) score.Tick {
+	n, m := score.Tick(w.speed.N), score.Tick(w.speed.M)
+	return ((tick-aligned)*n + m - 1) / m
+}
+
 // walk does the next step and appends its notes to dst.
-func (w *walker) walk(states []trackState, dst []Note) []Note {
+func (w *walker) walk(dst []Note) []Note {
+	if w.stops {
+		w.stops = false
+		w.seekTo(w.next)
+		w.findNext()
+		return dst
+	}
 	if !w.ownClock {
 		w.seekTo(w.next)
 		w.local = w.next - w.aligned
@@ -127,7 +140,7 @@ func (w *walker) walk(states []trackState, dst []Note) []Note {
 		w.turnMods()
 	}
 	if !rest {
-		dst = w.act(s, duration, states, dst)
+		dst = w.act(s, duration, dst)
 	}
 	if len(dst) > notes {
 		heard = dst[notes].Start
@@ -145,13 +158,13 @@ func (w *walker) walk(states []trackState, dst []Note) []Note {
 }
 
 // act decides whether the present step sounds, and appends its notes if it does.
-func (w *walker) act(s *step, duration score.Tick, states []trackState, dst []Note) []Note {
-	probability, sounds, decided := w.decide(s, states)
+func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
+	probability, sounds, decided := w.decide(s)
 	if !decided {
 		return dst
 	}
 	w.sounded = sounds
-	states[w.place].set(w.next, sounds)
+	w.states[w.place].set(w.next, sounds)
 	goOnAll(w.byHit)
 	goOnAll(w.byStrike)
 	if !sounds && w.decided == nil {
@@ -170,41 +183,28 @@ func (w *walker) act(s *step, duration score.Tick, states []trackState, dst []No
 	return dst
 }
 
-// begin moves the gate lane on to the step that comes now. It starts the luck anew where a hold ends, and
-// lets the lanes evolve where it is time.
+// begin moves the gate lane on to the step that comes now. It brings the luck back where a pass of what is held
+// begins, and lets the lanes evolve where it is time.
 func (w *walker) begin() {
-	if w.hold > 0 {
-		if holds := int64(w.next / w.hold); holds != w.luckBar {
-			// Lanes go on to just before the step first, however long ago they were looked at, so that the
-			// luck begins anew for all alike.
-			w.seekTo(w.next)
-			for _, v := range w.all {
-				v.restart(w.local)
-			}
-		}
+	if w.hold.next() <= w.next {
+		w.seekTo(w.next)
 	}
 	for _, v := range w.evolving {
-		v.evolveTo(w.next, w.bar)
+		v.evolveTo(w.hold.within(w.next), w.bar)
 	}
 	if w.local == 0 && w.watch != nil {
 		for _, v := range w.byClock {
 			w.tell(v.name, w.next, &v.mover)
 		}
 	}
-	w.luckBar = w.goOn(&w.gate, w.luckBar, w.aligning, w.next)
-	w.aligning = false
+	w.goOn(&w.gate)
 }
 
-// goOn moves a gate lane on to the step that comes at a tick, past steps that are skipped, which take no
-// time; a loop of nothing else plays on in silence. It starts the luck of its moves anew where a hold ends,
-// and returns how many holds have gone by.
-func (w *walker) goOn(gate *mover, holds int64, aligning bool, tick score.Tick) int64 {
-	if w.hold > 0 {
-		if now := int64(tick / w.hold); now != holds {
-			holds, gate.drawn = now, -1
-		}
-	}
-	if aligning {
+// goOn moves a gate lane on to a step, past steps that are skipped, which take no time; a loop of nothing else plays
+// on in silence.
+func (w *walker) goOn(gate *mover) {
+	if gate.fresh {
+		gate.fresh = false
 		gate.drawn++
 		gate.align()
 	} else {
@@ -216,16 +216,19 @@ func (w *walker) goOn(gate *mover, holds int64, aligning bool, tick score.Tick) 
 		}
 		gate.advance()
 	}
-	return holds
 }
 
 // findNext finds when the next step comes, which may be the moment at which the lanes are aligned.
 func (w *walker) findNext() {
 	w.next = w.real(w.local)
-	if w.track.Realign == 0 {
+	boundary := w.boundary()
+	// Where a pass of what is held begins, chance can have decided that the next step comes earlier or later.
+	hold := w.hold.next()
+	if w.stops = w.durations > 0 && hold <= w.next && (boundary == 0 || hold < boundary); w.stops {
+		w.next = hold
 		return
 	}
-	if boundary := w.boundary(); w.next >= boundary {
+	if boundary > 0 && w.next >= boundary {
 		w.seekTo(boundary)
 		w.align(boundary)
 		w.local, w.next = 0, boundary

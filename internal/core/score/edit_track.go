@@ -30,6 +30,7 @@ type SetTrack struct {
 	Shifts    *[]NoteValue     `json:"shifts,omitempty"`
 	Luck      *int             `json:"luck,omitempty"`
 	Hold      *int             `json:"hold,omitempty"`
+	HoldFrom  *int             `json:"holdFrom,omitempty"`
 	Realign   *int             `json:"realign,omitempty"`
 	Playing   *int             `json:"playing,omitempty"`
 }
@@ -72,7 +73,7 @@ func (e SetTrack) Label() string {
 	add(e.Jitter != nil, "jitter")
 	add(e.Shifts != nil, "shifts")
 	add(e.Luck != nil, "track luck")
-	add(e.Hold != nil, "hold")
+	add(e.Hold != nil || e.HoldFrom != nil, "hold")
 	add(e.Realign != nil, "realign")
 	add(e.Playing != nil, "pattern")
 	return strings.Join(what, ", ")
@@ -105,6 +106,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Shifts:    swapList(&track.Shifts, e.Shifts),
 		Luck:      swap(&track.Luck, e.Luck),
 		Hold:      swap(&track.Hold, e.Hold),
+		HoldFrom:  swap(&track.HoldFrom, e.HoldFrom),
 		Realign:   swap(&track.Realign, e.Realign),
 		Playing:   swap(&track.Playing, e.Playing),
 	}, nil

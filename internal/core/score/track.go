@@ -13,6 +13,7 @@ const (
 	MaxPartID   = 255
 	MaxDelay    = TicksPerQuarter
 	MaxBars     = 64
+	MaxHoldFrom = 1_000_000
 	MaxVoices   = 16
 	MaxOverlap  = TicksPerQuarter
 	MaxShifts   = 8
@@ -76,8 +77,11 @@ type Track struct {
 	Shifts []NoteValue `json:"shifts,omitempty" jsonschema:"maxItems=8"`
 	// Luck is the track's own luck; FollowLuck follows the project.
 	Luck int `json:"luck" jsonschema:"minimum=-1,maximum=999999"`
-	// Hold repeats the same luck every so many bars; 0 never does.
+	// Hold repeats the same luck every so many bars: all that chance can move is then as it was at the first of
+	// them; 0 never does.
 	Hold int `json:"hold" jsonschema:"minimum=0,maximum=64"`
+	// HoldFrom is how many bars go by before the first of those that are held.
+	HoldFrom int `json:"holdFrom,omitempty" jsonschema:"minimum=0,maximum=1000000"`
 	// Realign brings all lanes back to their first step every so many bars; 0 never does.
 	Realign int `json:"realign" jsonschema:"minimum=0,maximum=64"`
 	// Loop, if there is one, plays in place of the patterns, which go on deciding in silence.

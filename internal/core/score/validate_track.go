@@ -29,6 +29,7 @@ func (t *Track) validate(field string, p *Project) error {
 		checkRange(field+".jitter", t.Jitter, 0, 100),
 		checkRange(field+".luck", t.Luck, FollowLuck, MaxLuck),
 		checkRange(field+".hold", t.Hold, 0, MaxBars),
+		checkRange(field+".holdFrom", t.HoldFrom, 0, MaxHoldFrom),
 		checkRange(field+".realign", t.Realign, 0, MaxBars),
 		checkRange("the number of "+field+".patterns", len(t.Patterns), 1, MaxPatterns),
 		checkRange(field+".playing", t.Playing, 0, len(t.Patterns)-1),

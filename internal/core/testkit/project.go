@@ -111,6 +111,7 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 		Jitter:    rapid.SampledFrom([]int{0, 0, 5, 100}).Draw(t, "jitter"),
 		Luck:      rapid.SampledFrom([]int{score.FollowLuck, score.FollowLuck, 7}).Draw(t, "track luck"),
 		Hold:      rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
+		HoldFrom:  rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "hold from"),
 		Realign:   rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "realign"),
 		Program:   rapid.SampledFrom([]int{0, 0, 1, 128}).Draw(t, "program"),
 		Bank:      rapid.SampledFrom([]int{0, 1, 16384}).Draw(t, "bank"),

@@ -120,6 +120,7 @@ export interface Track {
   shifts?: string[];
   luck: number;
   hold: number;
+  holdFrom?: number;
   realign: number;
   loop?: Loop;
   playing: number;
@@ -469,6 +470,7 @@ export interface SetTrack {
   shifts?: string[];
   luck?: number;
   hold?: number;
+  holdFrom?: number;
   realign?: number;
   playing?: number;
 }

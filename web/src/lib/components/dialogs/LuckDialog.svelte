@@ -43,6 +43,19 @@
     return session.editAll("hold of all tracks", edits);
   }
 
+  let lastBars = $state(4);
+
+  /** Has the bars that were heard last come again on all tracks, from now on. */
+  async function holdLast(): Promise<void> {
+    const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter);
+    if (tick === undefined) return;
+    const holdFrom = Math.max(0, Math.floor(tick / session.bar) - lastBars);
+    const edits = session.project.tracks.map((track) => ({
+      setTrack: { track: track.id, hold: lastBars, holdFrom },
+    }));
+    await session.editAll("hold of the last bars", edits);
+  }
+
   async function take(): Promise<void> {
     await session.edit({ changeLuck: { number: other } });
     await hear("own");
@@ -98,6 +111,23 @@
         commit={(bars) => holdAll(bars, false)}
       />
       <span>bars, then the same again; 0 never.</span>
+    </div>
+    <div class="flex items-center gap-2">
+      <span>hold the luck of the last</span>
+      <NumberField
+        label="Last bars to hold"
+        value={lastBars}
+        min={1}
+        max={64}
+        width="5ch"
+        commit={async (bars) => {
+          lastBars = bars;
+        }}
+      />
+      <span>whole bars that were heard</span>
+      <button class="control" disabled={!session.transport.playing} onclick={holdLast}
+        >hold the last bars</button
+      >
     </div>
     <p class="text-ink-2">
       {session.track.name}, four bars from the first. What only one of the two plays stands in

@@ -93,6 +93,20 @@
     usual={0}
     commit={(hold) => session.setTrack({ hold })}
   />
+  {#if track.hold}
+    <NumberRow
+      label="hold from"
+      name="Track hold from bar"
+      help="Hold from: the first of the bars that are held; nothing changes before it."
+      unit="bar"
+      value={(track.holdFrom ?? 0) + 1}
+      min={1}
+      max={1_000_001}
+      usual={1}
+      width="8ch"
+      commit={(bar) => session.setTrack({ holdFrom: bar - 1 })}
+    />
+  {/if}
   <NumberRow
     label="realign"
     name="Track realign"

@@ -1,0 +1,127 @@
+package play
+
+import "jettyfog/internal/core/score"
+
+// holding has all that chance can move be, every so many bars, as it was at a first bar: the draws, the places of lanes
+// that go at random or move by hits, what has evolved, and what sounded last. What moves by arithmetic goes on.
+type holding struct {
+	from, every score.Tick // every 0 holds nothing
+	passes      int64      // of what is held that have begun, less one; -1 before the first
+	kept        *keptLuck  // how everything was at the beginning of the first
+	heard       int64      // in which pass the last trigger was heard; -1 before the first
+	triggered   int64      // how many triggers were heard before the first
+}
+
+// keptLuck is how everything that chance can move was at a moment.
+type keptLuck struct {
+	gate    mover
+	values  []keptValue
+	sounded bool
+	state   trackState
+	wait    score.Tick // until the next step, by the part's own clock
+}
+
+// keptValue is how a lane was.
+type keptValue struct {
+	mover   mover
+	used    bool
+	evolved [score.MaxSteps]int
+	rolls   int64
+}
+
+// pass returns in which pass a tick is, from 0; -1 before the first.
+func (h *holding) pass(tick score.Tick) int64 {
+	if h.every == 0 || tick < h.from {
+		return -1
+	}
+	return int64((tick - h.from) / h.every)
+}
+
+// within returns the tick of the first pass that a tick repeats.
+func (h *holding) within(tick score.Tick) score.Tick {
+	if h.every == 0 || tick < h.from {
+		return tick
+	}
+	return h.from + (tick-h.from)%h.every
+}
+
+// next returns when the next pass of what is held begins.
+func (h *holding) next() score.Tick {
+	if h.every == 0 {
+		return never
+	}
+	return h.from + score.Tick(h.passes+1)*h.every
+}
+
+// holdAt keeps how everything is where the first pass begins, and brings it back where another does. All steps of the
+// part before then are done, and lanes have moved that move at that moment.
+func (w *walker) holdAt(at score.Tick) {
+	if w.hold.passes++; w.hold.kept == nil {
+		w.hold.kept = w.keep(at)
+	} else {
+		w.bringBack(w.hold.kept, at)
+	}
+}
+
+func (w *walker) keep(at score.Tick) *keptLuck {
+	k := &keptLuck{gate: w.gate.fork(), sounded: w.sounded, wait: w.real(w.local) - at}
+	if k.state = w.states[w.place]; k.state.since >= at { // another part of the track has gone on at that moment
+		k.state.now = k.state.before
+	}
+	for _, v := range w.all {
+		kept := keptValue{mover: v.fork(), used: v.used, rolls: v.rolls}
+		if v.evolved != nil {
+			kept.evolved = *v.evolved
+		}
+		k.values = append(k.values, kept)
+	}
+	return k
+}
+
+func (w *walker) bringBack(k *keptLuck, at score.Tick) {
+	aligned := w.aligned == at
+	byChance := w.durations > 0 || !w.ownClock // whether chance decides when the gate goes on
+	w.gate.bringBack(&k.gate, byChance && !aligned)
+	if w.durations > 0 && w.ownClock && !aligned {
+		w.local = w.localFrom(at+k.wait, w.aligned)
+	}
+	for i, v := range w.all {
+		kept := &k.values[i]
+		moved := kept.mover.drawn + pending(kept.used)
+		byHits := v.lane.Moves == score.ByHit || v.lane.Moves == score.ByStrike || v.lane.Moves == score.ByStep && byChance
+		if v.mover.bringBack(&kept.mover, byHits && !aligned) && !aligned {
+			v.used = kept.used
+		}
+		v.drawn = moved - pending(v.used)
+		if aligned {
+			v.mover.align()
+		}
+		if v.evolved != nil {
+			*v.evolved, v.rolls = kept.evolved, kept.rolls
+		}
+	}
+	w.sounded = k.sounded
+	if s := &w.states[w.place]; s.since < at { // no other part of the track has gone on since
+		*s = trackState{now: k.state.now, before: k.state.now, since: -1}
+	}
+}
+
+// bringBack brings the draws of a mover back, and where it stands too if chance decides that, which it reports.
+func (m *mover) bringBack(kept *mover, byChance bool) bool {
+	if !byChance && m.order != random && m.order != shuffle && m.order != drift {
+		m.drawn = kept.drawn
+		return false
+	}
+	fresh := m.fresh // where the lanes are aligned at the same moment
+	*m = kept.fork()
+	m.fresh = m.fresh || fresh
+	return true
+}
+
+// pending is a move that a lane that was read where it stood has still to make.
+func pending(used bool) int64 {
+	if used {
+		return 1
+	}
+	return 0
+}

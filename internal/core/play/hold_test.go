@@ -1,0 +1,133 @@
+package play_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/core/theory"
+)
+
+// alone draws a project of one track in which everything is left to chance that can be, and nothing is counted that a
+// hold does not hold: passes of conditions, other tracks, what comes in.
+func alone(t *rapid.T) *score.Project {
+	p := testkit.Project(t)
+	p.Tracks, p.TempoChanges, p.Key.Tuning = p.Tracks[:1], nil, nil
+	p.Key = theory.Key{Root: p.Key.Root % 12, Scale: theory.Chromatic}
+	p.Meter = score.Meter{Beats: 4, Unit: 4}
+	makeAudible(p)
+	track := &p.Tracks[0]
+	track.Tuned, track.Source, track.Playing = nil, score.Source{Kind: score.OwnClock, Odds: 100}, 0
+	track.Patterns = track.Patterns[:1]
+	track.Delay, track.Hold, track.Realign = 0, 0, 0
+	// What a note can be moved by is less than what requireHeld leaves out.
+	p.Swing, track.Swing, track.Shifts = 50, 0, nil
+	track.Speed = score.Ratio{N: rapid.IntRange(1, 3).Draw(t, "n"), M: rapid.IntRange(1, 3).Draw(t, "m")}
+	for i := range track.Parts() {
+		part := &track.Parts()[i]
+		part.Lanes.Gate.Rate = "1/16"
+		for j := range part.Durations {
+			part.Durations[j].Value = rapid.SampledFrom([]score.NoteValue{"1/8", "1/16t", "1/32"}).Draw(t, "duration")
+		}
+		for step, detail := range part.Details {
+			if detail.Condition != score.AfterSound && detail.Condition != score.AfterSilence {
+				detail.Condition = score.Always
+			}
+			part.Details[step] = detail
+		}
+	}
+	if err := p.Validate(); err != nil {
+		t.Fatalf("%v", err)
+	}
+	return p
+}
+
+// requireHeld checks that the notes of some passes are those of the first, but for what crosses their ends.
+func requireHeld(t *rapid.T, p *score.Project, first, length score.Tick) {
+	const margin = 2 * score.TicksPerQuarter // notes can be moved by so much
+	pass := func(k score.Tick) (notes []play.Note) {
+		from := first + k*length
+		for _, n := range play.Render(p, from+margin, from+length-margin, nil) {
+			n.Start, n.End = n.Start-from, n.End-from
+			notes = append(notes, n)
+		}
+		return notes
+	}
+	want := pass(0)
+	for k := range score.Tick(3) {
+		require.Equal(t, want, pass(k+1), "pass %d", k+2)
+	}
+}
+
+// Whatever is left to chance, with a realign of as many bars every pass of what is held is the first again.
+func TestAHoldAndARealignRepeatEverything(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := alone(t)
+		track := &p.Tracks[0]
+		track.Hold = rapid.IntRange(2, 4).Draw(t, "hold")
+		track.HoldFrom = track.Hold * rapid.IntRange(0, 3).Draw(t, "from")
+		track.Realign = track.Hold
+		bar := p.Meter.Bar()
+		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar)
+	})
+}
+
+// Without a realign too, from any bar on, where loops that move by arithmetic fit into a bar: lanes that go at random
+// or move by hits come back to where they were, what has evolved is as it was, and what sounded last as well.
+func TestAHoldBringsBackWhatChanceMoves(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := alone(t)
+		track := &p.Tracks[0]
+		track.Hold, track.HoldFrom = rapid.IntRange(2, 4).Draw(t, "hold"), rapid.IntRange(0, 5).Draw(t, "from")
+		track.Speed = score.Ratio{N: 1, M: 1}
+		for i := range track.Parts() {
+			part := &track.Parts()[i]
+			part.Held = score.Window{}
+			for step, detail := range part.Details {
+				detail.Skip, detail.Stretch = false, 0
+				part.Details[step] = detail
+			}
+			for _, spec := range score.LaneSpecs() {
+				if lane := part.Lanes.Lane(spec.Name); part.Lanes.Has(spec.Name) {
+					lane.First, lane.Length, lane.Rate, lane.Path = 0, 1<<rapid.IntRange(0, 4).Draw(t, "length"), "1/16", nil
+					if lane.Order == score.ThereAndBack {
+						lane.Order = score.TurnTwice
+						lane.Length = min(8, lane.Length)
+					} else if lane.Order == score.TurnTwice {
+						lane.Length = min(8, lane.Length)
+					}
+				}
+			}
+		}
+		bar := p.Meter.Bar()
+		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar)
+	})
+}
+
+// Before its first bar a hold changes nothing, and in its first pass nothing either: the accident that was heard is the
+// one that comes again.
+func TestAHoldChangesNothingBeforeItRepeats(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := alone(t)
+		track := &p.Tracks[0]
+		for i := range track.Parts() { // a note that slides lasts until the next, which can be one that is held
+			track.Parts()[i].Lanes.Set(score.Slide, nil)
+		}
+		from, length := rapid.IntRange(0, 5).Draw(t, "from"), rapid.IntRange(1, 3).Draw(t, "hold")
+		to := score.Tick(from+length)*p.Meter.Bar() - 2*score.TicksPerQuarter
+		render := func() []play.Note {
+			notes := play.Render(p, 0, to, nil)
+			for i := range notes { // what is tied to a note can be what is held
+				notes[i].End = min(notes[i].End, to)
+			}
+			return notes
+		}
+		free := render()
+		track.Hold, track.HoldFrom = length, from
+		require.Equal(t, free, render())
+	})
+}
