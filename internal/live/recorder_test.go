@@ -92,7 +92,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 		pass(3 * time.Second) // in bar 2
 		require.NoError(t, s.Record(Recording{}))
 		pass(time.Second)
-		edge := s.committed
+		edge := s.edge()
 		slower := testkit.Buoy()
 		slower.Tempo = 48_000
 		s.SetProject(slower)

@@ -53,6 +53,13 @@ type stage struct {
 	mu       sync.Mutex
 }
 
+// edge returns up to where all has been computed.
+func (s *stage) edge() score.Tick {
+	s.Transport.mu.Lock()
+	defer s.Transport.mu.Unlock()
+	return s.committed
+}
+
 // onStage runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
 func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
 	synctest.Test(t, func(t *testing.T) {

@@ -36,7 +36,7 @@ func TestAStall(t *testing.T) {
 		require.NoError(t, s.Record(Recording{}))
 		pass(6 * time.Second)
 		before := len(s.listener.sounds)
-		edge := s.committed
+		edge := s.edge()
 		s.stall(5 * time.Second)
 		now := s.Now()
 		burst := s.listener.sounds[before:]
@@ -53,7 +53,7 @@ func TestAStall(t *testing.T) {
 		require.Less(t, len(burst), 25)
 		require.InDelta(t, now, s.timeOf(s.tickAt(s.Now())), float64(20*time.Millisecond))
 
-		resumed := s.committed
+		resumed := s.edge()
 		pass(5 * time.Second)
 		s.Stop()
 		pass(time.Second)

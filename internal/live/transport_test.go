@@ -70,7 +70,7 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 		pass(5 * time.Second)
 		edited := testkit.Buoy()
 		edited.Key.Root = 7
-		before, edge := len(s.listener.sounds), s.committed
+		before, edge := len(s.listener.sounds), s.edge()
 		now := s.Now()
 		s.SetProject(edited)
 		pass(5 * time.Second)
@@ -96,7 +96,7 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
 		s.Play()
 		pass(3 * time.Second)
-		edge := s.committed
+		edge := s.edge()
 		faster := testkit.Buoy()
 		faster.Tempo = 192_000
 		s.SetProject(faster)
@@ -149,7 +149,7 @@ func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
 	onStage(t, project, func(t *testing.T, s *stage) {
 		s.Play()
 		pass(5 * time.Second)
-		edge := s.committed
+		edge := s.edge()
 		edited := project.Clone()
 		edited.Tracks[0].Parts()[0].Mods = append(part.Mods, score.Mod{Target: score.PressureTarget, Least: 9, Most: 9})
 		s.SetProject(edited)
@@ -237,7 +237,7 @@ func TestAnEditOfLanesThatMoveByHits(t *testing.T) {
 		pass(20 * time.Second)
 		edited := project.Clone()
 		edited.Key.Root = 7
-		before, edge := len(s.listener.sounds), s.committed
+		before, edge := len(s.listener.sounds), s.edge()
 		s.SetProject(edited)
 		pass(5 * time.Second)
 		want := play.Render(edited, edge, s.committed, nil)
