@@ -46,9 +46,9 @@ func alone(t *rapid.T) *score.Project {
 	return p
 }
 
-// requireHeld checks that the notes of some passes are those of the first, but for what crosses their ends.
-func requireHeld(t *rapid.T, p *score.Project, first, length score.Tick) {
-	const margin = 2 * score.TicksPerQuarter // notes can be moved by so much
+// requireHeld checks that the notes of some passes are those of the first, but for a margin at their ends, by which
+// notes can be moved.
+func requireHeld(t *rapid.T, p *score.Project, first, length, margin score.Tick) {
 	pass := func(k score.Tick) (notes []play.Note) {
 		from := first + k*length
 		for _, n := range play.Render(p, from+margin, from+length-margin, nil) {
@@ -72,7 +72,7 @@ func TestAHoldAndARealignRepeatEverything(t *testing.T) {
 		track.HoldFrom = track.Hold * rapid.IntRange(0, 3).Draw(t, "from")
 		track.Realign = track.Hold
 		bar := p.Meter.Bar()
-		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar)
+		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar, 2*score.TicksPerQuarter)
 	})
 }
 
@@ -104,7 +104,7 @@ func TestAHoldBringsBackWhatChanceMoves(t *testing.T) {
 			}
 		}
 		bar := p.Meter.Bar()
-		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar)
+		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar, score.TicksPerQuarter)
 	})
 }
 
@@ -130,4 +130,31 @@ func TestAHoldChangesNothingBeforeItRepeats(t *testing.T) {
 		track.Hold, track.HoldFrom = length, from
 		require.Equal(t, free, render())
 	})
+}
+
+// Which of the notes that come in a track goes on by is held too, however early they are known.
+func TestAHoldHoldsWhichNotesATrackGoesOnBy(t *testing.T) {
+	p := testkit.Buoy()
+	p.Tracks = p.Tracks[:1]
+	track, bar := &p.Tracks[0], p.Meter.Bar()
+	track.Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 50}
+	track.Hold, track.HoldFrom = 2, 1
+	require.NoError(t, p.Validate())
+	var past play.Past
+	for tick := score.Tick(0); tick < 9*bar; tick += bar / 16 {
+		past.Inputs = append(past.Inputs, play.Message{Tick: tick, Kind: play.NoteOn, Key: 60, Velocity: 100})
+	}
+	heard := map[score.Tick][]score.Tick{}
+	moved := func(_, _ int, lane score.LaneName, move play.Move) {
+		if lane == score.Gate && move.Tick >= bar {
+			pass := (move.Tick - bar) / (2 * bar)
+			heard[pass] = append(heard[pass], (move.Tick-bar)%(2*bar))
+		}
+	}
+	play.NewPerformerAt(p, 0, play.Past{Inputs: past.Inputs, Watch: moved}).Advance(9*bar, nil)
+	require.Greater(t, len(heard[0]), 8)
+	require.Less(t, len(heard[0]), 24)
+	for pass := range score.Tick(4) {
+		require.Equal(t, heard[0], heard[pass], "pass %d", pass+1)
+	}
 }
