@@ -158,3 +158,30 @@ func TestAHoldHoldsWhichNotesATrackGoesOnBy(t *testing.T) {
 		require.Equal(t, heard[0], heard[pass], "pass %d", pass+1)
 	}
 }
+
+// A tie knows which steps come next where a hold brings some back: where all steps are on or tied and last whole, a
+// note begins just where the one before ends.
+func TestTiesOverAHoldLastUntilTheNextNote(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Buoy()
+		p.Luck.Number = rapid.IntRange(0, score.MaxLuck).Draw(t, "luck")
+		track := &p.Tracks[0]
+		track.Hold, track.HoldFrom = rapid.IntRange(1, 2).Draw(t, "hold"), rapid.IntRange(0, 1).Draw(t, "from")
+		part := &track.Parts()[0]
+		gate, length := part.Lanes.Lane(score.Gate).Clone(), part.Lanes.Lane(score.Length).Clone()
+		part.Lanes, part.Details = score.Lanes{Gate: gate, Length: length}, nil
+		for step := range score.MaxSteps {
+			gate.Steps[step], length.Steps[step] = rapid.SampledFrom([]int{int(score.On), int(score.Tie)}).Draw(t, "gate"), 100
+		}
+		gate.Steps[0], gate.Length, gate.Rate, length.Amount = int(score.On), rapid.IntRange(2, 6).Draw(t, "length"), "1/16", 100
+		gate.Order = rapid.SampledFrom([]score.Order{score.Random, score.Shuffle, score.Drift, score.Forward}).Draw(t, "order")
+		gate.Drift = score.DriftOdds{Forward: 40, Back: 40}
+		if err := p.Validate(); err != nil {
+			t.Fatalf("%v", err)
+		}
+		notes := play.Render(p, 0, 6*p.Meter.Bar(), nil)
+		for i := 1; i < len(notes); i++ {
+			require.Equal(t, notes[i].Start, notes[i-1].End, "note %d", i)
+		}
+	})
+}
