@@ -131,7 +131,9 @@
     </div>
     <p class="text-ink-2">
       {session.track.name}, four bars from the first. What only one of the two plays stands in
-      water. Nothing is changed until a luck is taken, and what is heard is recorded as it is heard.
+      water. Hearing the other luck changes nothing until it is taken, and what is heard is recorded
+      as it is heard. A hold counts at once, for the luck that the project has; the last bars can be
+      held while playing.
     </p>
   </div>
 </Dialog>
