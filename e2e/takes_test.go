@@ -321,7 +321,8 @@ func TestTheWakeOverAStop(t *testing.T) {
 	p.waitFor(`() => { const n = parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel); return n > 0 && n < 90; }`)
 	last := shown()
 	p.MustElement("[aria-label='Earlier in the wake']").MustClick()
-	p.waitFor(`last => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) > last`, last)
+	p.waitFor(`() => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) >= 90`)
 	p.MustElement("[aria-label='Later in the wake']").MustClick()
-	p.waitFor(`last => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) === last`, last)
+	// The page asks once more for what was written after the stop, so there can be more by now.
+	p.waitFor(`last => { const n = parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel); return n >= last && n < 90; }`, last)
 }
