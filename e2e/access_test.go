@@ -32,7 +32,7 @@ func (p *page) sights(look func(name string)) {
 	p.MustElement("[aria-label='Weight of line 1']")
 	look("chance of a lane")
 	for dialog, open := range map[string]string{
-		"key": "[aria-label^='keys:']", "luck": "[data-luck=compare]", "project": "header > button",
+		"key": "[aria-label^='keys:']", "time": "[aria-label$='meter and swing']", "luck": "[data-luck=compare]", "project": "header > button",
 	} {
 		p.MustElement(open).MustClick()
 		p.MustElement("dialog[open]")

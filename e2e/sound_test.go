@@ -48,6 +48,32 @@ func TestTheBellSounds(t *testing.T) {
 	p.waitFor(`() => window.loudness() < 0.0005`)
 }
 
+// While it plays, a page that is loaded anew sounds again at the first press; another page sounds if it is told to; and
+// each says whether it does.
+func TestEachPageSaysWhetherItSounds(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800, tap)
+	sounds := func(p *page, pressed string) {
+		p.MustElement("[aria-label='Sound in this page'][aria-pressed=" + pressed + "]")
+	}
+	sounds(p, "false")
+	p.MustElement("[aria-label=Play]").MustClick()
+	sounds(p, "true")
+	p.MustReload()
+	sounds(p, "false")
+	p.MustElementR("header button", "Night opening").MustClick()
+	sounds(p, "true")
+	p.waitFor(`() => window.loudness() > 0.02`)
+
+	other := a.open("/", 1024, 700, tap)
+	sounds(other, "false")
+	other.MustElement("[aria-label='Sound in this page']").MustClick()
+	other.waitFor(`() => window.loudness() > 0.02`)
+	other.MustElement("[aria-label='Sound in this page']").MustClick()
+	sounds(other, "false")
+	other.waitFor(`() => window.loudness() < 0.0005`)
+}
+
 // A sound card that never answers does not keep the sequence from playing.
 func TestPlayingDoesNotWaitForSound(t *testing.T) {
 	a := start(t, t.TempDir())

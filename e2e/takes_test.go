@@ -108,7 +108,7 @@ func TestATakeIsKeptCorrectedAndCarriedAway(t *testing.T) {
 	p.enter("Strength", "75")
 	p.press("quantise")
 	p.undoableTake("quantisation to 1/8t")
-	make(take.Quantise{Grid: "1/8t", Strength: 75, Swing: 50})
+	make(take.Quantise{Grid: "1/8t", Strength: 75, Swing: 500})
 	requireSame()
 
 	// The first note is chosen by a press and goes up by keys, an octave, and an eighth later.

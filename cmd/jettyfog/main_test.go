@@ -127,8 +127,9 @@ func TestTunings(t *testing.T) {
 	require.Equal(t, read("plain.mid"), read("twelve.mid"))
 	require.NotEqual(t, read("plain.mid"), read("five.mid"))
 
-	p := score.Demo()
-	p.Key = p.Key.InTuning(&theory.Tuning{Name: "five equal notes", Pitches: []string{"240.", "480.", "720.", "960.", "2/1"}})
+	demo := score.Demo()
+	p, _, err := score.Apply(demo, score.Retune(demo, &theory.Tuning{Name: "five equal notes", Pitches: []string{"240.", "480.", "720.", "960.", "2/1"}}))
+	require.NoError(t, err)
 	data, err := score.Encode(p)
 	require.NoError(t, err)
 	require.NoError(t, os.WriteFile(in("five.json"), data, 0o600))

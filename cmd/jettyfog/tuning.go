@@ -11,7 +11,7 @@ import (
 
 // tuningFiles are the files that a tuning is read from.
 type tuningFiles struct {
-	Scl string `placeholder:"FILE.scl" help:"Play in the tuning of a Scala scale file."`
+	Scl string `placeholder:"FILE.scl" help:"Play in the tuning of a Scala scale file; melodic tracks bend their notes, each on channels of its own."`
 	Kbm string `placeholder:"FILE.kbm" help:"Take the keys of a Scala keyboard mapping file, with --scl."`
 }
 
@@ -32,8 +32,7 @@ func (f tuningFiles) retune(project *score.Project) (*score.Project, error) {
 			return nil, err
 		}
 	}
-	key := project.Key.InTuning(tuning)
-	retuned, _, err := score.Apply(project, score.SetProject{Key: &key})
+	retuned, _, err := score.Apply(project, score.Retune(project, tuning))
 	if err != nil {
 		return nil, usageError{fmt.Errorf("%s: %w", f.Scl, err)}
 	}

@@ -50,8 +50,8 @@ func notesInWords(count int) string {
 // sieve leaves out what cannot be played any more, or not all at once: whole notes, never just their ends. Of
 // controllers that come too late or too thick the last of each is played, so that instruments stand where they should.
 type sieve struct {
-	out     map[heardKey]bool // keys whose last note was left out
-	at      int64             // which tenth of a second is being filled
+	out     map[play.NoteID]bool // notes that were left out and have not ended
+	at      int64                // which tenth of a second is being filled
 	filled  int
 	omitted Omission // since it was told last
 }
@@ -59,7 +59,7 @@ type sieve struct {
 // pass returns what is to go out of sounds that are ordered by time, at a moment.
 func (s *sieve) pass(sounds []Sound, now int64) []Sound {
 	if s.out == nil {
-		s.out = map[heardKey]bool{}
+		s.out = map[play.NoteID]bool{}
 	}
 	kept := make([]Sound, 0, len(sounds))
 	var held play.Sent // controllers that wait for later ones
@@ -70,12 +70,11 @@ func (s *sieve) pass(sounds []Sound, now int64) []Sound {
 		held = play.Sent{}
 	}
 	for _, sound := range sounds {
-		key := heardKey{sound.Channel, sound.Key}
 		if sound.Kind == play.NoteOff {
-			if !s.out[key] {
+			if !s.out[sound.NoteID()] {
 				kept = append(kept, sound)
 			}
-			delete(s.out, key)
+			delete(s.out, sound.NoteID())
 			continue
 		}
 		late := sound.At < now-int64(lateBy)
@@ -83,11 +82,8 @@ func (s *sieve) pass(sounds []Sound, now int64) []Sound {
 		switch {
 		case sound.Kind == play.NoteOn && !passes:
 			s.omit(sound.Tick, late)
-			s.out[key] = true
+			s.out[sound.NoteID()] = true
 		case passes:
-			if sound.Kind == play.NoteOn {
-				delete(s.out, key)
-			}
 			release(sound.Tick, sound.At)
 			kept = append(kept, sound)
 		default:

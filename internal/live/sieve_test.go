@@ -68,9 +68,9 @@ func TestAStall(t *testing.T) {
 				left++
 			}
 		}
-		down := map[heardKey]bool{}
+		down := map[play.NoteID]bool{}
 		for _, m := range s.listener.messages() {
-			key := heardKey{m.Channel, m.Key}
+			key := m.NoteID()
 			switch m.Kind {
 			case play.NoteOn:
 				require.False(t, down[key])
@@ -126,9 +126,9 @@ func TestWhatIsTooDenseIsThinned(t *testing.T) {
 		pass(3 * time.Second)
 		s.Stop()
 		counts := map[int64]int{}
-		down := map[heardKey]bool{}
+		down := map[play.NoteID]bool{}
 		for _, sound := range s.listener.sounds {
-			key := heardKey{sound.Channel, sound.Key}
+			key := sound.NoteID()
 			switch sound.Kind {
 			case play.NoteOff:
 				require.True(t, down[key])
@@ -174,7 +174,7 @@ func TestTheSieve(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var s sieve
 		var in, out []play.Message
-		down := map[heardKey]bool{}
+		down := map[play.NoteID]bool{}
 		at, tick := int64(0), score.Tick(0)
 		for range rapid.IntRange(1, 30).Draw(t, "batches") {
 			var batch []Sound
@@ -184,7 +184,7 @@ func TestTheSieve(t *testing.T) {
 				m := play.Message{Tick: tick, Kind: play.ControlChange, Key: uint8(rapid.IntRange(0, 2).Draw(t, "number")), Value: uint16(rapid.IntRange(0, 127).Draw(t, "value"))}
 				if rapid.Bool().Draw(t, "note") {
 					m.Kind, m.Velocity, m.Value = play.NoteOn, 90, 0
-					if key := (heardKey{0, m.Key}); down[key] {
+					if key := m.NoteID(); down[key] {
 						m.Kind, m.Velocity = play.NoteOff, 0
 						delete(down, key)
 					} else {

@@ -17,7 +17,7 @@ type tracks struct {
 	named []take.Track
 	ids   map[projectTrack]uint32
 	eras  []era
-	down  map[[2]uint8]uint32 // which track of the recording has struck a key
+	down  map[play.NoteID]uint32 // which track of the recording a note is of
 }
 
 // projectTrack is a track of a project, as it was called when it played.
@@ -36,7 +36,7 @@ type era struct {
 // play says that a project plays from a tick on.
 func (t *tracks) play(project *score.Project, from score.Tick) {
 	if t.ids == nil {
-		t.ids, t.down = map[projectTrack]uint32{}, map[[2]uint8]uint32{}
+		t.ids, t.down = map[projectTrack]uint32{}, map[play.NoteID]uint32{}
 	}
 	next := era{from: from, project: project, ids: map[uint32]uint32{}}
 	for i := range project.Tracks {
@@ -86,11 +86,10 @@ func (t *tracks) add(id uint32, name string) uint32 {
 	return id
 }
 
-// of returns the track of the recording that a message belongs to. A key is let go where it was struck.
+// of returns the track of the recording that a message belongs to. A note ends where it began.
 func (t *tracks) of(m play.Message) uint32 {
-	key := [2]uint8{m.Channel, m.Key}
-	if id, down := t.down[key]; down && m.Kind == play.NoteOff {
-		delete(t.down, key)
+	if id, down := t.down[m.NoteID()]; down && m.Kind == play.NoteOff {
+		delete(t.down, m.NoteID())
 		return id
 	}
 	for len(t.eras) > 1 && t.eras[1].from <= m.Tick {
@@ -103,7 +102,7 @@ func (t *tracks) of(m play.Message) uint32 {
 		ids[m.Track] = id
 	}
 	if m.Kind == play.NoteOn {
-		t.down[key] = id
+		t.down[m.NoteID()] = id
 	}
 	return id
 }

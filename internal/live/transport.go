@@ -37,22 +37,21 @@ type Transport struct {
 	playing     bool
 	started     int64 // the time of tick 0
 	tempo       play.TempoMap
-	told        int            // which of its tempos the outputs were told last
-	committed   score.Tick     // all before this tick has been handed over
-	performance *performance   // nil while standing still
-	keys        play.Keys      // the keys that are down once all that was handed over is heard
-	sent        play.Sent      // what else was handed over
-	missing     []play.Message // what the instruments need to know after an edit
-	inputs      []play.Message // what came in and made a track go on, since playing began
+	told        int             // which of its tempos the outputs were told last
+	committed   score.Tick      // all before this tick has been handed over
+	performance *performance    // nil while standing still
+	keys        play.Keys       // the notes that are down once all that was handed over is heard
+	shared      play.SharedKeys // and what that is for the instruments
+	sent        play.Sent       // what else was handed over
+	missing     []play.Message  // what the instruments need to know after an edit
+	inputs      []play.Message  // what came in and made a track go on, since playing began
 	sieve       sieve
-	omittedTold int64   // when it was told last what was left out
-	waiting     []Sound // handed over, not yet heard
-	heard       map[heardKey]play.Message
-	standing    play.Sent // what else was heard
-	plan        *plan     // what is to be recorded, or nil
+	omittedTold int64                      // when it was told last what was left out
+	waiting     []Sound                    // handed over, not yet heard
+	heard       map[play.NoteID]score.Tick // when each note that sounds began
+	standing    play.Sent                  // what else was heard
+	plan        *plan                      // what is to be recorded, or nil
 }
-
-type heardKey struct{ channel, key uint8 }
 
 // New returns a transport that stands still. The recorder writes takes, the wake everything that is heard; they
 // may not be used by another transport.
@@ -68,7 +67,7 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 	}
 	return &Transport{
 		options: options, epoch: time.Now(), recorder: recorder, wake: wake, project: project,
-		outputs: map[Output]struct{}{}, heard: map[heardKey]play.Message{},
+		outputs: map[Output]struct{}{}, heard: map[play.NoteID]score.Tick{},
 	}
 }
 
@@ -226,8 +225,8 @@ func (t *Transport) Stop() {
 	t.tellOmitted(now, true)
 	at := t.tickAt(now)
 	var releases []play.Message
-	for _, m := range t.heard {
-		releases = append(releases, play.Message{Tick: max(at, m.Tick+1), Track: m.Track, Channel: m.Channel, Key: m.Key})
+	for note, began := range t.heard {
+		releases = append(releases, note.Off(max(at, began+1)))
 	}
 	slices.SortFunc(releases, play.CompareMessages)
 	t.recorder.add(releases)
@@ -235,7 +234,7 @@ func (t *Transport) Stop() {
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
-	t.playing, t.waiting, t.keys, t.performance, t.sieve = false, nil, play.Keys{}, nil, sieve{}
+	t.playing, t.waiting, t.keys, t.shared, t.performance, t.sieve = false, nil, play.Keys{}, play.SharedKeys{}, nil, sieve{}
 	clear(t.heard)
 	t.tell()
 }
@@ -321,6 +320,7 @@ func (t *Transport) pulse() {
 	}
 	batch.Sounds = t.sieve.pass(batch.Sounds, now)
 	t.waiting = append(t.waiting, batch.Sounds...)
+	batch.Sounds = t.share(batch.Sounds)
 	for o := range t.outputs {
 		o.Send(batch)
 	}
@@ -343,6 +343,19 @@ func (t *Transport) tellOmitted(now int64, due bool) {
 		r.change(func(now *recording) { now.mark(omitted.Tick, omitted.String()) })
 	}
 	t.options.Omitted(omitted)
+}
+
+// share returns what instruments are sent of sounds, of which several can be on one key.
+func (t *Transport) share(sounds []Sound) []Sound {
+	messages := make([]play.Message, len(sounds))
+	for i, sound := range sounds {
+		messages[i] = sound.Message
+	}
+	var shared []Sound
+	for _, m := range t.shared.Play(messages, nil) {
+		shared = append(shared, Sound{Message: m, At: t.timeOf(m.Tick)})
+	}
+	return shared
 }
 
 // render appends what comes up to a tick to a batch.
@@ -370,9 +383,9 @@ func (t *Transport) hear(now int64) {
 		messages = append(messages, m)
 		switch m.Kind {
 		case play.NoteOn:
-			t.heard[heardKey{m.Channel, m.Key}] = m
+			t.heard[m.NoteID()] = m.Tick
 		case play.NoteOff:
-			delete(t.heard, heardKey{m.Channel, m.Key})
+			delete(t.heard, m.NoteID())
 		default:
 			t.standing.Note([]play.Message{m})
 		}

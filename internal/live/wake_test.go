@@ -44,10 +44,10 @@ func TestTheWakeHasWhatWasHeard(t *testing.T) {
 	})
 }
 
-// journal is a store that keeps nothing: it counts, and finds out whether the keys take turns.
+// journal is a store that keeps nothing: it counts, and finds out whether each note ends.
 type journal struct {
 	stored, notes int
-	down          map[[2]uint8]bool
+	down          map[play.NoteID]bool
 	disorder      int
 	finished      bool
 }
@@ -61,7 +61,7 @@ func (j *journal) AppendTake(_ context.Context, _ int64, piece take.Piece, _ *ta
 	}
 	j.stored += len(piece.Messages)
 	for _, m := range piece.Messages {
-		key := [2]uint8{m.Channel, m.Key}
+		key := m.NoteID()
 		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
 			if j.down[key] == (m.Kind == play.NoteOn) {
 				j.disorder++
@@ -79,7 +79,7 @@ func (j *journal) AppendTake(_ context.Context, _ int64, piece take.Piece, _ *ta
 // the memory after 24 hours is that after one.
 func TestADayThroughTheWake(t *testing.T) {
 	synctest.Test(t, func(t *testing.T) {
-		j := &journal{down: map[[2]uint8]bool{}}
+		j := &journal{down: map[play.NoteID]bool{}}
 		wake := NewRecorder(j, Reports{})
 		// A slow pulse makes a simulated day short; what is heard is the same.
 		s := New(score.Demo(), Options{LookAhead: 2 * time.Second, Pulse: time.Second}, NewRecorder(j, Reports{}), wake)

@@ -16,6 +16,7 @@ import (
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -110,19 +111,12 @@ func TestWhatIsInATakeGoesOut(t *testing.T) {
 	h := start(t)
 	rapid.Check(t, func(t *rapid.T) {
 		one := take.Render(testkit.Buoy(), rapid.IntRange(1, 3).Draw(t, "bars"))
-		for i := range one.Messages {
-			one.Messages[i].Track = uint32(rapid.IntRange(1, 4).Draw(t, "track"))
+		notes := one.Notes()
+		for i := range notes {
+			notes[i].Track = uint32(rapid.IntRange(1, 4).Draw(t, "track"))
 		}
-		// A note and its end are of one track, as everything that plays keeps to it.
-		struck := map[[2]uint8]uint32{}
-		for i, m := range one.Messages {
-			key := [2]uint8{m.Channel, m.Key}
-			if m.Velocity > 0 {
-				struck[key] = m.Track
-			} else {
-				one.Messages[i].Track = struck[key]
-			}
-		}
+		var keys play.Keys
+		one.Messages = keys.Release(one.End, keys.Play(notes, one.End, nil))
 		ids, err := h.kept.AddTakes(t.Context(), []*take.Take{one}, 1)
 		require.NoError(t, err)
 		sum := 0

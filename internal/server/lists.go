@@ -17,7 +17,6 @@ type Lists struct {
 	Shapes          []score.Shape      `json:"shapes"`
 	Sources         []score.SourceKind `json:"sources"`
 	Spacings        []score.Spacing    `json:"spacings"`
-	Strikes         []score.Strike     `json:"strikes"`
 	ModTargets      []score.ModTarget  `json:"modTargets"`
 	TunedBys        []score.TunedBy    `json:"tunedBys"`
 	Chords          []score.ChordType  `json:"chords"`
@@ -53,7 +52,7 @@ func (listsResource) Routes() chi.Router {
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
 			Lanes: score.LaneSpecs(), Orders: score.Orders(), Shapes: score.Shapes(),
-			Sources: score.SourceKinds(), Spacings: score.Spacings(), Strikes: score.Strikes(),
+			Sources: score.SourceKinds(), Spacings: score.Spacings(),
 			ModTargets: score.ModTargets(), TunedBys: score.TunedBys(), Chords: score.Chords(),
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}

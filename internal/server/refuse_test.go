@@ -37,6 +37,7 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"a body over the limit", "POST", "/api/edits", strings.Repeat(" ", 4<<20) + edit, nil, 413, "larger than 4 MiB"},
 		{"another content type", "POST", "/api/edits", edit, []string{"Content-Type", "text/plain"}, 415, "application/json"},
 		{"a foreign origin", "POST", "/api/edits", edit, []string{"Origin", "http://elsewhere.example"}, 403, "may not use this server"},
+		{"our own address by another scheme", "POST", "/api/edits", edit, []string{"Origin", strings.Replace(h.url, "http:", "https:", 1)}, 403, "may not use this server"},
 		{"an opaque origin", "POST", "/api/edits", edit, []string{"Origin", "null"}, 403, "may not use this server"},
 		{"a foreign origin that reads", "GET", "/api/project.json", "", []string{"Origin", "http://elsewhere.example"}, 403, "may not"},
 		{"a foreign host", "GET", "/api/project.json", "", []string{"Host", "elsewhere.example"}, 421, "does not answer for the host"},

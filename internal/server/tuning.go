@@ -50,8 +50,7 @@ func (t tuningResource) set(w http.ResponseWriter, r *http.Request) {
 			}
 		}
 	}
-	key := t.studio.State().Project.Key.InTuning(tuning)
-	answer(w)(t.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
+	answer(w)(t.studio.Edit(r.Context(), request.Revision, score.Retune(t.studio.State().Project, tuning)))
 }
 
 // tuning returns the tuning in force.

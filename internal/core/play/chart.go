@@ -91,7 +91,7 @@ func heardBy(p *score.Project, track int) *score.Project {
 		}
 		for i := range t.Parts() {
 			for _, detail := range t.Parts()[i].Details {
-				if about, ok := detail.Condition.Track(); ok {
+				for _, about := range detail.Condition.Tracks() {
 					add(about)
 				}
 			}

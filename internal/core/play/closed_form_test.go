@@ -25,7 +25,7 @@ func TestClosedForm(t *testing.T) {
 
 // makePlain leaves one melodic track whose lanes walk forward or backward by the clock.
 func makePlain(t *rapid.T, p *score.Project) {
-	p.Tracks, p.Swing, p.Filling = p.Tracks[:1], 50, false
+	p.Tracks, p.Swing, p.Filling = p.Tracks[:1], score.Straight, false
 	makeEqual(p)
 	track := &p.Tracks[0]
 	track.Kind, track.Voices, track.Overlap, track.Playing = score.Melodic, 0, 0, 0

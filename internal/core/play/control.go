@@ -70,7 +70,7 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 
 // heard returns when something is heard that comes at a moment of the walker's own time and belongs to no note.
 func (w *walker) heard(local score.Tick) score.Tick {
-	return w.real(w.swung(100).at(local, w.gate.rate)) + w.track.Delay
+	return (&placing{w: w, swing: w.swung(100), later: w.track.Delay}).at(exactly(local), w.aligned).whole
 }
 
 // goTo lets all values take effect that are heard before a tick, and sends what is passed up to there.

@@ -133,7 +133,7 @@ func TestAModComesWithItsNote(t *testing.T) {
 		track.Delay = score.Tick(rapid.IntRange(-3000, 3000).Draw(t, "delay"))
 		track.Jitter = rapid.IntRange(0, 20).Draw(t, "jitter")
 		track.Speed = score.Ratio{N: rapid.IntRange(1, 4).Draw(t, "n"), M: rapid.IntRange(1, 4).Draw(t, "m")}
-		p.Swing = rapid.IntRange(50, 75).Draw(t, "swing")
+		p.Swing = rapid.IntRange(500, 750).Draw(t, "swing")
 		for step := range score.MaxSteps {
 			part.Lanes.Gate.Steps[step] = rapid.IntRange(0, 1).Draw(t, "gate")
 		}
@@ -168,7 +168,7 @@ func TestAModComesWithItsNote(t *testing.T) {
 func TestAModByTheClockHasItsOwnTime(t *testing.T) {
 	p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 10, 20, 30, 40)
 	track := &p.Tracks[0]
-	track.Delay, track.Jitter, p.Swing = 300, 30, 60
+	track.Delay, track.Jitter, p.Swing = 300, 30, 600
 	track.Parts()[0].Lanes.Mod1.Linked = false
 	track.Parts()[0].Lanes.Mod1.Length = 4
 	var ticks []score.Tick

@@ -35,28 +35,3 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 
 // pass returns how many whole passes of the gate's order went before the present one, over realignments too.
 func (w *walker) pass() int64 { return w.passes + w.gate.moved/passLength(w.gate.lane) }
-
-// allows reports whether a step's condition holds.
-func (w *walker) allows(s *step) bool {
-	switch s.condition {
-	case firstPass:
-		return w.pass() == 0
-	case notFirstPass:
-		return w.pass() > 0
-	case whileFilling:
-		return w.project.Filling
-	case afterSound:
-		return w.sounded
-	case afterSilence:
-		return !w.sounded
-	case onPass:
-		return w.pass()%int64(s.of) == int64(s.pass)
-	case afterTrack:
-		about := &w.states[s.track]
-		if s.mutual && about.since == w.next { // tracks that hear each other hear what was before the tick
-			return about.before
-		}
-		return about.now
-	}
-	return true
-}

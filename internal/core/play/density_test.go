@@ -25,7 +25,7 @@ func TestTheEstimateOfDensityByHand(t *testing.T) {
 	}
 	set(score.Gate, score.On)
 	require.Equal(t, 16, score.EventsPerSecond(p), "8 sixteenths a second, an on and an off for each")
-	part.Details = map[int]score.StepDetail{0: {Stretch: 3, Strike: score.Each}, 1: {Stretch: 3}}
+	part.Details = map[int]score.StepDetail{0: {Stretch: 3, Lengths: "111"}, 1: {Stretch: 3}}
 	require.Equal(t, 2*8*(14+3+1)/20, score.EventsPerSecond(p), "in 20 step lengths one step is struck on each of its three, another once in three")
 	part.Details = map[int]score.StepDetail{0: {Skip: true}}
 	require.Equal(t, 16, score.EventsPerSecond(p), "a skipped step takes no time")

@@ -43,15 +43,15 @@ func TestWhenNotesStart(t *testing.T) {
 	}{
 		{"a plain step", func(*score.Project, *score.Track, *score.Part) {}, 8, []score.Tick{0, 400}},
 		{"swing of 75 percent", func(p *score.Project, _ *score.Track, part *score.Part) {
-			p.Swing = 75
+			p.Swing = 750
 			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2] = score.On, score.On
 		}, 4, []score.Tick{0, 150, 200}},
 		{"the track's own swing", func(p *score.Project, track *score.Track, part *score.Part) {
-			p.Swing, track.Swing = 75, 50
+			p.Swing, track.Swing = 750, 500
 			part.Lanes.Gate.Steps[1] = score.On
 		}, 4, []score.Tick{0, 100}},
 		{"swing scaled by a step, to at most 75 percent", func(p *score.Project, _ *score.Track, part *score.Part) {
-			p.Swing = 60
+			p.Swing = 600
 			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2], part.Lanes.Gate.Steps[3] = score.On, score.On, score.On
 			set(&part.Lanes.Swing, score.Swing, func(l *score.Lane) { l.Steps[1], l.Steps[3] = 50, 200 })
 		}, 4, []score.Tick{0, 110, 200, 340}},
@@ -93,29 +93,36 @@ func TestWhenNotesStart(t *testing.T) {
 			part.Details = map[int]score.StepDetail{0: {Stretch: 3}}
 		}, 12, []score.Tick{0, 600}},
 		{"stretched, struck on each", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			part.Details = map[int]score.StepDetail{0: {Stretch: 3, Strike: score.Each}}
+			part.Details = map[int]score.StepDetail{0: {Stretch: 3, Lengths: "111"}}
 		}, 8, []score.Tick{0, 100, 200, 600, 700}},
+		{"stretched, silent, struck and tied", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Stretch: 16, Lengths: "0122010200000001"}}
+		}, 16, []score.Tick{100, 500, 1500}},
+		{"ratchets divide what is tied together", func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Stretch: 4, Lengths: "1201"}}
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+		}, 4, []score.Tick{0, 100, 300, 350}},
 		{"twice as fast", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Speed = score.Ratio{N: 2, M: 1} }, 5, []score.Tick{0, 200, 400}},
 		{"delayed", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Delay = sixteenth * 3 / 10 }, 5, []score.Tick{30, 430}},
 		{"early", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Delay = -sixteenth * 3 / 10 }, 5, []score.Tick{370}},
 		{"the second pass of every three", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			part.Details = map[int]score.StepDetail{0: {Condition: "2:3"}}
+			part.Details = map[int]score.StepDetail{0: {Condition: "pass 2 of 3"}}
 		}, 24, []score.Tick{400, 1600}},
 		{"the first pass", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			part.Details = map[int]score.StepDetail{0: {Condition: score.FirstPass}}
+			part.Details = map[int]score.StepDetail{0: {Condition: "pass 1 to 1"}}
 		}, 12, []score.Tick{0}},
 		{"all but the first pass", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			part.Details = map[int]score.StepDetail{0: {Condition: score.NotFirstPass}}
+			part.Details = map[int]score.StepDetail{0: {Condition: "pass from 2"}}
 		}, 12, []score.Tick{400, 800}},
 		{"only while filling", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			part.Details = map[int]score.StepDetail{0: {Condition: score.WhileFilling}}
+			part.Details = map[int]score.StepDetail{0: {Condition: "filling"}}
 		}, 12, nil},
 		{"after a step that sounded, and after one that did not", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			for i := range 4 {
 				part.Lanes.Gate.Steps[i] = score.On
 			}
 			part.Details = map[int]score.StepDetail{
-				0: {Condition: "2:2"}, 1: {Condition: score.AfterSound}, 2: {Condition: score.AfterSilence}, 3: {Condition: score.AfterSound},
+				0: {Condition: "pass 2 of 2"}, 1: {Condition: "sounded"}, 2: {Condition: "not sounded"}, 3: {Condition: "sounded"},
 			}
 		}, 8, []score.Tick{200, 300, 400, 500}},
 		{"filling every off step", func(p *score.Project, _ *score.Track, part *score.Part) { p.Filling, part.Fill = true, 100 }, 4, []score.Tick{0, 100, 200, 300}},
@@ -161,7 +168,7 @@ func TestHowLongNotesLast(t *testing.T) {
 			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2] = score.Tie, score.Tie
 		}, 260},
 		{"stretched and sustained", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			part.Details = map[int]score.StepDetail{0: {Stretch: 4, Strike: score.Sustain}}
+			part.Details = map[int]score.StepDetail{0: {Stretch: 4, Lengths: "1222"}}
 		}, 240},
 		{"a quarter of the room of four strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
@@ -286,7 +293,7 @@ func TestATracksOwnLuck(t *testing.T) {
 // A condition about another track follows what that track last decided.
 func TestAfterAnotherTrack(t *testing.T) {
 	p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
-		part.Details = map[int]score.StepDetail{0: {Condition: "2:2"}}
+		part.Details = map[int]score.StepDetail{0: {Condition: "pass 2 of 2"}}
 		follower := track.Clone()
 		follower.ID, follower.Channel = 2, 2
 		follower.Parts()[0].Details = map[int]score.StepDetail{0: {Condition: score.AfterTrack(1)}}
@@ -317,4 +324,36 @@ func TestMovesAreToldWhereTheyAreRead(t *testing.T) {
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {3 * sixteenth, 2}, {4 * sixteenth, 3}}, moves[score.Pitch])
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {2 * sixteenth, 2}, {3 * sixteenth, 3}, {4 * sixteenth, 4}}, moves[score.Velocity])
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {sixteenth * 3 / 2, 2}, {3 * sixteenth, 3}, {4 * sixteenth, 4}, {sixteenth * 9 / 2, 5}}, moves[score.Length])
+}
+
+// A ramp of -100 goes from the written velocity to the least there is; one of 100 to twice as much, up to 127.
+func TestTheRampOfARatchet(t *testing.T) {
+	for ramp, want := range map[int][]uint8{-100: {100, 50, 1}, 0: {100, 100, 100}, 20: {100, 110, 120}, 100: {100, 127, 127}} {
+		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Ratchet.Ramp = ramp
+			part.Lanes.Velocity.Steps[0] = 100
+			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 3 })
+		})
+		var velocities []uint8
+		for _, n := range play.Render(p, 0, sixteenth, nil) {
+			velocities = append(velocities, n.Velocity)
+		}
+		require.Equal(t, want, velocities, "ramp %d", ramp)
+	}
+}
+
+// A nudge moves the whole of a note whose step is stretched, and of its last strike on each length.
+func TestANudgeMovesStretchedSteps(t *testing.T) {
+	for lengths, want := range map[string][][2]score.Tick{"122": {{20, 320}}, "111": {{20, 120}, {120, 220}, {220, 320}}, "012": {{120, 320}}} {
+		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Stretch: 3, Lengths: lengths}}
+			part.Lanes.Length.Steps[0] = score.WholeStep
+			set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0] = 20 })
+		})
+		var notes [][2]score.Tick
+		for _, n := range play.Render(p, 0, 4*sixteenth, nil) {
+			notes = append(notes, [2]score.Tick{n.Start * 100 / sixteenth, n.End * 100 / sixteenth})
+		}
+		require.Equal(t, want, notes, lengths)
+	}
 }

@@ -66,7 +66,7 @@ func (w *walker) holdAt(at score.Tick) {
 func (w *walker) keep(at score.Tick) *keptLuck {
 	k := &keptLuck{gate: w.gate.fork(), sounded: w.sounded, wait: w.real(w.local) - at}
 	if k.state = w.states[w.place]; k.state.since >= at { // another part of the track has gone on at that moment
-		k.state.now = k.state.before
+		k.state.now, k.state.notes = k.state.before, 0
 	}
 	for _, v := range w.all {
 		kept := keptValue{mover: v.fork(), used: v.used, rolls: v.rolls}
@@ -102,7 +102,9 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 	}
 	w.sounded = k.sounded
 	if s := &w.states[w.place]; s.since < at { // no other part of the track has gone on since
-		*s = trackState{now: k.state.now, before: k.state.now, since: -1}
+		*s = k.state
+		s.before, s.since = s.now, -1
+		s.bar += int64((at - w.hold.from) / w.bar)
 	}
 }
 

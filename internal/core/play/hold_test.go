@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -25,7 +26,7 @@ func alone(t *rapid.T) *score.Project {
 	track.Patterns = track.Patterns[:1]
 	track.Delay, track.Hold, track.Realign = 0, 0, 0
 	// What a note can be moved by is less than what requireHeld leaves out.
-	p.Swing, track.Swing, track.Shifts = 50, 0, nil
+	p.Swing, track.Swing, track.Shifts = score.Straight, 0, nil
 	track.Speed = score.Ratio{N: rapid.IntRange(1, 3).Draw(t, "n"), M: rapid.IntRange(1, 3).Draw(t, "m")}
 	for i := range track.Parts() {
 		part := &track.Parts()[i]
@@ -34,7 +35,10 @@ func alone(t *rapid.T) *score.Project {
 			part.Durations[j].Value = rapid.SampledFrom([]score.NoteValue{"1/8", "1/16t", "1/32"}).Draw(t, "duration")
 		}
 		for step, detail := range part.Details {
-			if detail.Condition != score.AfterSound && detail.Condition != score.AfterSilence {
+			terms, _, _ := detail.Condition.Terms()
+			if slices.ContainsFunc(terms, func(term score.Term) bool {
+				return term.Kind == score.PassTerm || term.Track > 0 && term.Track != track.ID
+			}) {
 				detail.Condition = score.Always
 			}
 			part.Details[step] = detail

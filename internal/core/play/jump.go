@@ -23,7 +23,7 @@ func (w *walker) hearsOthers() bool {
 		return true
 	}
 	for i := range w.steps {
-		if w.steps[i].condition == afterTrack {
+		if len(w.steps[i].about()) > 0 {
 			return true
 		}
 	}
@@ -37,7 +37,7 @@ func (w *walker) jumps() bool {
 	}
 	for i := range w.steps {
 		s := &w.steps[i]
-		if s.skip || s.stretch > 1 || s.condition == afterSound || s.condition == afterSilence {
+		if s.skip || s.stretch > 1 || s.condition.listens() {
 			return false
 		}
 	}
@@ -71,8 +71,8 @@ func placeable(lane *score.Lane) bool {
 
 // jump goes on to a step that is so far before a tick that no note of an earlier step starts at it or later.
 func (w *walker) jump(tick score.Tick) {
-	const most = 4 // steps by which swing, nudge, ratchets and strums can delay a note
-	late := w.jitter(w.tempo.fastest()) + max(0, w.track.Delay)
+	const most = 4 // steps by which nudge, ratchets and strums can delay a note
+	late := w.jitter(w.tempo.fastest()) + max(0, w.track.Delay) + w.swingLate()
 	for _, shift := range w.track.Shifts {
 		late += shift.Ticks()
 	}

@@ -48,7 +48,7 @@ func makePlaceable(t *rapid.T, p *score.Project) {
 		for j := range track.Parts() {
 			part := &track.Parts()[j]
 			part.Durations = nil
-			part.Details, part.Lanes.Slide = map[int]score.StepDetail{0: {Condition: "2:3"}}, nil
+			part.Details, part.Lanes.Slide = map[int]score.StepDetail{0: {Condition: "pass 2 of 3"}}, nil
 			for k := range part.Mods {
 				part.Mods[k].Glide = 0
 			}

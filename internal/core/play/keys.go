@@ -6,32 +6,20 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// Keys are the keys of a MIDI port that are down. A key has one state however many tracks play it,
-// so notes that overlap on one channel and key share it: the later note strikes it again and it stays
-// down until the last of them ends. Thus note-ons and note-offs of a key take turns, and no track
-// cuts another short.
+// Keys turns notes into messages, each note with a note-on and a note-off of its own, whatever else sounds on its key.
+// A track that has a number of voices ends its oldest notes. What different notes make of one key of an instrument is
+// decided where they go out: see SharedKeys.
 //
-// The zero value has all keys up. Keys may not be used by two goroutines at once.
+// The zero value has no notes down. Keys may not be used by two goroutines at once.
 type Keys struct {
-	down   []downKey
-	struck int64 // how many notes were struck
+	down []downNote // in the order in which they were struck
 }
 
-type downKey struct {
-	channel, key uint8
-	owner        uint32 // the track that struck it last
-	holds        []hold
-	// lifted is set while a key is up for an instant, to be struck again at the same tick.
-	lifted bool
-	struck score.Tick
-}
-
-// hold is a note that keeps a key down.
-type hold struct {
-	track  uint32
+// downNote is a note that sounds.
+type downNote struct {
+	NoteID
 	until  score.Tick
-	number int64 // of the note among all that were struck
-	stolen bool
+	stolen bool // whether it was told to end
 }
 
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
@@ -45,7 +33,7 @@ func (k *Keys) Play(notes []Note, to score.Tick, dst []Message) []Message {
 			together++
 		}
 		dst = k.lift(start, dst)
-		struck := withinVoices(notes[:together])
+		struck := inUnison(withinVoices(notes[:together]))
 		k.steal(struck)
 		dst = k.lift(start+1, dst)
 		dst = k.strike(struck, dst)
@@ -70,38 +58,52 @@ func withinVoices(together []Note) []Note {
 	return together
 }
 
-// Release appends note-offs at the given moment for all keys that are down.
+// inUnison returns notes that start together with those as one that a track has on one key: the first one's velocity
+// counts, and it lasts as long as the longest.
+func inUnison(together []Note) []Note {
+	unison := func(notes []Note, n Note) int {
+		return slices.IndexFunc(notes, func(other Note) bool {
+			return other.Track == n.Track && other.Channel == n.Channel && other.Key == n.Key
+		})
+	}
+	apart := together[:0:0]
+	for i, n := range together {
+		switch same := unison(apart, n); {
+		case same >= 0:
+			apart[same].End = max(apart[same].End, n.End)
+		case len(apart) > 0:
+			apart = append(apart, n)
+		case unison(together[i+1:], n) >= 0: // as a rule none is
+			apart = append(slices.Clone(together[:i]), n)
+		}
+	}
+	if len(apart) == 0 {
+		return together
+	}
+	return apart
+}
+
+// Release appends note-offs at the given moment for all notes that are down.
 func (k *Keys) Release(at score.Tick, dst []Message) []Message {
 	for i := range k.down {
-		for j := range k.down[i].holds {
-			k.down[i].holds[j].until = at
-		}
+		k.down[i].until = at
 	}
 	return k.lift(at+1, dst)
 }
 
-// lift lets go of the keys that nothing holds any more before the moment.
+// lift lets go of the notes that end before the moment.
 func (k *Keys) lift(before score.Tick, dst []Message) []Message {
 	first := len(dst)
 	kept := k.down[:0]
 	for _, d := range k.down {
-		var last score.Tick
-		holds := d.holds[:0]
-		for _, h := range d.holds {
-			if h.until < before {
-				last = max(last, h.until)
-			} else {
-				holds = append(holds, h)
-			}
-		}
-		if d.holds = holds; len(holds) > 0 {
-			kept = append(kept, d)
+		if d.until < before {
+			dst = append(dst, d.Off(d.until))
 		} else {
-			dst = append(dst, d.off(last))
+			kept = append(kept, d)
 		}
 	}
 	k.down = kept
-	slices.SortFunc(dst[first:], CompareMessages)
+	slices.SortStableFunc(dst[first:], CompareMessages)
 	return dst
 }
 
@@ -122,9 +124,17 @@ func (k *Keys) steal(together []Note) {
 				voices--
 			}
 		}
-		for k.sounding(n.Track, n.Start) > max(0, voices) {
-			h := k.oldest(n.Track, n.Start)
-			h.until, h.stolen = min(h.until, n.Start+score.Tick(n.Overlap)), true
+		sounding := 0
+		for j := range k.down {
+			if k.down[j].lasts(n) {
+				sounding++
+			}
+		}
+		for j := range k.down { // the oldest come first
+			if d := &k.down[j]; sounding > max(0, voices) && d.lasts(n) {
+				d.until, d.stolen = min(d.until, n.Start+score.Tick(n.Overlap)), true
+				sounding--
+			}
 		}
 	}
 }
@@ -132,81 +142,28 @@ func (k *Keys) steal(together []Note) {
 // clear ends all notes of a note's track on its channel.
 func (k *Keys) clear(n Note) {
 	for i := range k.down {
-		for j := range k.down[i].holds {
-			if h := &k.down[i].holds[j]; k.down[i].channel == n.Channel && h.track == n.Track {
-				h.until, h.stolen = min(h.until, n.Start), true
-			}
+		if d := &k.down[i]; d.Channel == n.Channel && d.Track == n.Track {
+			d.until, d.stolen = min(d.until, n.Start), true
 		}
 	}
 }
 
-// sounding returns how many notes of a track last beyond a moment and were not told to end.
-func (k *Keys) sounding(track uint32, at score.Tick) (count int) {
-	for i := range k.down {
-		for j := range k.down[i].holds {
-			if h := &k.down[i].holds[j]; h.lasts(track, at) {
-				count++
-			}
-		}
-	}
-	return count
+// lasts reports whether it is of another note's track, lasts beyond that one's start and was not told to end.
+func (d *downNote) lasts(n Note) bool {
+	return d.Track == n.Track && !d.stolen && d.until > n.Start
 }
 
-// oldest returns the one of those notes that sounds for the longest.
-func (k *Keys) oldest(track uint32, at score.Tick) (oldest *hold) {
-	for i := range k.down {
-		for j := range k.down[i].holds {
-			h := &k.down[i].holds[j]
-			if h.lasts(track, at) && (oldest == nil || h.number < oldest.number) {
-				oldest = h
-			}
-		}
-	}
-	return oldest
-}
-
-func (h *hold) lasts(track uint32, at score.Tick) bool {
-	return h.track == track && !h.stolen && h.until > at
-}
-
-// strike presses the keys of notes that start together. Of two that are struck at the same moment
-// the first one's velocity counts.
+// strike begins notes that start together.
 func (k *Keys) strike(together []Note, dst []Message) []Message {
 	for _, n := range together {
-		if d := k.find(n); d != nil && !d.lifted && d.struck < n.Start {
-			dst = append(dst, d.off(n.Start))
-			d.lifted = true
+		d := downNote{NoteID: NoteID{Track: n.Track, Channel: n.Channel, Key: n.Key}, until: n.End}
+		for slices.ContainsFunc(k.down, func(other downNote) bool { return other.NoteID == d.NoteID }) {
+			d.Number++
 		}
-	}
-	for _, n := range together {
-		d := k.find(n)
-		k.struck++
-		switch {
-		case d == nil:
-			k.down = append(k.down, downKey{channel: n.Channel, key: n.Key})
-			d = &k.down[len(k.down)-1]
-		case !d.lifted:
-			d.holds = append(d.holds, hold{track: n.Track, until: n.End, number: k.struck})
-			continue
-		}
-		d.struck, d.owner, d.lifted = n.Start, n.Track, false
-		d.holds = append(d.holds, hold{track: n.Track, until: n.End, number: k.struck})
-		dst = append(dst, Message{
-			Tick: n.Start, Track: n.Track, Kind: NoteOn, Channel: n.Channel, Key: n.Key, Velocity: n.Velocity, Detune: n.Detune,
-		})
+		k.down = append(k.down, d)
+		on := d.message(n.Start, NoteOn)
+		on.Velocity, on.Detune = n.Velocity, n.Detune
+		dst = append(dst, on)
 	}
 	return dst
-}
-
-func (k *Keys) find(n Note) *downKey {
-	for i := range k.down {
-		if k.down[i].channel == n.Channel && k.down[i].key == n.Key {
-			return &k.down[i]
-		}
-	}
-	return nil
-}
-
-func (d *downKey) off(at score.Tick) Message {
-	return Message{Tick: at, Track: d.owner, Channel: d.channel, Key: d.key}
 }

@@ -12,8 +12,8 @@ import (
 	"jettyfog/internal/core/testkit"
 )
 
-// Invariant 1: note-ons and note-offs of a key take turns, through edits at any moment and a stop at
-// any moment; and a key is down whenever some track's note asks for it.
+// Invariant 1: each note has its own length; and on what instruments are sent note-ons and note-offs of a key take turns,
+// through edits at any moment and a stop at any moment, and a key is down whenever some track's note asks for it.
 func TestBalance(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
@@ -34,13 +34,72 @@ func TestBalance(t *testing.T) {
 		messages = keys.Release(from, messages)
 
 		requireOrdered(t, messages)
-		down := requireTurns(t, messages)
-		require.Empty(t, down, "a key is left down")
-		for _, n := range steal(highest(notes)) {
-			n.End = min(n.End, from)
-			requireDown(t, messages, n)
+		played := steal(unisons(highest(notes)))
+		for i := range played {
+			played[i].End = min(played[i].End, from)
+		}
+		require.ElementsMatch(t, lengthsOf(played), lengths(t, messages))
+
+		var shared play.SharedKeys
+		cut := rapid.IntRange(0, len(messages)).Draw(t, "cut")
+		for cut > 0 && cut < len(messages) && messages[cut].Tick == messages[cut-1].Tick {
+			cut++
+		}
+		sent := shared.Play(messages[cut:], shared.Play(messages[:cut], nil))
+		requireOrdered(t, sent)
+		require.Empty(t, requireTurns(t, sent), "a key is left down")
+		for _, n := range played {
+			requireDown(t, sent, n)
 		}
 	})
+}
+
+// length is when a note of a track sounds.
+type length struct {
+	track        uint32
+	channel, key uint8
+	start, end   score.Tick
+}
+
+func lengthsOf(notes []play.Note) []length {
+	all := []length{}
+	for _, n := range notes {
+		all = append(all, length{n.Track, n.Channel, n.Key, n.Start, n.End})
+	}
+	return all
+}
+
+// unisons returns notes of which those that a track strikes together on one key are one.
+func unisons(notes []play.Note) (kept []play.Note) {
+	for _, n := range notes {
+		same := slices.IndexFunc(kept, func(other play.Note) bool {
+			return other.Track == n.Track && other.Channel == n.Channel && other.Key == n.Key && other.Start == n.Start
+		})
+		if same >= 0 {
+			kept[same].End = max(kept[same].End, n.End)
+			continue
+		}
+		kept = append(kept, n)
+	}
+	return kept
+}
+
+// lengths pairs each note-on with its note-off.
+func lengths(t *rapid.T, messages []play.Message) []length {
+	all := []length{}
+	down := map[play.NoteID]score.Tick{}
+	for _, m := range messages {
+		begun, isDown := down[m.NoteID()]
+		require.Equal(t, isDown, m.Kind == play.NoteOff, "%+v", m)
+		if m.Kind == play.NoteOn {
+			down[m.NoteID()] = m.Tick
+			continue
+		}
+		all = append(all, length{m.Track, m.Channel, m.Key, begun, m.Tick})
+		delete(down, m.NoteID())
+	}
+	require.Empty(t, down, "a note does not end")
+	return all
 }
 
 type key struct{ channel, key uint8 }
@@ -207,7 +266,8 @@ func TestTwoTracksOnOneKey(t *testing.T) {
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			var keys play.Keys
-			require.Equal(t, c.want, keys.Play(c.notes, 1000, nil))
+			var shared play.SharedKeys
+			require.Equal(t, c.want, shared.Play(keys.Play(c.notes, 1000, nil), nil))
 		})
 	}
 }

@@ -21,7 +21,8 @@ type Message struct {
 	// Velocity is 1 to 127 for a NoteOn. For a KeyTuning it is the note of equal temperament at or below the
 	// key's new pitch. Otherwise it is 0.
 	Velocity uint8
-	// Value is that of a ControlChange or Pressure, 0 to 127, of a WideControl, 0 to 16383, or of a Bend, 0
+	// Value of a NoteOn and of its NoteOff tells the note from others of its track on its key; see NoteID.
+	// Otherwise it is that of a ControlChange or Pressure, 0 to 127, of a WideControl, 0 to 16383, or of a Bend, 0
 	// to 16383 with 8192 in the middle. For a Program it is the bank that is chosen before, from 1, or 0 for
 	// none. For a BendRange it counts semitones, for a TuningProgram it is the
 	// program, and for a KeyTuning how far above Velocity the pitch is, in 16384ths of a semitone.

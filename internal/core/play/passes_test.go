@@ -45,7 +45,7 @@ func TestPasses(t *testing.T) {
 func TestTheFirstPassComesOnce(t *testing.T) {
 	p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 		track.Realign, part.Lanes.Gate.Length = 1, 16
-		part.Details = map[int]score.StepDetail{0: {Condition: score.FirstPass}}
+		part.Details = map[int]score.StepDetail{0: {Condition: "pass 1 to 1"}}
 	})
 	notes := play.Render(p, 0, 64*sixteenth, nil)
 	require.Zero(t, notes[0].Start)

@@ -71,8 +71,8 @@ func (f *Performer) introduce(p *score.Project) {
 			f.inputs = append(f.inputs, w)
 		}
 		for i := range w.steps {
-			if w.steps[i].condition == afterTrack {
-				heard[w.steps[i].track] = true
+			for _, t := range w.steps[i].about() {
+				heard[t.place] = true
 			}
 		}
 	}

@@ -133,7 +133,7 @@ func TestWhatRepeatsRepeats(t *testing.T) {
 				part.Ratchet.Odds, part.Durations, part.Fill = 100, nil, 100
 			}
 			for step, detail := range part.Details {
-				if _, about := detail.Condition.Track(); about || certain() && detail.Condition != score.EveryPass(2, 3) {
+				if len(detail.Condition.Tracks()) > 0 || certain() && detail.Condition != score.EveryPass(2, 3) {
 					detail.Condition = score.Always
 					part.Details[step] = detail
 				}
@@ -191,10 +191,10 @@ func TestRepeatsByHand(t *testing.T) {
 	part.Details = nil
 	p.Tracks[0].Jitter, p.Tracks[0].Hold = 5, 6
 	require.Equal(t, 6*bar, repeats())
-	part.Details = map[int]score.StepDetail{0: {Condition: score.AfterSilence}}
+	part.Details = map[int]score.StepDetail{0: {Condition: "not sounded"}}
 	_, err = play.ProjectRepeats(p)
 	require.ErrorIs(t, err, play.ErrListens)
-	part.Details[0] = score.StepDetail{Condition: score.FirstPass}
+	part.Details[0] = score.StepDetail{Condition: "pass 1 to 1"}
 	_, err = play.ProjectRepeats(p)
 	require.ErrorIs(t, err, play.ErrOnce)
 	p.Tracks[0].Realign = 2

@@ -34,7 +34,7 @@ func hears(t *score.Track, id int) bool {
 	}
 	for i := range t.Parts() {
 		for _, detail := range t.Parts()[i].Details {
-			if about, ok := detail.Condition.Track(); ok && about == id {
+			if detail.Condition.About(id) {
 				return true
 			}
 		}
@@ -63,17 +63,4 @@ func mutual(p *score.Project, from int) map[int]bool {
 		both[id] = reach(id)[from]
 	}
 	return both
-}
-
-// trackState is whether a track's last step that was on sounded, and what that was before a tick.
-type trackState struct {
-	now, before bool
-	since       score.Tick // the tick of that step
-}
-
-func (s *trackState) set(tick score.Tick, sounds bool) {
-	if s.since != tick {
-		s.before, s.since = s.now, tick
-	}
-	s.now = sounds
 }

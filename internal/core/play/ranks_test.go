@@ -66,7 +66,7 @@ func TestAConditionHearsTheSameTick(t *testing.T) {
 	p := about(1, 2, true)
 	p.Tracks[0].Patterns[0].Parts[0].Lanes.Gate.Length = 2
 	p.Tracks[0].Patterns[0].Parts[0].Lanes.Gate.Steps[1] = score.On
-	p.Tracks[0].Patterns[0].Parts[0].Details = map[int]score.StepDetail{0: {Condition: score.FirstPass}, 1: {Condition: score.AfterTrack(2)}}
+	p.Tracks[0].Patterns[0].Parts[0].Details = map[int]score.StepDetail{0: {Condition: "pass 1 to 1"}, 1: {Condition: score.AfterTrack(2)}}
 	var starts []score.Tick
 	notes := play.Render(p, 0, 6*sixteenth, nil)
 	slices.SortFunc(notes, func(a, b play.Note) int { return cmp.Or(cmp.Compare(a.Track, b.Track), cmp.Compare(a.Start, b.Start)) })

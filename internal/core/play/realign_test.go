@@ -27,15 +27,23 @@ func TestARealignmentCutsWhatCrossesIt(t *testing.T) {
 		}, []score.Tick{0, 140, 160, 300}, 160},
 		{"a stretched step", func(part *score.Part) {
 			part.Lanes.Gate.Steps[14] = score.On
-			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Strike: score.Sustain}}
+			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Lengths: "1222"}}
 		}, []score.Tick{140, 300}, 160},
 		{"each length of a stretched step", func(part *score.Part) {
 			part.Lanes.Gate.Steps[14] = score.On
-			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Strike: score.Each}}
+			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Lengths: "1111"}}
 		}, []score.Tick{140, 150, 300, 310}, 160},
+		{"a length that is struck before and one that would be after", func(part *score.Part) {
+			part.Lanes.Gate.Steps[13] = score.On
+			part.Details = map[int]score.StepDetail{13: {Stretch: 8, Lengths: "01000100"}}
+		}, []score.Tick{140, 300}, 150},
+		{"a step that would be struck after it only", func(part *score.Part) {
+			part.Lanes.Gate.Steps[0], part.Lanes.Gate.Steps[14] = score.On, score.On
+			part.Details = map[int]score.StepDetail{14: {Stretch: 8, Lengths: "00001222"}}
+		}, []score.Tick{0, 160}, 10},
 		{"a ratchet of a stretched step", func(part *score.Part) {
 			part.Lanes.Gate.Steps[14] = score.On
-			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Strike: score.Sustain}}
+			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Lengths: "1222"}}
 			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[14] = 8 })
 		}, []score.Tick{140, 145, 150, 155, 300, 305, 310, 315}, 160},
 	} {

@@ -3,6 +3,7 @@ package play
 import (
 	"errors"
 	"math/big"
+	"slices"
 
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
@@ -12,7 +13,7 @@ import (
 var (
 	ErrChance  = errors.New("something is left to chance")
 	ErrListens = errors.New("a step listens to what sounded before")
-	ErrOnce    = errors.New("a step tells the first pass from the others")
+	ErrOnce    = errors.New("a step counts passes from the beginning on")
 )
 
 // Repeats returns after how many ticks a track plays the same again and again, once its late notes have come: the
@@ -55,10 +56,15 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 	if listens(part) {
 		return 0, ErrListens
 	}
+	if countsOn(part) {
+		return 0, ErrOnce
+	}
+	swings := false
 	local, err := localPeriod(t, part, append(lanesOf(part), score.Gate))
 	var period score.Tick
 	if err == nil {
-		if swing := t.Swing; swing == 0 && p.Swing != 50 || swing > 50 { // it bends pairs of steps
+		amount, grid := swingOf(p, t)
+		if swings = amount != score.Straight; swings && grid == 0 { // it bends pairs of steps
 			local = lcm(local, big.NewInt(2*int64(part.Lanes.Gate.Rate.Ticks())))
 		}
 		local, err = passes(local, part)
@@ -66,9 +72,12 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 	if err == nil {
 		period, err = inTicks(local, t.Speed)
 	}
+	if _, grid := swingOf(p, t); err == nil && swings && grid > 0 { // it bends bars
+		period, err = inTicks(lcm(big.NewInt(int64(period)), big.NewInt(int64(p.Meter.Bar()))), score.Ratio{N: 1, M: 1})
+	}
 	if realign := score.Tick(t.Realign) * p.Meter.Bar(); realign > 0 { // which also ends ties and slides
 		switch {
-		case errors.Is(err, ErrRandomOrder), errors.Is(err, ErrFollows), errors.Is(err, ErrNoClock), errors.Is(err, ErrDurations), errors.Is(err, ErrOnce):
+		case errors.Is(err, ErrRandomOrder), errors.Is(err, ErrFollows), errors.Is(err, ErrNoClock), errors.Is(err, ErrDurations):
 			return 0, err
 		}
 		period, err = realign*realignments(realign, t, part), nil
@@ -86,10 +95,7 @@ func passes(local *big.Int, part *score.Part) (*big.Int, error) {
 		return nil, err
 	}
 	for _, detail := range part.Details {
-		if detail.Condition == score.FirstPass || detail.Condition == score.NotFirstPass {
-			return nil, ErrOnce
-		}
-		if _, of, ok := detail.Condition.Passes(); ok {
+		for _, of := range cycles(detail.Condition) {
 			local = lcm(local, big.NewInt(gateTicks*int64(of)))
 		}
 	}
@@ -112,7 +118,7 @@ func realignments(realign score.Tick, t *score.Track, part *score.Part) score.Ti
 	begun := walk.moved/passLength(gate) + 1
 	times := big.NewInt(1)
 	for _, detail := range part.Details {
-		if _, of, ok := detail.Condition.Passes(); ok {
+		for _, of := range cycles(detail.Condition) {
 			each := int64(of) / new(big.Int).GCD(nil, nil, big.NewInt(int64(of)), big.NewInt(begun)).Int64()
 			times = lcm(times, big.NewInt(each))
 		}
@@ -120,11 +126,34 @@ func realignments(realign score.Tick, t *score.Track, part *score.Part) score.Ti
 	return score.Tick(times.Int64())
 }
 
+// countsOn reports whether a condition counts passes that are never counted anew.
+func countsOn(part *score.Part) bool {
+	for _, detail := range part.Details {
+		if slices.Contains(cycles(detail.Condition), 0) {
+			return true
+		}
+	}
+	return false
+}
+
+// cycles returns of how many passes each term of a condition counts, 0 where it counts all.
+func cycles(condition score.Condition) (of []int) {
+	terms, _, _ := condition.Terms()
+	for _, t := range terms {
+		if t.Kind == score.PassTerm {
+			of = append(of, t.Of)
+		}
+	}
+	return of
+}
+
 func listens(part *score.Part) bool {
 	for _, detail := range part.Details {
-		_, about := detail.Condition.Track()
-		if about || detail.Condition == score.AfterSound || detail.Condition == score.AfterSilence {
-			return true
+		terms, _, _ := detail.Condition.Terms()
+		for _, t := range terms {
+			if t.Kind == score.SoundedTerm || t.Track > 0 {
+				return true
+			}
 		}
 	}
 	return false

@@ -8,79 +8,84 @@ import (
 // strike appends the notes of the present step, which lasts so long without its stretch. Where it does not
 // sound only the first note is told, and nothing moves by it.
 func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) []Note {
-	segments, segment := 1, duration
-	switch s.strike {
-	case strikeEach:
-		segments = int(s.stretch)
-	case strikeSustain:
-		segment *= score.Tick(s.stretch)
-	}
 	at, n := w.gate.step(), w.gate.drawn
-	shift := duration * score.Tick(w.nudge.read(at, n)) / 100
-	moment := w.track.Delay + w.drawShift()
-	bend := w.swung(w.swings.read(at, n))
+	placing := placing{
+		w: w, swing: w.swung(w.swings.read(at, n)),
+		nudge: int64(duration) * int64(w.nudge.read(at, n)), later: w.track.Delay + w.drawShift(),
+	}
 	tied := w.lastTied(duration)
 	ratchet := w.ratchet.read(at, n)
 	slides := w.slide.read(at, n) > 0
-	cut := w.cut(s, ratchet, tied)
-	for segmentAt := range segments {
-		begin := w.local + score.Tick(segmentAt)*duration
+	struck, cut := w.cut(s, ratchet, tied)
+	for place, part := range s.struck {
+		begin := w.local + score.Tick(part.first)*duration
+		segment := duration * score.Tick(part.lengths)
 		for i := range ratchet {
-			if i > 0 && sounds && !w.strikes(n, segmentAt*maxRatchet+i) {
-				continue
-			}
-			goOnAll(w.byStrike)
-			from, to := score.Tick(0), segment
+			from, to := exactly(0), exactly(segment)
 			if ratchet > 1 {
 				from, to = w.share(segment, ratchet, i), w.share(segment, ratchet, i+1)
 			}
-			if w.real(begin+from) >= cut { // it belongs to the realigned loop
+			due := w.realOf(from.after(begin), w.aligned).whole
+			if due >= struck { // it belongs to the realigned loop
 				return dst
 			}
-			last := i == ratchet-1 && segmentAt == segments-1
+			if i > 0 && sounds && !w.strikes(n, place*maxRatchet+i) {
+				continue
+			}
+			goOnAll(w.byStrike)
+			next, last := to.after(begin), i == ratchet-1 && place == len(s.struck)-1
+			if i == ratchet-1 && !last {
+				next = exactly(w.local + score.Tick(s.struck[place+1].first)*duration)
+			}
+			last = last || w.realOf(next, w.aligned).whole >= struck
 			length := w.length.read(at, n)
-			end := begin + from + w.sounding(length, duration, to-from, last)
+			until := from.after(begin).plus(w.sounding(length, duration, to.minus(from), last))
+			ends := placing.at(until, w.aligned)
+			if last && tied.any {
+				ends = placing.at(w.sounding(length, tied.lasts, exactly(tied.lasts), true).after(tied.begin), tied.aligned)
+			}
+			start := placing.at(from.after(begin), w.aligned)
 			note := Note{
-				Start: w.real(bend.at(begin+from, w.gate.rate)+shift) + moment,
-				Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at), Channel: uint8(w.track.Channel - 1),
+				Start: start.whole, Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at), Channel: uint8(w.track.Channel - 1),
 				Voices: uint8(w.track.Voices), Overlap: uint16(w.track.Overlap), Velocity: w.strength(at, n, i, ratchet),
 			}
-			until := w.real(bend.at(end, w.gate.rate) + shift)
-			if last && tied.any {
-				until = tied.aligned + w.span(bend.at(tied.begin+w.sounding(length, tied.lasts, tied.lasts, true), w.gate.rate)+shift)
+			note.End = ends.whole
+			if cut != never {
+				note.End = min(note.End, cut+placing.later)
 			}
-			note.End = max(note.Start+1, min(until, cut)+moment)
-			hit := w.real(bend.at(begin+to, w.gate.rate)+shift) + moment - note.Start
+			note.End = max(note.Start+1, note.End)
 			if last && slides {
 				if aligned, next, ok := w.nextOn(duration); ok {
-					note.End = max(note.End, aligned+w.span(bend.at(next, w.gate.rate)+duration/slideOverlap)+moment)
+					overlap := placing
+					overlap.nudge = int64(duration) * 100 / slideOverlap
+					note.End = max(note.End, overlap.at(exactly(next), aligned).whole)
 				}
 			}
 			if sounds {
 				w.slideInto(note.Start)
 				w.sliding = last && slides
 			}
-			dst = w.voice(at, n, hit, note, dst)
+			dst = w.voice(at, n, hit{&placing, start, to.after(begin)}, note, dst)
 			if !sounds {
 				return dst
 			}
-			w.use(w.byStrike, w.real(begin+from), note.Start)
+			w.use(w.byStrike, due, note.Start)
 		}
 	}
 	return dst
 }
 
-// cut returns the tick at which a realignment cuts what a step plays on beyond it: its stretch, its ratchet, or the
-// steps that are tied to it, unless the realigned loop ties on.
-func (w *walker) cut(s *step, ratchet int, tied tied) score.Tick {
+// cut returns the ticks at which a realignment cuts what a step plays on beyond it: its strikes, which are the realigned
+// loop's from there on, and the last one's length, unless the realigned loop ties on.
+func (w *walker) cut(s *step, ratchet int, tied tied) (strikes, length score.Tick) {
 	boundary := w.boundaryAfter(w.aligned)
 	if boundary == 0 || s.stretch == 1 && ratchet == 1 && !tied.any {
-		return never
+		return never, never
 	}
 	if tied.any && tied.aligned != w.aligned {
-		boundary = w.boundaryAfter(tied.aligned)
+		return boundary, w.boundaryAfter(tied.aligned)
 	}
-	return boundary
+	return boundary, boundary
 }
 
 // slideOverlap is what part of a step, in the project's time, a note that slides lasts into the next one.
@@ -93,8 +98,11 @@ const maxRatchet = 16
 func (w *walker) strikes(n int64, strike int) bool {
 	address := w.chance
 	address.Lane, address.Purpose = score.Ratchet.Spec().Number(), chance.Strike
-	const most = 8 * maxRatchet // strikes of a step
-	address.N = uint64(n*most + int64(strike))
+	const most = 8 * maxRatchet // strikes of a step; those beyond are numbered apart
+	address.N = uint64(n*most + int64(strike%most))
+	if strike >= most {
+		address.N |= 1 << 63
+	}
 	return chance.Happens(address, w.part.Ratchet.Odds)
 }
 

@@ -65,54 +65,35 @@ func (w *walker) drawShift() score.Tick {
 	}
 }
 
-// bend is a warp of local time: of each pair of gate steps the first takes so much, in hundredths of a
-// percent. Swing at 50 percent is straight.
-type bend int64
-
-// swung returns the bend of a step whose swing lane says how much of the swing is in force, in percent.
-func (w *walker) swung(percent int) bend {
-	return bend(min(7500, 5000+(w.swing-50)*percent))
-}
-
-// at bends a moment of local time.
-func (b bend) at(local, rate score.Tick) score.Tick {
-	if b == 5000 {
-		return local
-	}
-	pair := 2 * rate
-	within := local % pair
-	pairs := local - within
-	if within < rate {
-		return pairs + within*score.Tick(b)/5000
-	}
-	return pairs + pair*score.Tick(b)/10000 + (within-rate)*score.Tick(10000-b)/5000
-}
-
 // share returns where the i-th of r strikes lies in a segment; see score.Spacing.
-func (w *walker) share(segment score.Tick, r, i int) score.Tick {
-	strikes, at := score.Tick(r), score.Tick(i)
+func (w *walker) share(segment score.Tick, r, i int) exact {
+	strikes, at, all := int64(r), int64(i), int64(segment)
 	switch w.part.Ratchet.Spacing {
 	case score.Gathering:
-		return segment * at * (2*strikes - at) / (strikes * strikes)
+		return fraction(all*at*(2*strikes-at), strikes*strikes)
 	case score.Slackening:
-		return segment * at * at / (strikes * strikes)
+		return fraction(all*at*at, strikes*strikes)
 	}
-	return segment * at / strikes
+	return fraction(all*at, strikes)
 }
 
 // sounding returns how long a note sounds that has the given room, in a step of the given duration; only
 // the last one of a step can last longer than its room.
-func (w *walker) sounding(length int, duration, room score.Tick, last bool) score.Tick {
-	of, percent := room, score.Tick(length)
+func (w *walker) sounding(length int, duration score.Tick, room exact, last bool) exact {
+	of, percent := room, int64(length)
 	if length > score.WholeStep {
-		of, percent = duration, score.Tick(length-score.WholeStep+1)*100
+		of, percent = exactly(duration).over(room.den), int64(length-score.WholeStep+1)*100
 	}
 	if w.unit > 0 {
-		of = w.unit
+		of = exactly(w.unit).over(room.den)
 	}
-	sounding := of * percent * score.Tick(w.length.lane.Amount) / 100_00
-	if !last {
-		sounding = min(room, sounding)
+	share := percent * int64(w.length.lane.Amount)
+	if share == 100_00 && last {
+		return of
 	}
-	return max(1, sounding)
+	sounding := of.times(share, 100_00)
+	if room = room.over(sounding.den); !last && room.less(sounding) {
+		return room
+	}
+	return sounding
 }

@@ -20,7 +20,8 @@ type walker struct {
 	pitches *pitches
 	speed   score.Ratio
 	tempo   TempoMap
-	swing   int // percent
+	swing   int        // in tenths of a percent
+	grid    score.Tick // that swing bends; 0 is the part's own steps
 	hold    holding
 	bar     score.Tick
 	unit    score.Tick // of lengths; 0 is the step itself
@@ -65,7 +66,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	part := &t.Parts()[index]
 	w := &walker{
 		project: p, track: t, part: part, silent: p.Silent(t, part) || t.Loop != nil, place: place, index: index, order: order, pitches: pitches,
-		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo, swing: p.Swing,
+		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo,
 		bar: p.Meter.Bar(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
@@ -74,11 +75,9 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	}
 	w.soundChance = w.chance
 	w.soundChance.Lane, w.soundChance.Purpose = score.Gate.Spec().Number(), chance.Sound
-	if t.Swing != 0 {
-		w.swing = t.Swing
-	}
-	if !w.ownClock {
-		w.swing, w.speed, w.next = 50, score.Ratio{N: 1, M: 1}, never
+	w.swing, w.grid = swingOf(p, t)
+	if !w.ownClock { // what it hears is swung already
+		w.swing, w.speed, w.next = score.Straight, score.Ratio{N: 1, M: 1}, never
 	}
 	w.straight = w.speed.N == w.speed.M
 	w.hold = holding{from: score.Tick(t.HoldFrom) * w.bar, every: score.Tick(t.Hold) * w.bar, passes: -1, heard: -1}
@@ -143,6 +142,7 @@ func (w *walker) walk(dst []Note) []Note {
 		dst = w.act(s, duration, dst)
 	}
 	if len(dst) > notes {
+		w.states[w.place].strike(int64(w.next/w.bar), len(dst)-notes)
 		heard = dst[notes].Start
 		w.withNote(heard)
 	}
@@ -171,7 +171,9 @@ func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
 		return dst
 	}
 	notes := len(dst)
-	dst = w.strike(s, duration, sounds, dst)
+	if dst = w.strike(s, duration, sounds, dst); len(dst) == notes {
+		return dst // a realignment comes before it is struck
+	}
 	if w.decided != nil {
 		first := dst[notes]
 		w.decided(decision{tick: w.next, step: w.gate.step(), probability: probability, sounds: sounds && first.Start >= 0, first: first})

@@ -9,12 +9,12 @@ func Blank() *Project {
 		part.Lanes.Gate.Steps[step] = On
 	}
 	return &Project{
-		Name:   "Untitled",
-		Tempo:  110_000,
-		Meter:  Meter{Beats: 4, Unit: 4},
-		Key:    theory.Key{Root: 0, Scale: "minor"},
-		Luck:   Luck{Number: 1, Former: []int{}},
-		Swing:  50,
+		Name:  "Untitled",
+		Tempo: 110_000,
+		Meter: Meter{Beats: 4, Unit: 4},
+		Key:   theory.Key{Root: 0, Scale: "minor"},
+		Luck:  Luck{Number: 1, Former: []int{}},
+		Swing: Straight, SwingGrid: "1/16",
 		Tracks: []Track{newTrack(1, "Track 1", part)},
 	}
 }
@@ -23,12 +23,12 @@ func Blank() *Project {
 // a kit of hull sounds.
 func Demo() *Project {
 	return &Project{
-		Name:   "Night opening",
-		Tempo:  96_000,
-		Meter:  Meter{Beats: 4, Unit: 4},
-		Key:    theory.Key{Root: 2, Scale: "dorian"},
-		Luck:   Luck{Number: 48_213, Former: []int{}},
-		Swing:  50,
+		Name:  "Night opening",
+		Tempo: 96_000,
+		Meter: Meter{Beats: 4, Unit: 4},
+		Key:   theory.Key{Root: 2, Scale: "dorian"},
+		Luck:  Luck{Number: 48_213, Former: []int{}},
+		Swing: Straight, SwingGrid: "1/16",
 		Tracks: []Track{bellBuoy(), tideBass(), hullKit()},
 	}
 }

@@ -93,8 +93,10 @@ func (d *densities) hits(t *Track, part *Part) (steps, strikes, notes float64) {
 			continue
 		}
 		hits := ratchets(part, step)
-		if detail.Strike == Each {
-			hits *= stretch
+		for i, length := range detail.Struck() {
+			if i > 0 && length == On {
+				hits += ratchets(part, step)
+			}
 		}
 		struck += hits
 		played += hits * chordNotes(part, step)

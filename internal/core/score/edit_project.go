@@ -16,6 +16,7 @@ type SetProject struct {
 	Meter        *Meter         `json:"meter,omitempty"`
 	Key          *theory.Key    `json:"key,omitempty"`
 	Swing        *int           `json:"swing,omitempty"`
+	SwingGrid    *NoteValue     `json:"swingGrid,omitempty"`
 	Filling      *bool          `json:"filling,omitempty"`
 	Recipes      *[]Recipe      `json:"recipes,omitempty"`
 }
@@ -39,7 +40,10 @@ func (e SetProject) Label() string {
 		what = append(what, "key")
 	}
 	if e.Swing != nil {
-		what = append(what, fmt.Sprintf("swing %d", *e.Swing))
+		what = append(what, fmt.Sprintf("swing %d.%d %%", *e.Swing/10, *e.Swing%10))
+	}
+	if e.SwingGrid != nil {
+		what = append(what, fmt.Sprintf("swing on %s", *e.SwingGrid))
 	}
 	if e.Recipes != nil {
 		what = append(what, "recipes")
@@ -58,6 +62,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		Meter:        swap(&p.Meter, e.Meter),
 		Key:          swap(&p.Key, e.Key),
 		Swing:        swap(&p.Swing, e.Swing),
+		SwingGrid:    swap(&p.SwingGrid, e.SwingGrid),
 		Filling:      swap(&p.Filling, e.Filling),
 		Recipes:      swapList(&p.Recipes, e.Recipes),
 	}, nil

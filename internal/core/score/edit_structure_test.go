@@ -111,18 +111,18 @@ func TestSeveralEditsAsOne(t *testing.T) {
 		}
 		return all
 	}
-	edit := forms(`{"setTrack":{"track":1,"mute":true}}`, `{"setProject":{"swing":60}}`)
+	edit := forms(`{"setTrack":{"track":1,"mute":true}}`, `{"setProject":{"swing":600}}`)
 	require.Equal(t, "roll", edit.Label())
 	next, undo, err := score.Apply(p, edit)
 	require.NoError(t, err)
 	require.True(t, next.Tracks[0].Mute)
-	require.Equal(t, 60, next.Swing)
+	require.Equal(t, 600, next.Swing)
 	require.Equal(t, p, apply(t, next, undo))
 
-	_, _, err = score.Apply(p, forms(`{"setProject":{"swing":60}}`, `{"setTrack":{"track":9,"mute":true}}`))
+	_, _, err = score.Apply(p, forms(`{"setProject":{"swing":600}}`, `{"setTrack":{"track":9,"mute":true}}`))
 	require.EqualError(t, err, "edit 2 of 2: track 9: there is no such track")
 	_, _, err = score.Apply(p, forms(`{"setProject":{}}`))
 	require.ErrorIs(t, err, score.ErrEmptyEdit)
 	_, _, err = score.Apply(p, forms(`{"setProject":{"swing":99}}`))
-	require.ErrorContains(t, err, "swing is 99")
+	require.ErrorContains(t, err, "swing is 9.9 %")
 }

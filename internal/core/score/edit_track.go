@@ -9,30 +9,31 @@ import (
 
 // SetTrack changes the given properties of a track and leaves the others.
 type SetTrack struct {
-	Track     int              `json:"track"`
-	Name      *string          `json:"name,omitempty"`
-	Channel   *int             `json:"channel,omitempty"`
-	Program   *int             `json:"program,omitempty"`
-	Bank      *int             `json:"bank,omitempty"`
-	Mute      *bool            `json:"mute,omitempty"`
-	Solo      *bool            `json:"solo,omitempty"`
-	OffAir    *bool            `json:"offAir,omitempty"`
-	Voices    *int             `json:"voices,omitempty"`
-	Overlap   *Tick            `json:"overlap,omitempty"`
-	Source    *Source          `json:"source,omitempty"`
-	Register  *theory.Register `json:"register,omitempty"`
-	Tuned     *Tuned           `json:"tuned,omitempty"`
-	Transpose *Transpose       `json:"transpose,omitempty"`
-	Speed     *Ratio           `json:"speed,omitempty"`
-	Swing     *int             `json:"swing,omitempty"`
-	Delay     *Tick            `json:"delay,omitempty"`
-	Jitter    *int             `json:"jitter,omitempty"`
-	Shifts    *[]NoteValue     `json:"shifts,omitempty"`
-	Luck      *int             `json:"luck,omitempty"`
-	Hold      *int             `json:"hold,omitempty"`
-	HoldFrom  *int             `json:"holdFrom,omitempty"`
-	Realign   *int             `json:"realign,omitempty"`
-	Playing   *int             `json:"playing,omitempty"`
+	Track         int              `json:"track"`
+	Name          *string          `json:"name,omitempty"`
+	Channel       *int             `json:"channel,omitempty"`
+	Program       *int             `json:"program,omitempty"`
+	Bank          *int             `json:"bank,omitempty"`
+	Mute          *bool            `json:"mute,omitempty"`
+	Solo          *bool            `json:"solo,omitempty"`
+	OffAir        *bool            `json:"offAir,omitempty"`
+	Voices        *int             `json:"voices,omitempty"`
+	Overlap       *Tick            `json:"overlap,omitempty"`
+	Source        *Source          `json:"source,omitempty"`
+	Register      *theory.Register `json:"register,omitempty"`
+	Tuned         *Tuned           `json:"tuned,omitempty"`
+	Transpose     *Transpose       `json:"transpose,omitempty"`
+	Speed         *Ratio           `json:"speed,omitempty"`
+	Swing         *int             `json:"swing,omitempty"`
+	SwingOwnSteps *bool            `json:"swingOwnSteps,omitempty"`
+	Delay         *Tick            `json:"delay,omitempty"`
+	Jitter        *int             `json:"jitter,omitempty"`
+	Shifts        *[]NoteValue     `json:"shifts,omitempty"`
+	Luck          *int             `json:"luck,omitempty"`
+	Hold          *int             `json:"hold,omitempty"`
+	HoldFrom      *int             `json:"holdFrom,omitempty"`
+	Realign       *int             `json:"realign,omitempty"`
+	Playing       *int             `json:"playing,omitempty"`
 }
 
 // Label implements Edit.
@@ -68,7 +69,7 @@ func (e SetTrack) Label() string {
 	add(e.Tuned != nil, "tuning")
 	add(e.Transpose != nil, "transpose")
 	add(e.Speed != nil, "speed")
-	add(e.Swing != nil, "track swing")
+	add(e.Swing != nil || e.SwingOwnSteps != nil, "track swing")
 	add(e.Delay != nil, "delay")
 	add(e.Jitter != nil, "jitter")
 	add(e.Shifts != nil, "shifts")
@@ -85,29 +86,30 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		return nil, fmt.Errorf("track %d: %w", e.Track, ErrUnknownTrack)
 	}
 	return SetTrack{
-		Tuned:     swapTuned(&track.Tuned, e.Tuned),
-		Track:     e.Track,
-		Name:      swap(&track.Name, e.Name),
-		Channel:   swap(&track.Channel, e.Channel),
-		Program:   swap(&track.Program, e.Program),
-		Bank:      swap(&track.Bank, e.Bank),
-		Mute:      swap(&track.Mute, e.Mute),
-		Solo:      swap(&track.Solo, e.Solo),
-		OffAir:    swap(&track.OffAir, e.OffAir),
-		Voices:    swap(&track.Voices, e.Voices),
-		Overlap:   swap(&track.Overlap, e.Overlap),
-		Source:    swap(&track.Source, e.Source),
-		Register:  swap(&track.Register, e.Register),
-		Transpose: swap(&track.Transpose, e.Transpose),
-		Speed:     swap(&track.Speed, e.Speed),
-		Swing:     swap(&track.Swing, e.Swing),
-		Delay:     swap(&track.Delay, e.Delay),
-		Jitter:    swap(&track.Jitter, e.Jitter),
-		Shifts:    swapList(&track.Shifts, e.Shifts),
-		Luck:      swap(&track.Luck, e.Luck),
-		Hold:      swap(&track.Hold, e.Hold),
-		HoldFrom:  swap(&track.HoldFrom, e.HoldFrom),
-		Realign:   swap(&track.Realign, e.Realign),
-		Playing:   swap(&track.Playing, e.Playing),
+		Tuned:         swapTuned(&track.Tuned, e.Tuned),
+		Track:         e.Track,
+		Name:          swap(&track.Name, e.Name),
+		Channel:       swap(&track.Channel, e.Channel),
+		Program:       swap(&track.Program, e.Program),
+		Bank:          swap(&track.Bank, e.Bank),
+		Mute:          swap(&track.Mute, e.Mute),
+		Solo:          swap(&track.Solo, e.Solo),
+		OffAir:        swap(&track.OffAir, e.OffAir),
+		Voices:        swap(&track.Voices, e.Voices),
+		Overlap:       swap(&track.Overlap, e.Overlap),
+		Source:        swap(&track.Source, e.Source),
+		Register:      swap(&track.Register, e.Register),
+		Transpose:     swap(&track.Transpose, e.Transpose),
+		Speed:         swap(&track.Speed, e.Speed),
+		Swing:         swap(&track.Swing, e.Swing),
+		SwingOwnSteps: swap(&track.SwingOwnSteps, e.SwingOwnSteps),
+		Delay:         swap(&track.Delay, e.Delay),
+		Jitter:        swap(&track.Jitter, e.Jitter),
+		Shifts:        swapList(&track.Shifts, e.Shifts),
+		Luck:          swap(&track.Luck, e.Luck),
+		Hold:          swap(&track.Hold, e.Hold),
+		HoldFrom:      swap(&track.HoldFrom, e.HoldFrom),
+		Realign:       swap(&track.Realign, e.Realign),
+		Playing:       swap(&track.Playing, e.Playing),
 	}, nil
 }

@@ -160,8 +160,8 @@ func (part *Part) cuts(id int, at PartAddress) []Edit {
 	var cuts []Edit
 	for step := range MaxSteps {
 		detail := part.Details[step]
-		if about, ok := detail.Condition.Track(); ok && about == id {
-			detail.Condition = Always
+		if detail.Condition.About(id) {
+			detail.Condition = detail.Condition.without(id)
 			cuts = append(cuts, SetDetail{PartAddress: at, Step: step, Detail: detail})
 		}
 	}

@@ -91,7 +91,10 @@ func DecodeJSON(data []byte, into any) error {
 func explain(err error, data []byte) error {
 	var syntax *jsontext.SyntacticError
 	var kind *strict.SemanticError
+	var said *FileError
 	switch {
+	case errors.As(err, &said):
+		return said
 	case errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF):
 		return &FileError{"this is not valid JSON: it ends too early"}
 	case errors.As(err, &syntax) && errors.Is(syntax.Err, jsontext.ErrDuplicateName):

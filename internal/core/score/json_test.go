@@ -1,6 +1,7 @@
 package score_test
 
 import (
+	"bytes"
 	"strings"
 	"testing"
 
@@ -75,6 +76,28 @@ func TestProjectsOfBefore(t *testing.T) {
 	hit := score.ByHit
 	_, _, err = score.Apply(testkit.Buoy(), score.SetLane{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Probability}, Moves: &hit})
 	require.ErrorContains(t, err, "probability.moves is \"hit\"; it must be one of clock, step")
+}
+
+// Swing was counted in whole percents and bent pairs of each track's own steps: such files sound as they did.
+func TestOldSwingIsThatOfEachTracksOwnSteps(t *testing.T) {
+	file, err := score.Encode(score.Demo())
+	require.NoError(t, err)
+	old := bytes.Replace(file, []byte(`"swing":500,"swingGrid":"1/16"`), []byte(`"swing":58`), 1)
+	old = bytes.Replace(old, []byte(`"swing":0`), []byte(`"swing":66`), 1)
+	old = bytes.Replace(old, []byte(`"swing":0`), []byte(`"swing":50`), 1)
+	p, remarks, err := score.DecodeOld(old)
+	require.NoError(t, err)
+	require.Equal(t, []string{"its tracks swing by their own steps, as they did; each can swing on the grid of the project instead"}, remarks)
+	require.Equal(t, 580, p.Swing)
+	require.Equal(t, score.NoteValue("1/16"), p.SwingGrid)
+	require.Equal(t, []int{660, 500, 0}, []int{p.Tracks[0].Swing, p.Tracks[1].Swing, p.Tracks[2].Swing})
+	require.Equal(t, []bool{true, false, true}, []bool{p.Tracks[0].SwingOwnSteps, p.Tracks[1].SwingOwnSteps, p.Tracks[2].SwingOwnSteps})
+
+	straight := bytes.Replace(file, []byte(`"swing":500,"swingGrid":"1/16"`), []byte(`"swing":50`), 1)
+	p, remarks, err = score.DecodeOld(straight)
+	require.NoError(t, err)
+	require.Empty(t, remarks)
+	require.Equal(t, score.Demo(), p)
 }
 
 func TestAnEditMustHoldOneChange(t *testing.T) {

@@ -58,31 +58,6 @@ const (
 // Spacings lists the spacings in the order in which to offer them.
 func Spacings() []Spacing { return []Spacing{Even, Gathering, Slackening} }
 
-// StepDetail is what is special of a gate step. The zero value is a plain step.
-type StepDetail struct {
-	// Skip passes over the step in no time.
-	Skip bool `json:"skip,omitempty"`
-	// Stretch is how many step lengths the step lasts, 1 to 8; 0 means 1.
-	Stretch int `json:"stretch,omitempty" jsonschema:"minimum=0,maximum=8"`
-	// Strike is how a stretched step sounds; empty means Once.
-	Strike Strike `json:"strike,omitempty" jsonschema:"enum=once,enum=each,enum=sustain"`
-	// Condition is when the step may sound, besides its probability; empty means always.
-	Condition Condition `json:"condition,omitempty"`
-}
-
-// Strike is how a stretched step sounds.
-type Strike string
-
-// The ways to strike.
-const (
-	Once    Strike = "once"    // struck on its first step length, then rests
-	Each    Strike = "each"    // struck on each step length
-	Sustain Strike = "sustain" // one note over all step lengths
-)
-
-// Strikes lists the ways to strike in the order in which to offer them.
-func Strikes() []Strike { return []Strike{Once, Each, Sustain} }
-
 // Lanes are the lanes of a part. Those that were never edited are missing and hold default values.
 type Lanes struct {
 	Gate        *Lane `json:"gate,omitempty"`
@@ -215,9 +190,12 @@ func (p *Part) Clone() Part {
 	return clone
 }
 
+// usualSlideTime is the portamento time of a new part (CC 5), at which a slide is heard on most instruments.
+const usualSlideTime = 40
+
 // NewPart returns a part of the lanes that every part has, of sixteen steps that are off.
 func NewPart(name string) Part {
-	part := Part{Name: name, Note: 60, Ratchet: RatchetShape{Spacing: Even, Odds: 100}}
+	part := Part{Name: name, Note: 60, SlideTime: usualSlideTime, Ratchet: RatchetShape{Spacing: Even, Odds: 100}}
 	for _, spec := range laneSpecs {
 		if spec.Always {
 			part.Lanes.Set(spec.Name, newLane(spec))

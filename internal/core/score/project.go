@@ -17,6 +17,15 @@ const (
 	MaxRecipes      = 64
 )
 
+// Swing, in tenths of a percent.
+const (
+	Straight  = 500
+	MostSwing = 750
+)
+
+// SwingGrids lists the grids that a project can swing on.
+func SwingGrids() []NoteValue { return []NoteValue{"1/8", "1/16"} }
+
 // Project is the whole document.
 type Project struct {
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
@@ -27,8 +36,11 @@ type Project struct {
 	Meter        Meter         `json:"meter"`
 	Key          theory.Key    `json:"key"`
 	Luck         Luck          `json:"luck"`
-	// Swing is the share of a pair of gate steps that the first one takes, in percent: 50 is straight.
-	Swing int `json:"swing" jsonschema:"minimum=50,maximum=75"`
+	// Swing is the share of a pair of steps of the swing grid that the first one takes, in tenths of a percent: 500 is
+	// straight, 667 is a triplet feel. Pairs are counted from the bar line; a single last step of a bar is straight.
+	Swing int `json:"swing" jsonschema:"minimum=500,maximum=750"`
+	// SwingGrid is the grid that all tracks swing on, whatever their own steps are.
+	SwingGrid NoteValue `json:"swingGrid" jsonschema:"enum=1/8,enum=1/16"`
 	// Filling turns conditions and off steps of fills on.
 	Filling bool `json:"filling"`
 	// Recipes are ways of rolling that were kept.

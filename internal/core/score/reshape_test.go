@@ -39,17 +39,17 @@ func TestReshapingGates(t *testing.T) {
 	p := testkit.Buoy()
 	part := &p.Tracks[0].Parts()[0]
 	part.Lanes.Gate.Length, part.Lanes.Velocity.Linked = 4, true
-	part.Details = map[int]score.StepDetail{3: {Condition: score.FirstPass}}
+	part.Details = map[int]score.StepDetail{3: {Condition: "pass 1 to 1"}}
 	gate := score.Reshape{LaneAddress: at(score.Gate), Do: score.Rotate, By: 2}
 	rotated := apply(t, p, gate).Tracks[0].Parts()[0]
 	require.Equal(t, []int{score.On, score.On, score.On, score.Off}, rotated.Lanes.Gate.Steps[:4])
-	require.Equal(t, map[int]score.StepDetail{1: {Condition: score.FirstPass}}, rotated.Details)
+	require.Equal(t, map[int]score.StepDetail{1: {Condition: "pass 1 to 1"}}, rotated.Details)
 
 	gate.Do = score.Double
 	doubled := apply(t, p, gate).Tracks[0].Parts()[0]
 	require.Equal(t, 8, doubled.Lanes.Gate.Length)
 	require.Equal(t, doubled.Lanes.Velocity.Steps[:4], doubled.Lanes.Velocity.Steps[4:8])
-	require.Equal(t, score.FirstPass, doubled.Details[7].Condition)
+	require.Equal(t, score.Condition("pass 1 to 1"), doubled.Details[7].Condition)
 	require.Equal(t, p.Tracks[0].Parts()[0].Lanes.Probability, doubled.Lanes.Probability, "a lane of its own stays")
 
 	gate.Do, gate.By = score.Euclidean, 3

@@ -66,8 +66,10 @@ type Track struct {
 	Transpose Transpose `json:"transpose"`
 	// Speed is the ratio at which the track's time passes.
 	Speed Ratio `json:"speed"`
-	// Swing is the track's own swing, 50 to 75; 0 follows the project.
-	Swing int `json:"swing" jsonschema:"minimum=0,maximum=75"`
+	// Swing is the track's own amount of swing, 500 to 750 tenths of a percent; 0 follows the project.
+	Swing int `json:"swing" jsonschema:"minimum=0,maximum=750"`
+	// SwingOwnSteps has pairs of the track's own gate steps swing instead of the project's grid.
+	SwingOwnSteps bool `json:"swingOwnSteps,omitempty"`
 	// Delay shifts the whole track, in ticks; up to a quarter note either way.
 	Delay Tick `json:"delay" jsonschema:"minimum=-20160,maximum=20160"`
 	// Jitter is the most by which chance shifts a note either way, in milliseconds.

@@ -95,14 +95,8 @@ func (t *Track) validateTuned(field string) error {
 			checkRange(field+".tuned.channels", t.Tuned.Channels, 0, 0), checkRange(field+".tuned.range", t.Tuned.Range, 0, 0),
 		})
 	}
-	for _, pattern := range t.Patterns {
-		for i := range pattern.Parts {
-			for _, mod := range pattern.Parts[i].Mods {
-				if mod.Target == BendTarget {
-					return &FieldError{field + ".tuned.by", string(t.Tuned.By), "another way, because a mod lane bends the track already"}
-				}
-			}
-		}
+	if t.bends() {
+		return &FieldError{field + ".tuned.by", string(t.Tuned.By), "another way, because a mod lane bends the track already"}
 	}
 	return firstOf([]error{
 		checkRange(field+".tuned.channels", t.Tuned.Channels, 1, 17-t.Channel), checkRange(field+".tuned.range", t.Tuned.Range, 1, 96),

@@ -55,7 +55,7 @@ func (p *Project) Validate() error {
 	if err := checkRange("the number of tracks", len(p.Tracks), 1, MaxTracks); err != nil {
 		return err
 	}
-	if err := checkRange("swing", p.Swing, 50, 75); err != nil {
+	if err := firstOf([]error{CheckSwing("swing", p.Swing), checkListed("swingGrid", p.SwingGrid, SwingGrids())}); err != nil {
 		return err
 	}
 	parts := 0
@@ -152,6 +152,14 @@ func (l Luck) validate() error {
 func checkRange(field string, got, least, most int) error {
 	if got < least || got > most {
 		return &FieldError{field, got, fmt.Sprintf("%d to %d", least, most)}
+	}
+	return nil
+}
+
+// CheckSwing refuses an amount of swing, in the percents that a musician reads.
+func CheckSwing(field string, got int) error {
+	if got < Straight || got > MostSwing {
+		return &FieldError{field, fmt.Sprintf("%d.%d %%", got/10, max(got, -got)%10), "50.0 to 75.0 %"}
 	}
 	return nil
 }

@@ -35,7 +35,7 @@ func (t *Track) validate(field string, p *Project) error {
 		checkRange(field+".playing", t.Playing, 0, len(t.Patterns)-1),
 	}
 	if t.Swing != 0 {
-		checks = append(checks, checkRange(field+".swing", t.Swing, 50, 75))
+		checks = append(checks, CheckSwing(field+".swing", t.Swing))
 	}
 	if err := firstOf(checks); err != nil {
 		return err
@@ -105,18 +105,6 @@ func (part *Part) validate(field string, p *Project) error {
 		if part.Lanes.Has(spec.Name) {
 			checks = append(checks, part.Lanes.Lane(spec.Name).validate(field+".lanes."+string(spec.Name), spec))
 		}
-	}
-	return firstOf(checks)
-}
-
-func (d StepDetail) validate(field string, step int, p *Project) error {
-	checks := []error{
-		checkRange(field+", its step,", step, 0, MaxSteps-1),
-		checkRange(field+".stretch", d.Stretch, 0, 8),
-		d.Condition.validate(field+".condition", p),
-	}
-	if d.Strike != "" {
-		checks = append(checks, checkListed(field+".strike", d.Strike, Strikes()))
 	}
 	return firstOf(checks)
 }

@@ -34,7 +34,12 @@ func FromTake(t *take.Take, o Options) (File, error) {
 	end := round(t.End, o.Division)
 	conductor := conductorEvents(t, o.Division)
 	if o.Format == 0 {
-		track := merge(conductor, noteEvents(t.Messages, o.Division))
+		messages := t.Messages
+		if len(t.Sounding()) > 1 { // several tracks on one key are one key for what reads the file
+			var keys play.SharedKeys
+			messages = keys.Play(messages, nil)
+		}
+		track := merge(conductor, noteEvents(messages, o.Division))
 		return File{Format: 0, Division: o.Division, Tracks: []Track{{Events: track, End: end}}}, nil
 	}
 	tracks := []Track{{Events: conductor, End: end}}
@@ -69,15 +74,23 @@ func conductorEvents(t *take.Take, division int) []Event {
 func noteEvents(messages []play.Message, division int) []Event {
 	events := make([]Event, 0, len(messages))
 	data := make([]byte, 0, 3*len(messages))
-	free := map[[2]uint8]uint32{} // from when on a key can be let go or struck again
+	free := map[[2]uint8]uint32{}    // from when on a key can be struck again
+	down := map[play.NoteID]uint32{} // when a note that is down began
+	count := map[[2]uint8]int{}      // how many are down on a key
 	for _, m := range messages {
 		moment := round(m.Tick, division)
 		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
 			key := [2]uint8{m.Channel, m.Key}
-			moment = max(moment, free[key])
-			free[key] = moment
 			if m.Kind == play.NoteOn {
-				free[key]++
+				if count[key] == 0 {
+					moment = max(moment, free[key])
+				}
+				down[m.NoteID()] = moment
+				count[key]++
+			} else {
+				moment = max(moment, down[m.NoteID()]+1)
+				free[key] = max(free[key], moment)
+				count[key]--
 			}
 		}
 		for _, single := range split(m) {

@@ -36,13 +36,18 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, gosmf.MetricTicks(options.Division), read.TimeFormat)
 
+		written := notesOf(recorded)
+		if options.Format == 0 && len(recorded.Sounding()) > 1 {
+			var keys play.SharedKeys
+			written = keys.Play(written, nil)
+		}
 		want := map[string]int{}
-		for _, m := range notesOf(recorded) {
+		for _, m := range written {
 			want[messageName(m.Kind == play.NoteOn, m.Channel, m.Key, m.Velocity)]++
 		}
 		got := map[string]int{}
 		for _, track := range read.Tracks {
-			requireTurns(t, track)
+			requirePairs(t, track)
 			for _, event := range track {
 				var channel, key, velocity uint8
 				switch {
@@ -55,7 +60,7 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 		}
 		require.Equal(t, want, got)
 		if options.Division == smf.ExactDivision && options.Format == 0 {
-			requireSameTicks(t, recorded, read.Tracks[0])
+			requireSameTicks(t, written, recorded.End, read.Tracks[0])
 		}
 	})
 }
@@ -75,29 +80,29 @@ func messageName(on bool, channel, key, velocity uint8) string {
 	return fmt.Sprintf("on %v, channel %d, key %d, velocity %d", on, channel, key, velocity)
 }
 
-// requireTurns checks that in the file too every note-on has a later note-off before the next one.
-func requireTurns(t *rapid.T, track gosmf.Track) {
-	down := map[[2]uint8]bool{}
-	started := map[[2]uint8]int64{}
+// requirePairs checks that in the file too every note-on has a later note-off, where one ends the oldest of its key.
+func requirePairs(t *rapid.T, track gosmf.Track) {
+	started := map[[2]uint8][]int64{}
 	var tick int64
 	for _, event := range track {
 		tick += int64(event.Delta)
 		var channel, key, velocity uint8
 		if event.Message.GetNoteOn(&channel, &key, &velocity) {
-			require.False(t, down[[2]uint8{channel, key}])
-			down[[2]uint8{channel, key}], started[[2]uint8{channel, key}] = true, tick
+			started[[2]uint8{channel, key}] = append(started[[2]uint8{channel, key}], tick)
 		}
 		if event.Message.GetNoteOff(&channel, &key, &velocity) {
-			require.True(t, down[[2]uint8{channel, key}])
-			require.Greater(t, tick, started[[2]uint8{channel, key}], "a note of no length")
-			delete(down, [2]uint8{channel, key})
+			down := started[[2]uint8{channel, key}]
+			require.NotEmpty(t, down)
+			require.Greater(t, tick, down[0], "a note of no length")
+			started[[2]uint8{channel, key}] = down[1:]
 		}
 	}
-	require.Empty(t, down)
+	for _, down := range started {
+		require.Empty(t, down)
+	}
 }
 
-func requireSameTicks(t *rapid.T, recorded *take.Take, track gosmf.Track) {
-	notes := notesOf(recorded)
+func requireSameTicks(t *rapid.T, notes []play.Message, end score.Tick, track gosmf.Track) {
 	var tick score.Tick
 	next := 0
 	for _, event := range track {
@@ -107,7 +112,7 @@ func requireSameTicks(t *rapid.T, recorded *take.Take, track gosmf.Track) {
 			next++
 		}
 	}
-	require.Equal(t, recorded.End, tick)
+	require.Equal(t, end, tick)
 }
 
 // Debian's midicsv, a converter written in C, reads the head of the file as it was meant.
@@ -253,4 +258,63 @@ func TestAConverterInCReadsWhatTunes(t *testing.T) {
 		"Control_c 2 101 0", "Control_c 2 100 3", "Control_c 2 6 5", "Control_c 2 38 0", "Control_c 2 101 127", "Control_c 2 100 127",
 		"System_exclusive 11 127 127 8 2 2 1 62 61 1 3 247",
 	}, read)
+}
+
+// Two tracks, and two notes of one track, on one channel and key: in a file of format 1, and in a file of one track, each
+// note has the length that the project gives it, read as a note-off that ends the oldest note of its key. In a file
+// of format 0 the tracks share the key.
+func TestNotesOnOneKeyKeepTheirLengthsInFiles(t *testing.T) {
+	p := testkit.Buoy()
+	p.Tracks = p.Tracks[:1]
+	lanes := &p.Tracks[0].Parts()[0].Lanes
+	*lanes = score.NewPart("Part").Lanes
+	for step := range lanes.Gate.Steps {
+		lanes.Gate.Steps[step], lanes.Length.Steps[step] = score.On, score.WholeStep+1 // two steps
+	}
+	other := p.Tracks[0].Clone()
+	other.ID = 2
+	other.Parts()[0].Lanes.Length.Steps[0] = 50
+	other.Parts()[0].Lanes.Gate.Length, other.Parts()[0].Lanes.Length.Length = 16, 1
+	for step := 1; step < score.MaxSteps; step++ {
+		other.Parts()[0].Lanes.Gate.Steps[step] = score.Off
+	}
+	p.Tracks = append(p.Tracks, other)
+	require.NoError(t, p.Validate())
+	rendered := take.Render(p, 1)
+	read := func(format int, of *take.Take) []gosmf.Track {
+		data, err := smf.Encode(fileOf(t, of, smf.Options{Format: format, Division: smf.ExactDivision}))
+		require.NoError(t, err)
+		file, err := gosmf.ReadFrom(bytes.NewReader(data))
+		require.NoError(t, err)
+		return file.Tracks
+	}
+	const step = int64(score.TicksPerQuarter) / 4
+	own := [][2]int64{{0, step / 2}}
+	var long [][2]int64
+	for i := range int64(16) {
+		long = append(long, [2]int64{i * step, min(16*step, (i+2)*step)})
+	}
+	tracks := read(1, rendered)
+	require.Equal(t, [][][2]int64{long, own}, [][][2]int64{soundingIn(tracks[1]), soundingIn(tracks[2])})
+	require.Equal(t, own, soundingIn(read(0, take.ByTrack(rendered)[1])[0]))
+	require.Equal(t, long, soundingIn(read(0, take.ByTrack(rendered)[0])[0]))
+	require.Len(t, soundingIn(read(0, rendered)[0]), 16, "two tracks that strike one key together strike it once")
+}
+
+// soundingIn returns from when to when the notes of a track sound, in the order of their ends.
+func soundingIn(track gosmf.Track) (notes [][2]int64) {
+	var tick int64
+	down := map[uint8][]int64{}
+	for _, event := range track {
+		tick += int64(event.Delta)
+		var channel, key, velocity uint8
+		switch {
+		case event.Message.GetNoteOn(&channel, &key, &velocity):
+			down[key] = append(down[key], tick)
+		case event.Message.GetNoteOff(&channel, &key, &velocity):
+			notes = append(notes, [2]int64{down[key][0], tick})
+			down[key] = down[key][1:]
+		}
+	}
+	return notes
 }

@@ -29,7 +29,7 @@ func ToTake(f File, name string) (t *take.Take, left []string) {
 		im.end = max(im.end, offset, im.tick(track.End))
 	}
 	slices.SortStableFunc(im.messages, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
-	im.t.Messages = im.withinTime(inTurns(im.messages))
+	im.t.Messages = im.withinTime(pairNotes(im.messages))
 	slices.SortStableFunc(im.t.Markers, func(a, b take.Marker) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Tempo = im.tempos()
 	im.t.Finish(min(im.end, score.LastTick))
@@ -212,66 +212,6 @@ func (im *importer) left() (left []string) {
 	say(im.late, "events after the last moment that a take can have were left out")
 	say(im.slowOrFast, "tempos were brought to 10 to 400 beats a minute")
 	return left
-}
-
-// inTurns returns messages in which each key is let go before it is struck again, and lasts a tick at least.
-// The messages are ordered by tick.
-func inTurns(messages []play.Message) []play.Message {
-	k := turns{struck: map[[2]uint8]play.Message{}}
-	for len(messages) > 0 {
-		count := 1
-		for count < len(messages) && messages[count].Tick == messages[0].Tick {
-			count++
-		}
-		k.together(messages[:count])
-		messages = messages[count:]
-	}
-	slices.SortStableFunc(k.done, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
-	return k.done
-}
-
-// turns are the keys that are down, and what has become of the messages so far.
-type turns struct {
-	struck map[[2]uint8]play.Message
-	done   []play.Message
-}
-
-// together takes the messages of one tick. The tracks of a file come one after the other, so a key that one
-// lets go here can have been struck anew by another before; it was down, so it is let go first.
-func (k *turns) together(messages []play.Message) {
-	var later []play.Message
-	for _, m := range messages {
-		before, down := k.struck[[2]uint8{m.Channel, m.Key}]
-		if m.Kind == play.NoteOff && down && before.Tick < m.Tick {
-			k.letGo(m)
-		} else {
-			later = append(later, m)
-		}
-	}
-	for _, m := range later {
-		switch m.Kind {
-		case play.NoteOn:
-			m.Tick = k.letGo(m)
-			k.struck[[2]uint8{m.Channel, m.Key}] = m
-		case play.NoteOff:
-			k.letGo(m)
-			continue
-		}
-		k.done = append(k.done, m)
-	}
-}
-
-// letGo ends the note of a message's key, if there is one, and returns from when on the key is free.
-func (k *turns) letGo(m play.Message) score.Tick {
-	key := [2]uint8{m.Channel, m.Key}
-	before, down := k.struck[key]
-	if !down {
-		return m.Tick
-	}
-	delete(k.struck, key)
-	free := max(m.Tick, before.Tick+1)
-	k.done = append(k.done, play.Message{Tick: free, Track: before.Track, Kind: play.NoteOff, Channel: m.Channel, Key: m.Key})
-	return free
 }
 
 // cleanName makes a name of a text; the specification leaves its characters open, and Latin-1 is common

@@ -47,7 +47,7 @@ func TestNoNumberBreaksATake(t *testing.T) {
 					return take.SetNotes{Notes: []int{number.Draw(t, "note")}, Lengths: []score.Tick{tick.Draw(t, "length")}}
 				}),
 				rapid.Custom(func(t *rapid.T) take.Edit {
-					return take.Quantise{Choice: choice.Draw(t, "choice"), Grid: "1/1", Strength: number.Draw(t, "strength"), Swing: 50}
+					return take.Quantise{Choice: choice.Draw(t, "choice"), Grid: "1/1", Strength: number.Draw(t, "strength"), Swing: 500}
 				}),
 				rapid.Just[take.Edit](take.Thin{Grid: "1/64t"}),
 			).Draw(t, "edit")
@@ -68,7 +68,7 @@ func TestNoNumberBreaksATake(t *testing.T) {
 func TestNothingIsMovedBeyondTheEndOfTime(t *testing.T) {
 	far, err := take.Apply(take.Render(testkit.Buoy(), 1), take.AddNotes{Notes: []take.AddedNote{{Track: 1, Start: score.LastTick - 5, Length: 5, Key: 60, Velocity: 1}}})
 	require.NoError(t, err)
-	_, err = take.Apply(far, take.Quantise{Grid: "1/1", Strength: 100, Swing: 50})
+	_, err = take.Apply(far, take.Quantise{Grid: "1/1", Strength: 100, Swing: 500})
 	require.ErrorContains(t, err, "the end of the take")
 }
 

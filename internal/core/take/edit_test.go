@@ -55,7 +55,7 @@ func anEdit(t *rapid.T, of *take.Take) take.Edit {
 		take.DeleteNotes{Choice: choice},
 		take.MoveNotes{Choice: choice, Ticks: score.Tick(rapid.IntRange(-200_000, 200_000).Draw(t, "ticks")), Semitones: rapid.IntRange(-127, 127).Draw(t, "semitones")},
 		take.ShapeNotes{Choice: choice, Velocity: rapid.IntRange(-126, 126).Draw(t, "louder"), Length: score.Tick(rapid.IntRange(-9999, 9999).Draw(t, "longer"))},
-		take.Quantise{Choice: choice, Grid: grid, Strength: rapid.IntRange(0, 100).Draw(t, "strength"), Swing: rapid.IntRange(50, 75).Draw(t, "swing")},
+		take.Quantise{Choice: choice, Grid: grid, Strength: rapid.IntRange(0, 100).Draw(t, "strength"), Swing: rapid.IntRange(500, 750).Draw(t, "swing")},
 		take.Fit{Choice: choice, Key: theory.Key{Root: rapid.IntRange(0, 11).Draw(t, "root"), Scale: "hirajoshi"}, Direction: "up"},
 		take.Thin{Grid: grid},
 	}
@@ -97,14 +97,14 @@ func TestAnEditedTakeIsATake(t *testing.T) {
 }
 
 func requireWhole(t require.TestingT, whole *take.Take) {
-	down := map[[2]uint8]bool{}
+	down := map[play.NoteID]bool{}
 	var last score.Tick
 	for _, m := range whole.Messages {
 		require.GreaterOrEqual(t, m.Tick, last)
 		require.LessOrEqual(t, m.Tick, whole.End)
 		last = m.Tick
 		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
-			key := [2]uint8{m.Channel, m.Key}
+			key := m.NoteID()
 			require.Equal(t, m.Kind == play.NoteOff, down[key], "%v", m)
 			down[key] = m.Kind == play.NoteOn
 		}
@@ -136,11 +136,11 @@ func TestQuantise(t *testing.T) {
 		}
 		return starts
 	}
-	require.Equal(t, []score.Tick{0, 5040, 3 * 5040}, starts(take.Quantise{Grid: "1/16", Strength: 100, Swing: 50}))
-	require.Equal(t, []score.Tick{630, 5040 + 1260, 3*5040 - 50}, starts(take.Quantise{Grid: "1/16", Strength: 50, Swing: 50}))
-	require.Equal(t, []score.Tick{1260, 5040 + 2520, 3*5040 - 100}, starts(take.Quantise{Grid: "1/16", Strength: 0, Swing: 50}))
-	require.Equal(t, []score.Tick{0, 6652, 2*5040 + 6652}, starts(take.Quantise{Grid: "1/16", Strength: 100, Swing: 66}))
-	require.Equal(t, []score.Tick{0, 5040 + 2520, 3*5040 - 100}, starts(take.Quantise{Choice: take.Choice{Notes: []int{0}}, Grid: "1/16", Strength: 100, Swing: 50}))
+	require.Equal(t, []score.Tick{0, 5040, 3 * 5040}, starts(take.Quantise{Grid: "1/16", Strength: 100, Swing: 500}))
+	require.Equal(t, []score.Tick{630, 5040 + 1260, 3*5040 - 50}, starts(take.Quantise{Grid: "1/16", Strength: 50, Swing: 500}))
+	require.Equal(t, []score.Tick{1260, 5040 + 2520, 3*5040 - 100}, starts(take.Quantise{Grid: "1/16", Strength: 0, Swing: 500}))
+	require.Equal(t, []score.Tick{0, 6652, 2*5040 + 6652}, starts(take.Quantise{Grid: "1/16", Strength: 100, Swing: 660}))
+	require.Equal(t, []score.Tick{0, 5040 + 2520, 3*5040 - 100}, starts(take.Quantise{Choice: take.Choice{Notes: []int{0}}, Grid: "1/16", Strength: 100, Swing: 500}))
 }
 
 // What is chosen moves as a whole, as far as the keyboard and the beginning let it.
@@ -150,11 +150,11 @@ func TestNotesMoveTogether(t *testing.T) {
 	require.Equal(t, []play.Note{{Start: 0, End: 50, Track: 1, Key: 127, Velocity: 90}, {Start: 100, End: 150, Track: 1, Key: 67, Velocity: 90}}, after.Notes())
 }
 
-// A note that is moved onto another strikes its key again; both are there.
-func TestNotesOfOneKeyTakeTurns(t *testing.T) {
+// A note that is moved onto another is beside it on its key; both keep their lengths.
+func TestNotesOfOneKeyKeepTheirLengths(t *testing.T) {
 	before := written(note(0, 1000, 60), note(5000, 1000, 60))
 	after := apply(t, before, take.MoveNotes{Choice: take.Choice{Notes: []int{1}}, Ticks: -4500})
-	require.Equal(t, []play.Note{{Start: 0, End: 500, Track: 1, Key: 60, Velocity: 90}, {Start: 500, End: 1500, Track: 1, Key: 60, Velocity: 90}}, after.Notes())
+	require.Equal(t, []play.Note{{Start: 0, End: 1000, Track: 1, Key: 60, Velocity: 90}, {Start: 500, End: 1500, Track: 1, Key: 60, Velocity: 90}}, after.Notes())
 }
 
 // A note that a bend brings in tune takes its bend along.
@@ -256,7 +256,7 @@ func TestEditsThatMakeNoSenseAreRefused(t *testing.T) {
 		take.AddNotes{Notes: []take.AddedNote{{Track: 1, Length: 1, Key: 128, Velocity: 1}}}, take.AddNotes{Notes: []take.AddedNote{{Track: 1, Length: 1, Velocity: 128}}},
 		take.ShapeNotes{Percent: 1001}, take.SetNotes{Notes: []int{0}}, take.SetNotes{Notes: []int{0}, Velocities: []int{0}}, take.SetNotes{Notes: []int{0}, Lengths: []score.Tick{0}},
 		take.SetNotes{Notes: []int{0}, Velocities: []int{1, 2}},
-		take.Quantise{Grid: "1/5", Swing: 50}, take.Quantise{Grid: "1/16", Strength: 101, Swing: 50}, take.Quantise{Grid: "1/16", Swing: 76},
+		take.Quantise{Grid: "1/5", Swing: 500}, take.Quantise{Grid: "1/16", Strength: 101, Swing: 500}, take.Quantise{Grid: "1/16", Swing: 751},
 		take.Fit{Direction: "sideways", Key: theory.Key{Scale: "major"}}, take.Fit{Direction: "up", Key: theory.Key{Scale: "sea"}}, take.Thin{Grid: ""},
 	} {
 		_, err := take.Apply(of, e)

@@ -45,14 +45,14 @@ func TestGoldens(t *testing.T) {
 // everything is the demo with a kit beside it, and with every kind of chance at work.
 func everything() *score.Project {
 	p := testkit.Buoy()
-	p.Swing = 58
+	p.Swing, p.SwingGrid = 583, "1/8"
 	p.TempoChanges = []score.TempoChange{{Tick: 2 * score.TicksPerQuarter, Tempo: 80_000}}
 	bell := &p.Tracks[0]
 	bell.Realign, bell.Jitter, bell.Shifts, bell.Voices, bell.Overlap = 4, 3, []score.NoteValue{"1/64"}, 2, 700
 	part := &bell.Parts()[0]
 	part.Voicing, part.Ratchet = score.Voicing{Inversion: 1, Strum: 20}, score.RatchetShape{Spacing: score.Gathering, Ramp: -40, Odds: 80}
 	part.Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Least: 100, Most: 20, Glide: score.TicksPerQuarter}}
-	part.Details = map[int]score.StepDetail{3: {Condition: "2:3"}, 8: {Stretch: 2, Strike: score.Each}, 11: {Skip: true}}
+	part.Details = map[int]score.StepDetail{3: {Condition: "pass 2 of 3"}, 8: {Stretch: 2, Lengths: "11"}, 11: {Skip: true}}
 	with := func(name score.LaneName, change func(*score.Lane)) {
 		lane := part.Lanes.Lane(name).Clone()
 		change(lane)

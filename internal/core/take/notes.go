@@ -12,19 +12,18 @@ import (
 // list, from 0. The lists of a take and of its edited successor are different lists.
 func (t *Take) Notes() []play.Note {
 	notes := make([]play.Note, 0, len(t.Messages)/2)
-	down := map[[2]uint8]int{}
+	down := map[play.NoteID]int{}
 	for _, m := range t.Messages {
-		key := [2]uint8{m.Channel, m.Key}
 		switch m.Kind {
 		case play.NoteOn:
-			down[key] = len(notes)
+			down[m.NoteID()] = len(notes)
 			notes = append(notes, play.Note{
 				Start: m.Tick, End: t.End, Track: m.Track, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Detune: m.Detune,
 			})
 		case play.NoteOff:
-			if place, sounding := down[key]; sounding {
+			if place, sounding := down[m.NoteID()]; sounding {
 				notes[place].End = m.Tick
-				delete(down, key)
+				delete(down, m.NoteID())
 			}
 		}
 	}
@@ -43,7 +42,7 @@ func (t *Take) others() []play.Message {
 }
 
 // setContents puts notes and other messages in the place of those of the take, which lasts as long as it did, or
-// to the end of its last note. Of two notes of one key and channel the later one strikes the key again.
+// to the end of its last note.
 func (t *Take) setContents(notes []play.Note, others []play.Message) {
 	slices.SortStableFunc(notes, func(a, b play.Note) int {
 		return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key))

@@ -127,7 +127,7 @@ func (w *stepWriter) write(notes []play.Note) {
 func (w *stepWriter) writePart(part *score.Part, notes []play.Note) {
 	gate := part.Lanes.Gate
 	gate.Length, gate.Rate = w.steps, w.rate
-	if swing := w.track.Swing; swing > 50 || swing == 0 && w.project.Swing != 50 {
+	if swing := w.track.Swing; swing > score.Straight || swing == 0 && w.project.Swing != score.Straight {
 		// The notes lie where they lie; no swing is added to them.
 		w.fill(part, score.Swing, 0)
 	}

@@ -17,7 +17,7 @@ import (
 func steps(t *rapid.T) *score.Project {
 	p := testkit.Buoy()
 	p.Key = theory.Key{Root: rapid.IntRange(0, 11).Draw(t, "root"), Scale: rapid.SampledFrom([]string{"major", "dorian", "hirajoshi", "blues"}).Draw(t, "scale")}
-	p.Swing = rapid.SampledFrom([]int{50, 60}).Draw(t, "swing")
+	p.Swing = rapid.SampledFrom([]int{500, 604}).Draw(t, "swing")
 	track := &p.Tracks[0]
 	*track = score.Track{
 		ID: 1, Name: "Written", Kind: score.Melodic, Channel: 1, Register: theory.Register{Lowest: 0, Highest: 127},

@@ -16,8 +16,8 @@ type Quantise struct {
 	Grid score.NoteValue `json:"grid"`
 	// Strength is how far a note goes towards its line, in percent of the way, 0 to 100.
 	Strength int `json:"strength" jsonschema:"minimum=0,maximum=100"`
-	// Swing is the share of a pair of lines' distances that the first takes, 50 to 75 percent; 50 is straight.
-	Swing int `json:"swing" jsonschema:"minimum=50,maximum=75"`
+	// Swing is the share of a pair of lines' distances that the first takes, in tenths of a percent; 500 is straight.
+	Swing int `json:"swing" jsonschema:"minimum=500,maximum=750"`
 }
 
 // Label implements Edit.
@@ -30,8 +30,8 @@ func (e Quantise) apply(t *Take) error {
 	if e.Strength < 0 || e.Strength > 100 {
 		return &score.FieldError{Field: "strength", Got: e.Strength, Allowed: "0 to 100"}
 	}
-	if e.Swing < 50 || e.Swing > 75 {
-		return &score.FieldError{Field: "swing", Got: e.Swing, Allowed: "50 to 75"}
+	if err := score.CheckSwing("swing", e.Swing); err != nil {
+		return err
 	}
 	return change(t, e.Choice, func(n *play.Note) {
 		way := (e.line(n.Start) - n.Start) * score.Tick(e.Strength) / 100
@@ -44,7 +44,7 @@ func (e Quantise) line(at score.Tick) score.Tick {
 	pair := 2 * e.Grid.Ticks()
 	first := at / pair * pair
 	nearest := first
-	for _, line := range []score.Tick{first + pair*score.Tick(e.Swing)/100, first + pair} {
+	for _, line := range []score.Tick{first + pair*score.Tick(e.Swing)/1000, first + pair} {
 		if line-at < at-nearest {
 			nearest = line
 		}

@@ -1,6 +1,7 @@
 package take
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -139,29 +140,40 @@ func Of(p *score.Project, name string) *Take {
 // end or at its last message, whichever is later, and notes that are still sounding end there.
 // Note-offs whose note-on came before the take are dropped.
 func (t *Take) Finish(end score.Tick) {
-	down := map[[2]uint8]play.Message{}
+	down := map[play.NoteID]bool{}
 	kept := t.Messages[:0]
 	for _, m := range t.Messages {
-		key := [2]uint8{m.Channel, m.Key}
 		if m.Kind == play.NoteOn {
-			down[key] = m
+			down[m.NoteID()] = true
 			end = max(end, m.Tick+1) // a note has a length
 		} else if m.Kind == play.NoteOff {
-			if _, sounding := down[key]; !sounding {
+			if !down[m.NoteID()] {
 				continue
 			}
-			delete(down, key)
+			delete(down, m.NoteID())
 		}
 		kept = append(kept, m)
 		end = max(end, m.Tick)
 	}
 	t.Messages, t.End, t.Tempo = kept, end, t.Tempo.Until(end)
 	var unfinished []play.Message
-	for _, m := range down {
-		unfinished = append(unfinished, play.Message{Tick: end, Track: m.Track, Kind: play.NoteOff, Channel: m.Channel, Key: m.Key})
+	for n := range down {
+		unfinished = append(unfinished, n.Off(end))
 	}
-	slices.SortFunc(unfinished, play.CompareMessages)
+	slices.SortFunc(unfinished, func(a, b play.Message) int {
+		return cmp.Or(play.CompareMessages(a, b), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Value, b.Value))
+	})
 	t.Messages = append(t.Messages, unfinished...)
+}
+
+// Sounding returns the ids of the tracks that have notes, in the order in which they begin.
+func (t *Take) Sounding() (ids []uint32) {
+	for _, m := range t.Messages {
+		if m.Kind == play.NoteOn && !slices.Contains(ids, m.Track) {
+			ids = append(ids, m.Track)
+		}
+	}
+	return ids
 }
 
 // Count returns how many notes the take has.

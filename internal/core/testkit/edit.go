@@ -167,7 +167,7 @@ func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Solo: maybe(t, true), OffAir: maybe(t, true), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
 		Source: maybe(t, source(t, track.ID, idsOf(p))),
 		Tuned:  maybe(t, score.Tuned{By: score.InstrumentTuned}), Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
-		Swing: given(60), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
+		Swing: given(600), SwingOwnSteps: given(true), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
 		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
 	}
 }
@@ -182,7 +182,7 @@ func idsOf(p *score.Project) (ids []int) {
 func setProject(t *rapid.T) score.SetProject {
 	return score.SetProject{
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
-		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: given(60),
+		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8}), Key: maybe(t, Key(t)), Swing: given(604), SwingGrid: given(score.NoteValue("1/8")),
 		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), Recipes: maybe(t, recipes),
 	}
 }

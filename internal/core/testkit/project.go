@@ -24,9 +24,10 @@ func Project(t *rapid.T) *score.Project {
 			Number: luck(t),
 			Former: rapid.SliceOfN(rapid.IntRange(0, score.MaxLuck), 0, 3).Draw(t, "former"),
 		},
-		Swing:   rapid.SampledFrom([]int{50, 50, 58, 75}).Draw(t, "swing"),
-		Filling: rapid.Bool().Draw(t, "filling"),
-		Recipes: rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
+		Swing:     rapid.SampledFrom([]int{500, 500, 583, 667, 750}).Draw(t, "swing"),
+		SwingGrid: rapid.SampledFrom(score.SwingGrids()).Draw(t, "swing grid"),
+		Filling:   rapid.Bool().Draw(t, "filling"),
+		Recipes:   rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
 	}
 	if p.Luck.Former == nil {
 		p.Luck.Former = []int{}
@@ -99,22 +100,23 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 		Kind:    rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
 		Channel: rapid.IntRange(1, 2).Draw(t, "channel"),
 		Mute:    seldom(t, "mute"), Solo: seldom(t, "solo"), OffAir: seldom(t, "off air"),
-		Source:    source(t, id, ids),
-		Voices:    rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "voices"),
-		Overlap:   score.Tick(rapid.SampledFrom([]int{0, 0, 600}).Draw(t, "overlap")),
-		Shifts:    rapid.SampledFrom([][]score.NoteValue{nil, nil, {"1/32"}, {"1/64t", "1/4"}}).Draw(t, "shifts"),
-		Register:  register(t),
-		Transpose: transpose(t),
-		Speed:     ratio(t),
-		Swing:     rapid.SampledFrom([]int{0, 0, 50, 66, 75}).Draw(t, "track swing"),
-		Delay:     score.Tick(rapid.SampledFrom([]int{0, 0, -20160, -300, 700, 20160}).Draw(t, "delay")),
-		Jitter:    rapid.SampledFrom([]int{0, 0, 5, 100}).Draw(t, "jitter"),
-		Luck:      rapid.SampledFrom([]int{score.FollowLuck, score.FollowLuck, 7}).Draw(t, "track luck"),
-		Hold:      rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
-		HoldFrom:  rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "hold from"),
-		Realign:   rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "realign"),
-		Program:   rapid.SampledFrom([]int{0, 0, 1, 128}).Draw(t, "program"),
-		Bank:      rapid.SampledFrom([]int{0, 1, 16384}).Draw(t, "bank"),
+		Source:        source(t, id, ids),
+		Voices:        rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "voices"),
+		Overlap:       score.Tick(rapid.SampledFrom([]int{0, 0, 600}).Draw(t, "overlap")),
+		Shifts:        rapid.SampledFrom([][]score.NoteValue{nil, nil, {"1/32"}, {"1/64t", "1/4"}}).Draw(t, "shifts"),
+		Register:      register(t),
+		Transpose:     transpose(t),
+		Speed:         ratio(t),
+		Swing:         rapid.SampledFrom([]int{0, 0, 500, 661, 750}).Draw(t, "track swing"),
+		SwingOwnSteps: rapid.Bool().Draw(t, "swing by its own steps"),
+		Delay:         score.Tick(rapid.SampledFrom([]int{0, 0, -20160, -300, 700, 20160}).Draw(t, "delay")),
+		Jitter:        rapid.SampledFrom([]int{0, 0, 5, 100}).Draw(t, "jitter"),
+		Luck:          rapid.SampledFrom([]int{score.FollowLuck, score.FollowLuck, 7}).Draw(t, "track luck"),
+		Hold:          rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
+		HoldFrom:      rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "hold from"),
+		Realign:       rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "realign"),
+		Program:       rapid.SampledFrom([]int{0, 0, 1, 128}).Draw(t, "program"),
+		Bank:          rapid.SampledFrom([]int{0, 1, 16384}).Draw(t, "bank"),
 	}
 	if drawn.Kind == score.Melodic {
 		drawn.Tuned = tuned(t)
@@ -184,20 +186,6 @@ func shape(t *rapid.T) score.RatchetShape {
 		Spacing: rapid.SampledFrom(score.Spacings()).Draw(t, "spacing"),
 		Ramp:    rapid.IntRange(-100, 100).Draw(t, "ramp"),
 		Odds:    rapid.SampledFrom([]int{0, 50, 100}).Draw(t, "odds"),
-	}
-}
-
-// Detail draws what is special of a gate step, in a project of tracks with the given ids.
-func Detail(t *rapid.T, ids []int) score.StepDetail {
-	conditions := []score.Condition{
-		score.Always, score.FirstPass, score.NotFirstPass, score.WhileFilling, score.AfterSound, score.AfterSilence,
-		score.EveryPass(2, 3), score.AfterTrack(rapid.SampledFrom(ids).Draw(t, "after")),
-	}
-	return score.StepDetail{
-		Skip:      rapid.IntRange(0, 4).Draw(t, "skip") == 0,
-		Stretch:   rapid.SampledFrom([]int{0, 0, 2, 8}).Draw(t, "stretch"),
-		Strike:    rapid.SampledFrom(append(score.Strikes(), "")).Draw(t, "strike"),
-		Condition: rapid.SampledFrom(conditions).Draw(t, "condition"),
 	}
 }
 

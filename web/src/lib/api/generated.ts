@@ -26,6 +26,7 @@ export interface Project {
   key: Key;
   luck: Luck;
   swing: number;
+  swingGrid: "1/8" | "1/16";
   filling: boolean;
   /**
    * @maxItems 64
@@ -112,6 +113,7 @@ export interface Track {
   transpose: Transpose;
   speed: Ratio;
   swing: number;
+  swingOwnSteps?: boolean;
   delay: number;
   jitter: number;
   /**
@@ -238,7 +240,7 @@ export interface Window {
 export interface StepDetail {
   skip?: boolean;
   stretch?: number;
-  strike?: "once" | "each" | "sustain";
+  lengths?: string;
   condition?: string;
 }
 export interface Lanes {
@@ -422,6 +424,7 @@ export interface SetProject {
   meter?: Meter;
   key?: Key;
   swing?: number;
+  swingGrid?: string;
   filling?: boolean;
   recipes?: Recipe[];
 }
@@ -465,6 +468,7 @@ export interface SetTrack {
   transpose?: Transpose;
   speed?: Ratio;
   swing?: number;
+  swingOwnSteps?: boolean;
   delay?: number;
   jitter?: number;
   shifts?: string[];
@@ -686,7 +690,6 @@ export interface Lists {
   shapes: Shape[];
   sources: string[];
   spacings: string[];
-  strikes: string[];
   modTargets: string[];
   tunedBys: string[];
   chords: ChordType[];

@@ -19,6 +19,7 @@ export class Player {
   #queue = new SoundQueue();
   #voices = $state.raw<Voices>();
   #starting: Promise<void> | undefined;
+  #muted = $state(false);
 
   constructor(private readonly clock: ServerClock) {
     new PulseWorker().onmessage = () => this.#handOverWhatIsDue();
@@ -28,6 +29,17 @@ export class Player {
     return this.#voices !== undefined;
   }
 
+  /** Whether what is played sounds in this page. */
+  get sounds(): boolean {
+    return this.ready && !this.#muted;
+  }
+
+  /** Has what is played sound in this page, once the synth has started, or in others only. */
+  set sounds(sounds: boolean) {
+    this.#muted = !sounds;
+    if (!sounds) this.silence();
+  }
+
   /** Loads and starts the synth; browsers allow that only on a user's gesture. */
   start(): Promise<void> {
     this.#starting ??= this.#load();
@@ -35,7 +47,7 @@ export class Player {
   }
 
   announce(sounds: WireSound[]): void {
-    if (this.#voices && this.clock.known) this.#queue.push(sounds);
+    if (this.sounds && this.clock.known) this.#queue.push(sounds);
   }
 
   /** Strikes a note now and lets it go soon, once the synth has started. */

@@ -30,6 +30,9 @@ import { Transport } from "./transport.svelte";
 /** Lanes that a part of a kit does not hear: it plays its own note. */
 const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
 
+/** Where the page keeps whether it sounds, until its tab is closed. */
+const soundsKey = "sounds";
+
 /** How long playing waits for the built-in sounds, in milliseconds. */
 const soundWithin = 3_000;
 
@@ -217,9 +220,9 @@ export class Session {
     return this.change((revision) => post<Snapshot>("api/history", { revision, position }));
   }
 
-  /** Takes a tuning from the texts of Scala files; an empty one is equal temperament. */
-  setTuning(scl: string, kbm: string): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/tuning", { revision, scl, kbm }));
+  /** Takes a tuning from the texts of Scala files, empty ones being equal temperament; returns why it cannot. */
+  setTuning(scl: string, kbm: string): Promise<string | undefined> {
+    return this.#take((revision) => post<Snapshot>("api/tuning", { revision, scl, kbm }));
   }
 
   /** Has another luck heard without taking it; without a number the project's own is heard again. */
@@ -245,8 +248,9 @@ export class Session {
     return this.change((revision) => post<Snapshot>("api/blank", { revision }));
   }
 
-  openFile(text: string): Promise<void> {
-    return this.change((revision) => post<Snapshot>(`api/project.json?revision=${revision}`, text));
+  /** Opens the text of a project file; returns why it cannot. */
+  openFile(text: string): Promise<string | undefined> {
+    return this.#take((revision) => post<Snapshot>(`api/project.json?revision=${revision}`, text));
   }
 
   /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */
@@ -284,14 +288,27 @@ export class Session {
     }
   }
 
+  /** Has what is played sound in this page, or in other pages only, and keeps to that over a reload. */
+  async soundHere(sounds: boolean): Promise<void> {
+    this.player.sounds = sounds;
+    sessionStorage.setItem(soundsKey, String(sounds));
+    if (sounds) await this.startSound();
+  }
+
+  /** Whether the page sounded before it was loaded anew and has not started to again. */
+  get soundsAgain(): boolean {
+    return !this.player.ready && sessionStorage.getItem(soundsKey) === "true";
+  }
+
   /** Starts the built-in sounds, if they have not started yet. A sound card that does not answer is not waited for. */
   async startSound(): Promise<void> {
+    if (!this.connected) return; // what is asked for next says so
     const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(true), soundWithin));
     try {
       const started = this.player.start().then(() => false);
       if (await Promise.race([started, late])) {
         this.notices.add("The built-in bell has not started yet; the sequence plays without it.");
-      }
+      } else sessionStorage.setItem(soundsKey, String(this.player.sounds));
     } catch {
       this.notices.add("The built-in bell could not start; the sequence plays on without it.");
     }
@@ -305,6 +322,20 @@ export class Session {
   /** Asks the server for a change of the project, of the revision that the change before it made. */
   change(ask: (revision: number) => Promise<Snapshot>): Promise<void> {
     return this.inTurn(async () => this.#adopt(await ask(this.snapshot.revision)));
+  }
+
+  /** Asks for a change by a file, and returns why it is refused, for its dialog to say. */
+  async #take(ask: (revision: number) => Promise<Snapshot>): Promise<string | undefined> {
+    let refused: string | undefined;
+    await this.inTurn(async () => {
+      try {
+        this.#adopt(await ask(this.snapshot.revision));
+      } catch (error) {
+        if (!(error instanceof RefusedError)) throw error;
+        refused = `Nothing was changed: ${error.message}.`;
+      }
+    });
+    return refused;
   }
 
   /** Asks the server for something once all that was asked before is answered. */

@@ -143,12 +143,9 @@ export class TakeDesk {
     return this.#stretch;
   }
 
-  /** Chooses a stretch of time, on the lines of the grid; one of no length lets go. */
-  chooseStretch(from: number, to: number): void {
-    const [a, b] = [
-      snap(Math.min(from, to), this.gridTicks),
-      snap(Math.max(from, to), this.gridTicks),
-    ];
+  /** Chooses a stretch of time, on the lines of the grid or of another distance; one of no length lets go. */
+  chooseStretch(from: number, to: number, lines = this.gridTicks): void {
+    const [a, b] = [snap(Math.min(from, to), lines), snap(Math.max(from, to), lines)];
     const end = Math.min(b, this.roll?.end ?? b);
     this.#stretch = a < end ? { from: a, to: end } : undefined;
   }

@@ -2,6 +2,7 @@
 <script lang="ts">
   import Modal from "flowbite-svelte/Modal.svelte";
   import type { Snippet } from "svelte";
+  import NoticeList from "../notices/NoticeList.svelte";
 
   interface Props {
     open: boolean;
@@ -26,5 +27,8 @@
   class="rounded!"
   classes={{ header: "p-3! text-[15px]!", body: "p-3!" }}
 >
-  {#if open}{@render children()}{/if}
+  {#if open}
+    {@render children()}
+    <NoticeList inDialog />
+  {/if}
 </Modal>

@@ -8,13 +8,18 @@
 
   const session = getSession();
   let files = $state<HTMLInputElement>();
+  let refused = $state<string>();
 
   async function openFile(file: File | undefined): Promise<void> {
     if (!file) return;
-    await session.openFile(await file.text());
+    refused = await session.openFile(await file.text());
     if (files) files.value = "";
-    open = false;
+    open = refused !== undefined;
   }
+
+  $effect(() => {
+    if (!open) refused = undefined;
+  });
 
   async function startBlank(): Promise<void> {
     await session.startBlank();
@@ -50,6 +55,7 @@
       onchange={(event) => openFile(event.currentTarget.files?.[0])}
     />
   </div>
+  {#if refused}<p class="border-signal border-l-4 pl-2" role="alert">{refused}</p>{/if}
   <p class="text-ink-2">
     All that you do is kept at once. Opening a file or starting from blank takes the place of this
     project; Undo brings it back.

@@ -112,7 +112,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 </script>
 
 <input
-  class="control"
+  class="control touch-none"
   style:width="calc({width} + 16px)"
   inputmode="decimal"
   autocomplete="off"
@@ -127,4 +127,5 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   {onpointerdown}
   {onpointermove}
   {onpointerup}
+  onpointercancel={onpointerup}
 />

@@ -9,6 +9,8 @@
     value: number;
     min: number;
     max: number;
+    step?: number;
+    decimals?: number;
     usual?: number | undefined;
     /** What the number counts. */
     unit?: string;
@@ -17,10 +19,10 @@
     width?: string;
     commit: (value: number) => Promise<void>;
   }
-  let { label, help, value, min, max, usual, unit, name, width = "4ch", commit }: Props = $props();
+  let { label, help, unit, name, ...number }: Props = $props();
 </script>
 
 <FieldRow {label} {help}>
   {#if unit}<span class="caption">{unit}</span>{/if}
-  <NumberField label={name ?? label} {help} {value} {min} {max} {usual} {width} {commit} />
+  <NumberField label={name ?? label} {help} {...number} />
 </FieldRow>

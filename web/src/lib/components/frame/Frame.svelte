@@ -25,6 +25,7 @@
   import HelpDialog from "../dialogs/HelpDialog.svelte";
   import HistoryDialog from "../dialogs/HistoryDialog.svelte";
   import KeyDialog from "../dialogs/KeyDialog.svelte";
+  import TimeDialog from "../dialogs/TimeDialog.svelte";
   import LuckDialog from "../dialogs/LuckDialog.svelte";
   import type { DialogName } from "../dialogs/names";
   import RecordDialog from "../dialogs/RecordDialog.svelte";
@@ -32,6 +33,7 @@
 
   const dialogs = $state<Record<DialogName, boolean>>({
     project: false,
+    time: false,
     help: false,
     key: false,
     history: false,
@@ -52,7 +54,9 @@
 </script>
 
 <svelte:window
+  onpointerdowncapture={() => session.soundsAgain && void session.startSound()}
   onhashchange={() => (hash = location.hash)}
+  onkeydowncapture={() => session.soundsAgain && void session.startSound()}
   onkeydown={(event) =>
     !playFromKeys(event, playing) &&
     handleShortcut(event, {
@@ -80,5 +84,6 @@
 <RecordDialog bind:open={dialogs.record} />
 <HelpDialog bind:open={dialogs.help} />
 <KeyDialog bind:open={dialogs.key} />
+<TimeDialog bind:open={dialogs.time} />
 <HistoryDialog bind:open={dialogs.history} />
 <LuckDialog bind:open={dialogs.luck} />

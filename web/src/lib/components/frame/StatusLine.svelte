@@ -33,9 +33,13 @@
     const number = bars.toLocaleString("en", { maximumFractionDigits: 2 });
     return `${number} ${bars === 1 ? "bar" : "bars"}`;
   }
+  const sounds = $derived(session.player.sounds);
   const health = $derived.by(() => {
     if (!session.connected) return "Jettyfog does not answer; trying again";
-    return session.player.ready ? "built-in bell: on" : "built-in bell: starts with Play";
+    if (sounds) return "bell: sounds in this page";
+    return session.player.ready || session.transport.playing
+      ? "bell: silent in this page"
+      : "bell: starts with Play";
   });
 
   /** Shows the help of whatever is pointed at or has the focus. */
@@ -81,9 +85,18 @@
     <span
       class={[
         "inline-block h-2 w-2 rounded-full",
-        session.connected && session.player.ready ? "bg-sounding" : "border-ink-3 border",
+        session.connected && sounds ? "bg-sounding" : "border-ink-3 border",
       ]}
     ></span>
     {health}
   </span>
+  {#if session.connected}
+    <button
+      class="control h-[22px]! text-[12px]!"
+      aria-label="Sound in this page"
+      aria-pressed={sounds}
+      data-help="Have what is played sound on the built-in bell in this page, or leave it to other pages."
+      onclick={() => session.soundHere(!sounds)}>sound</button
+    >
+  {/if}
 </footer>

@@ -8,6 +8,7 @@ combs, whose teeth lie where the strikes come; what a step asks for besides is w
   import type { ChartPart } from "../../api/types";
   import { conditionMark } from "../../chart/conditions";
   import { Gate } from "../../chart/gate";
+  import { segmentsOf } from "../../chart/stretch";
   import { padBottom, padTop, strikeShare, type Cell } from "../../chart/geometry";
   import { getChartView, getSession } from "../../state/context";
 
@@ -45,21 +46,36 @@ combs, whose teeth lie where the strikes come; what a step asks for besides is w
     };
   }
 
-  /** The strikes of a step as bars; those of a ratchet lie and fade as the part's ratchets do. */
+  /**
+   * The strikes of a step as bars, for each length that is struck; those of a ratchet lie and fade as the part's
+   * ratchets do.
+   */
   function strikesOf(cell: Cell, b: { x: number; width: number }) {
+    const detail = part.details?.[cell.step] ?? {};
     const move = ratchets?.findLast((m) => m.tick <= cell.tick);
     const count = move ? (session.lane("ratchet", part).steps[move.step] ?? 1) : 1;
-    if (count === 1) return [{ x: b.x + 1.5, width: b.width, height: barHeight }];
     const { spacing, ramp } = part.ratchet;
-    return Array.from({ length: count }, (_, i) => {
-      const x = strikeShare(spacing, i, count) * cell.width;
-      const gap = strikeShare(spacing, i + 1, count) * cell.width - x;
-      const loud = 1 + (ramp / 100) * (i / (count - 1));
-      return {
-        x: b.x + 1.5 + x,
-        width: Math.max(1, Math.min(b.width, gap - 1.5)),
-        height: barHeight * Math.min(1, Math.max(0.2, loud)),
-      };
+    const length = cell.width / (detail.stretch || 1);
+    const segments = segmentsOf(detail);
+    const begins = segments[0]?.first ?? 0;
+    return segments.flatMap((segment, place) => {
+      const from = (segment.first - begins) * length;
+      const room = segment.lengths * length;
+      if (count === 1) {
+        // The last one sounds as the first would: it can last beyond the step.
+        const width = place === segments.length - 1 ? b.width : Math.min(b.width, room - 1.5);
+        return [{ x: b.x + 1.5 + from, width, height: barHeight }];
+      }
+      return Array.from({ length: count }, (_, i) => {
+        const x = strikeShare(spacing, i, count) * room;
+        const gap = strikeShare(spacing, i + 1, count) * room - x;
+        const loud = 1 + (ramp / 100) * (i / (count - 1));
+        return {
+          x: b.x + 1.5 + from + x,
+          width: Math.max(1, Math.min(b.width, gap - 1.5)),
+          height: barHeight * Math.min(1, Math.max(0.2, loud)),
+        };
+      });
     });
   }
 

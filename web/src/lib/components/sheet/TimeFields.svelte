@@ -37,25 +37,44 @@
 </FieldRow>
 <FieldRow
   label="swing"
-  help="Swing: the share of a pair of steps that the first one takes, 50 to 75 %."
+  help="Swing: the share of a pair of grid steps that the first one takes; the swing lane scales it by step."
 >
   {#if track.swing > 0}
     <NumberField
-      label="Track swing"
-      value={track.swing}
+      label="Track swing in percent"
+      value={track.swing / 10}
       min={50}
       max={75}
+      step={0.1}
+      decimals={1}
       usual={50}
-      commit={(swing) => session.setTrack({ swing })}
+      width="5ch"
+      commit={(percent) => session.setTrack({ swing: Math.round(percent * 10) })}
     />
+    <span class="caption">%</span>
+  {/if}
+  {#if track.swing === 0}
+    <span class="caption">project {(session.project.swing / 10).toFixed(1)} %</span>
   {/if}
   <button
     class="control"
     aria-pressed={track.swing > 0}
+    data-help="Have an amount of its own, or follow the project's."
     onclick={() => session.setTrack({ swing: track.swing > 0 ? 0 : session.project.swing })}
-    >{track.swing > 0 ? "its own" : `as the project, ${session.project.swing}`}</button
+    >own amount</button
   >
 </FieldRow>
+<ChoiceRow
+  label="swings"
+  name="What swings"
+  help="What a pair is: two steps of the project's swing grid from the bar line, which all tracks share, or two of this track's own steps."
+  value={track.swingOwnSteps ? "own" : "grid"}
+  choices={[
+    { value: "grid", words: `on the grid, ${session.project.swingGrid}` },
+    { value: "own", words: "by its own steps" },
+  ]}
+  choose={(by) => session.setTrack({ swingOwnSteps: by === "own" })}
+/>
 <NumberRow
   label="delay"
   name="Track delay"

@@ -47,13 +47,15 @@
   aria-valuetext={desk.stretch
     ? `bars ${desk.stretch.from / roll.bar + 1} to ${desk.stretch.to / roll.bar + 1}`
     : "none chosen"}
-  data-help="Drag to choose a stretch for hearing, correcting and carrying away; a press lets go. Shift+arrows make it longer, arrows move it."
+  data-help="Drag to choose bars for hearing, correcting and carrying away, with Alt a stretch on the grid; a press lets go. Shift+arrows make it longer, arrows move it."
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     began = tickOf(event);
     desk.chooseStretch(began, began);
   }}
-  onpointermove={(event) => began !== undefined && desk.chooseStretch(began, tickOf(event))}
+  onpointermove={(event) =>
+    began !== undefined &&
+    desk.chooseStretch(began, tickOf(event), event.altKey ? desk.gridTicks : roll.bar)}
   onpointerup={() => (began = undefined)}
   onpointercancel={() => (began = undefined)}
   {onkeydown}

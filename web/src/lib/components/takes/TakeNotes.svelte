@@ -45,6 +45,8 @@
     value={swing}
     min={50}
     max={75}
+    step={0.1}
+    decimals={1}
     usual={50}
     commit={async (value) => {
       swing = value;
@@ -53,8 +55,10 @@
   <button
     class="control"
     data-help="Move the starts of notes towards the lines of the grid; they keep their lengths."
-    onclick={() => desk.edit({ quantise: { ...desk.choice, grid: desk.grid, strength, swing } })}
-    >quantise</button
+    onclick={() =>
+      desk.edit({
+        quantise: { ...desk.choice, grid: desk.grid, strength, swing: Math.round(swing * 10) },
+      })}>quantise</button
   >
 </Section>
 <Section title="Pitch">

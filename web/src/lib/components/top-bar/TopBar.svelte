@@ -13,7 +13,7 @@
   import type { Watch } from "../../state/watch.svelte";
   import KeyFields from "./KeyFields.svelte";
   import LuckFields from "./LuckFields.svelte";
-  import MeterFields from "./MeterFields.svelte";
+  import MeterButton from "./MeterButton.svelte";
   import TempoField from "./TempoField.svelte";
   import TransportButtons from "./TransportButtons.svelte";
 
@@ -57,7 +57,7 @@
   </nav>
   <TransportButtons {open} />
   <TempoField />
-  <MeterFields />
+  <MeterButton openTime={() => open("time")} />
   <KeyFields openKey={() => open("key")} />
   <LuckFields compare={() => open("luck")} />
   <div class="ml-auto flex items-center gap-1">

@@ -32,7 +32,6 @@
       armed && "opacity-60",
     ]}
     aria-label={recording ? "End recording" : "Record"}
-    aria-pressed={recording}
     data-help={recording
       ? "End the take and play on. R"
       : "Record what is heard into a take; starts playing if need be. R"}
@@ -43,7 +42,7 @@
     >
   </button>
   <button
-    class="control h-[34px]! min-w-[20px]! px-0.5! max-[1150px]:hidden"
+    class="control h-[34px]! min-w-[20px]! px-0.5!"
     aria-label="What to record"
     aria-pressed={planned}
     data-help="What to record: count-in, from which bar, how many bars, and again and again."

@@ -1,0 +1,67 @@
+<!-- @component The meter and the swing of the project. -->
+<script lang="ts">
+  import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import Dialog from "./Dialog.svelte";
+
+  let { open = $bindable() }: { open: boolean } = $props();
+
+  const session = getSession();
+  const meter = $derived(session.project.meter);
+  const units = [2, 4, 8, 16] as const;
+  const grids = ["1/8", "1/16"] as const;
+</script>
+
+<Dialog bind:open title="Meter and swing">
+  <NumberRow
+    label="beats in a bar"
+    name="Beats in a bar"
+    help="Beats in a bar, 1 to 16."
+    value={meter.beats}
+    min={1}
+    max={16}
+    commit={(beats) => session.edit({ setProject: { meter: { ...meter, beats } } })}
+  />
+  <ChoiceRow
+    label="note value of a beat"
+    name="Note value of a beat"
+    help="Note value of a beat."
+    value={String(meter.unit)}
+    choices={units.map((unit) => ({ value: String(unit), words: `1/${unit}` }))}
+    choose={(value) => {
+      const unit = units.find((u) => String(u) === value) ?? meter.unit;
+      return session.edit({ setProject: { meter: { ...meter, unit } } });
+    }}
+  />
+  <NumberRow
+    label="swing"
+    name="Swing in percent"
+    help="How much of a pair of grid steps the first one takes: 50 is straight, 66.7 is a triplet feel."
+    unit="%"
+    value={session.project.swing / 10}
+    min={50}
+    max={75}
+    step={0.1}
+    decimals={1}
+    usual={50}
+    width="5ch"
+    commit={(percent) => session.edit({ setProject: { swing: Math.round(percent * 10) } })}
+  />
+  <ChoiceRow
+    label="swing grid"
+    name="Swing grid"
+    help="The grid that all tracks swing on, whatever their own steps are."
+    value={session.project.swingGrid}
+    choices={grids}
+    choose={(value) => {
+      const swingGrid = grids.find((grid) => grid === value);
+      return swingGrid && session.edit({ setProject: { swingGrid } });
+    }}
+  />
+  <p class="text-ink-2">
+    Pairs of grid steps are counted from the bar line, and a single last step is straight. A track
+    can have another amount, or swing by its own steps. Another meter keeps where you are by time:
+    bars are counted anew from the beginning.
+  </p>
+</Dialog>

@@ -1,0 +1,133 @@
+<!-- @component When gate steps may sound: a sentence of up to three terms. -->
+<script lang="ts">
+  import {
+    conditionWords,
+    mostTerms,
+    readCondition,
+    termKinds,
+    writeCondition,
+    type Term,
+  } from "../../chart/conditions";
+  import { getSession } from "../../state/context";
+  import FieldRow from "../fields/FieldRow.svelte";
+  import NumberField from "../fields/NumberField.svelte";
+
+  interface Props {
+    condition: string;
+    /** Whether the chosen steps have different ones. */
+    mixed: boolean;
+    commit: (condition: string) => Promise<void>;
+  }
+  let { condition, mixed, commit }: Props = $props();
+
+  const session = getSession();
+  const sentence = $derived(mixed ? { terms: [], or: false } : readCondition(condition));
+  const tracks = $derived(session.project.tracks);
+  const another = $derived((tracks.find((t) => t.id !== session.track.id) ?? session.track).id);
+
+  function newTerm(words: string): Term | undefined {
+    const kind = termKinds.find((k) => k.words === words);
+    const track = kind?.form.includes("@") ? another : undefined;
+    return kind && { not: false, kind, numbers: kind.usual, track };
+  }
+
+  /** Puts terms in the place of one, or at the end. */
+  function put(at: number, ...terms: Term[]): Promise<void> {
+    const next = [...sentence.terms];
+    next.splice(at, 1, ...terms);
+    return commit(writeCondition({ ...sentence, terms: next }));
+  }
+
+  /** Sets a number of a term; the bounds of a range stay in order. */
+  function setNumber(at: number, term: Term, place: number, value: number): Promise<void> {
+    const numbers = term.numbers.map((n, i) =>
+      i === place || (i < place ? n > value : n < value) ? value : n,
+    );
+    return put(at, { ...term, numbers });
+  }
+</script>
+
+<FieldRow label="sounds" help="When the step may sound, besides its probability.">
+  {#if mixed}<span class="text-ink-2">different ones</span>
+  {:else if sentence.terms.length === 0}<span class="text-ink-2">always</span>{/if}
+  {#if sentence.terms.length > 1}
+    <select
+      class="control"
+      aria-label="How the terms are joined"
+      value={sentence.or ? "or" : "and"}
+      onchange={(event) =>
+        commit(writeCondition({ ...sentence, or: event.currentTarget.value === "or" }))}
+    >
+      <option value="and">if all hold</option>
+      <option value="or">if one holds</option>
+    </select>
+  {/if}
+</FieldRow>
+{#each sentence.terms as term, at (at)}
+  <div
+    class="flex flex-wrap items-center justify-end gap-1 pb-1"
+    role="group"
+    aria-label="Term {at + 1}"
+  >
+    <button
+      class="control px-1!"
+      aria-pressed={term.not}
+      data-help="Turn the term around."
+      onclick={() => put(at, { ...term, not: !term.not })}>not</button
+    >
+    <select
+      class="control max-w-[158px]"
+      aria-label="What the term says"
+      value={term.kind.words}
+      onchange={(event) => {
+        const next = newTerm(event.currentTarget.value);
+        if (next) void put(at, { ...next, not: term.not });
+      }}
+    >
+      {#each termKinds as kind (kind.form)}<option value={kind.words}>{kind.words}</option>{/each}
+    </select>
+    <button class="control px-1!" aria-label="Take term {at + 1} out" onclick={() => put(at)}
+      >×</button
+    >
+    {#if term.track !== undefined}
+      <select
+        class="control max-w-[110px]"
+        aria-label="Which track"
+        value={String(term.track)}
+        onchange={(event) => put(at, { ...term, track: Number(event.currentTarget.value) })}
+      >
+        {#each tracks as { id, name } (id)}<option value={String(id)}>{name}</option>{/each}
+      </select>
+    {/if}
+    {#each term.kind.numbers as number, place (place)}
+      <NumberField
+        label={number.name}
+        value={term.numbers[place] ?? number.min}
+        min={number.min}
+        max={number.max}
+        width="2ch"
+        commit={(value) => setNumber(at, term, place, value)}
+      />
+    {/each}
+  </div>
+{/each}
+{#if sentence.terms.length > 0}
+  <p class="caption pb-1 text-right">{conditionWords(condition, tracks)}</p>
+{/if}
+{#if sentence.terms.length < mostTerms}
+  <FieldRow label="" help="Add a term to the condition.">
+    <select
+      class="control max-w-[150px]"
+      aria-label="Add a term"
+      value=""
+      onchange={(event) => {
+        const term = newTerm(event.currentTarget.value);
+        event.currentTarget.value = "";
+        if (term) void put(sentence.terms.length, term);
+      }}
+    >
+      <option value="">+ only if</option>
+      {#each termKinds as kind (kind.form)}<option value={kind.words}>{kind.words}</option>{/each}
+    </select>
+  </FieldRow>
+{/if}

@@ -1,0 +1,48 @@
+<!-- @component How long a step lasts, and what becomes of each of its step lengths. -->
+<script lang="ts">
+  import type { StepDetail } from "../../api/types";
+  import { lengthsOf, withStretch } from "../../chart/stretch";
+  import FieldRow from "../fields/FieldRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  let { detail, set }: { detail: StepDetail; set: (change: Partial<StepDetail>) => Promise<void> } =
+    $props();
+
+  const lengths = $derived(lengthsOf(detail));
+  const words = ["silent", "struck", "tied"];
+  const marks = ["·", "●", "–"];
+
+  /** The next thing that can become of a length; the first cannot be tied. */
+  function turn(at: number): void {
+    const next = [...lengths];
+    next[at] = ((next[at] ?? 0) + 1) % (at === 0 ? 2 : 3);
+    if (next.includes(1)) void set({ lengths: next.join("") });
+  }
+</script>
+
+<NumberRow
+  label="stretch"
+  help="How many step lengths the step lasts, 1 to 16."
+  value={detail.stretch || 1}
+  min={1}
+  max={16}
+  usual={1}
+  commit={(stretch) => set(withStretch(detail, stretch))}
+/>
+{#if lengths.length > 1}
+  <FieldRow
+    label="lengths"
+    help="What becomes of each step length: press to have it struck, tied or silent."
+  >
+    <span class="flex flex-wrap justify-end gap-0.5" role="group" aria-label="Step lengths">
+      {#each lengths as length, at (at)}
+        <button
+          class="control w-[22px] px-0!"
+          aria-label="Length {at + 1}: {words[length]}"
+          data-help="Length {at + 1} is {words[length]}; press for the next: silent, struck, tied."
+          onclick={() => turn(at)}>{marks[length]}</button
+        >
+      {/each}
+    </span>
+  </FieldRow>
+{/if}
