@@ -37,7 +37,12 @@ type house struct {
 	board  *health.Board
 }
 
-func start(t *testing.T) *house {
+func start(t *testing.T) *house { return startLimited(t, server.Limits{}) }
+
+// impatient limits are only for tests of the limits themselves: on a slow machine anything else would meet them too.
+var impatient = server.Limits{Body: 300 * time.Millisecond, Write: 300 * time.Millisecond}
+
+func startLimited(t *testing.T, limits server.Limits) *house {
 	t.Helper()
 	kept := memory.New(testkit.Buoy())
 	opened, err := studio.New(t.Context(), kept, kept.Document())
@@ -56,7 +61,7 @@ func start(t *testing.T) *house {
 	host := listener.Listener.Addr().String()
 	handler = server.New(server.Options{
 		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Hosts: []string{host},
-		Health: board, Log: slog.New(slog.DiscardHandler), Limits: server.Limits{Body: 300 * time.Millisecond, Write: 300 * time.Millisecond},
+		Health: board, Log: slog.New(slog.DiscardHandler), Limits: limits,
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
 	listener.Config.Handler = handler
