@@ -122,7 +122,8 @@ type Comparison struct {
 // usual MIDI file, so that a file that comes back is the take that it was made of.
 const Tolerance = score.TicksPerQuarter / 960
 
-// Compare pairs each note of a take with the first one of another that has its key and its start.
+// Compare pairs each note of a take with one of another that has its key and its start: with its double if there is
+// one, since several can start together, else with the first.
 func Compare(a, b *Take) Comparison {
 	c := Comparison{Changed: []int{}, Gone: []int{}, Added: []int{}}
 	ours, theirs := a.Notes(), b.Notes()
@@ -135,16 +136,25 @@ func Compare(a, b *Take) Comparison {
 		for len(list) > 0 && theirs[list[0]].Start < n.Start-Tolerance {
 			c.Added, list = append(c.Added, list[0]), list[1:]
 		}
-		if len(list) > 0 && theirs[list[0]].Start <= n.Start+Tolerance {
-			other := theirs[list[0]]
-			list = list[1:]
-			if longer := (other.End - other.Start) - (n.End - n.Start); other.Velocity != n.Velocity || max(longer, -longer) > 2*Tolerance {
-				c.Changed = append(c.Changed, place)
-			} else {
-				c.Same++
+		paired, likeness := -1, 0
+		for i, other := range list {
+			if theirs[other].Start > n.Start+Tolerance {
+				break
 			}
-		} else {
+			if l := likenessOf(n, theirs[other]); l > likeness {
+				paired, likeness = i, l
+			}
+		}
+		switch {
+		case paired < 0:
 			c.Gone = append(c.Gone, place)
+		case likeness == startsAlike:
+			c.Changed = append(c.Changed, place)
+		default:
+			c.Same++
+		}
+		if paired >= 0 {
+			list = slices.Delete(list, paired, paired+1)
 		}
 		waiting[n.Key] = list
 	}
@@ -153,4 +163,23 @@ func Compare(a, b *Take) Comparison {
 	}
 	slices.Sort(c.Added)
 	return c
+}
+
+// How alike two notes are that start together on one key.
+const (
+	startsAlike   = 1 + iota
+	soundsAlike   // within the tolerance, with the same velocity
+	exactlyDouble // to the tick
+)
+
+func likenessOf(a, b play.Note) int {
+	longer := (b.End - b.Start) - (a.End - a.Start)
+	switch {
+	case a.Velocity != b.Velocity || max(longer, -longer) > 2*Tolerance:
+		return startsAlike
+	case longer != 0 || a.Start != b.Start:
+		return soundsAlike
+	default:
+		return exactlyDouble
+	}
 }
