@@ -87,8 +87,9 @@ e2e: test-tools build
 	go test -count=1 ./e2e/...
 
 ## bench: benchmarks, each beside a floor measured in the same run
-bench: $(PAGE)
+bench: test-tools build
 	go test -run '^$$' -bench . -benchmem ./internal/core/... ./internal/live
+	go test -run '^$$' -bench . -benchtime 1x ./e2e
 
 ## fmt: format all files
 fmt: $(MODULES)

@@ -55,13 +55,13 @@ func TestMain(m *testing.M) {
 
 // app is a running Jettyfog with a data folder of its own.
 type app struct {
-	t       *testing.T
+	t       testing.TB
 	data    string
 	url     string
 	process *exec.Cmd
 }
 
-func start(t *testing.T, data string) *app {
+func start(t testing.TB, data string) *app {
 	t.Helper()
 	binary, err := filepath.Abs("../bin/jettyfog")
 	require.NoError(t, err)
@@ -99,7 +99,7 @@ func (a *app) kill() {
 // page is a tab with the app in it.
 type page struct {
 	*rod.Page
-	t       *testing.T
+	t       testing.TB
 	profile *rod.Browser
 }
 

@@ -167,11 +167,7 @@ func TestATakeIsKeptCorrectedAndCarriedAway(t *testing.T) {
 // while the project stands still.
 func TestATakeUnderTheHand(t *testing.T) {
 	a := start(t, t.TempDir())
-	p := a.open("/", 1280, 800, `
-		window.sounded = 0;
-		const make = BaseAudioContext.prototype.createOscillator;
-		BaseAudioContext.prototype.createOscillator = function () { window.sounded++; return make.call(this); };
-	`)
+	p := a.open("/", 1280, 800, tap)
 	p.fast()
 	p.MustElement("[aria-label=Record]").MustClick()
 	p.waitForBar(4)
@@ -217,10 +213,10 @@ func TestATakeUnderTheHand(t *testing.T) {
 	p.undoableTake("new note")
 	p.waitFor(`count => document.querySelectorAll("[data-note]").length === count`, notes+1)
 
-	sounded := p.MustEval(`() => window.sounded`).Int()
+	struck := p.MustEval(`() => window.struck`).Int()
 	p.Keyboard.MustType(input.Space)
 	p.MustElement("[aria-label='Stop the take']")
-	p.waitFor(`before => window.sounded > before + 4`, sounded)
+	p.waitFor(`before => window.struck > before + 4`, struck)
 	require.Empty(t, p.MustElements("[aria-label=Stop]"), "the project stands still")
 	p.Keyboard.MustType(input.Space)
 	p.MustElement("[aria-label='Hear the take']")

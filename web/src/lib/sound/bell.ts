@@ -1,31 +1,26 @@
-import { FMSynth, PolySynth, getContext, getDestination, start } from "tone";
+import worklet from "./bell.worklet.ts?worker&url";
+import { voiceCount, type Told } from "./bellVoices";
+import type { Synth } from "./voices";
 
-/** A synth that can be told ahead of time; times are of its own audio clock, in seconds. */
-export interface Synth {
-  now(): number;
-  /** Strikes a note of a frequency in hertz. */
-  attack(hertz: number, velocity: number, at: number): void;
-  /** Lets the note of that frequency go. */
-  release(hertz: number, at: number): void;
-}
-
-/** Makes the built-in bell, a stand-in for a synth at a MIDI output. Call it on a user's gesture. */
+/**
+ * Makes the built-in bell, a stand-in for a synth at a MIDI output. Call it on a user's gesture. It is computed on the
+ * browser's audio thread by a fixed number of voices, so that no number of notes holds the page up or fills its memory.
+ */
 export async function startBell(): Promise<Synth> {
-  await start();
-  const bell = new PolySynth(FMSynth, {
-    harmonicity: 3.01,
-    modulationIndex: 6,
-    envelope: { attack: 0.002, decay: 0.5, sustain: 0.25, release: 0.6 },
-    modulationEnvelope: { attack: 0.002, decay: 0.3, sustain: 0.1, release: 0.4 },
-    volume: -12,
-  }).connect(getDestination());
+  const context = new AudioContext();
+  await context.resume();
+  await context.audioWorklet.addModule(worklet);
+  const bell = new AudioWorkletNode(context, "bell", {
+    numberOfInputs: 0,
+    outputChannelCount: [1],
+  });
+  bell.connect(context.destination);
+  const tell = (told: Told) => bell.port.postMessage(told);
   return {
-    now: () => getContext().rawContext.currentTime,
-    attack: (hertz, velocity, at) => {
-      bell.triggerAttack(hertz, at, velocity / 127);
-    },
-    release: (hertz, at) => {
-      bell.triggerRelease(hertz, at);
-    },
+    voices: Array.from({ length: voiceCount }, (_, voice) => ({
+      attack: (hertz, velocity, at) => tell({ voice, at, hertz, velocity }),
+      release: (at) => tell({ voice, at, hertz: 0, velocity: 0 }),
+    })),
+    now: () => context.currentTime,
   };
 }

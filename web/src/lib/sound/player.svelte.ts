@@ -1,5 +1,6 @@
 import type { ServerClock } from "../api/serverClock";
 import type { WireClick, WireSound } from "../api/types";
+import { startBell } from "./bell";
 import PulseWorker from "./pulse.worker?worker";
 import { SoundQueue } from "./soundQueue";
 import { Voices, type Key } from "./voices";
@@ -85,7 +86,6 @@ export class Player {
 
   async #load(): Promise<void> {
     try {
-      const { startBell } = await import("./bell");
       this.#voices = new Voices(await startBell());
     } catch (error) {
       this.#starting = undefined;

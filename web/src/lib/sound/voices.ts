@@ -1,10 +1,21 @@
-import type { Synth } from "./bell";
-
 /** A release must come after its attack, or the note would hang. */
 const leastNote = 0.01;
 
-/** How many notes can be struck in a tenth of a second, as many as the bell has voices: more would only slow the page. */
-export const mostInTenth = 32;
+/** How long a voice is taken to be heard after its release, in seconds. */
+const tail = 0.6;
+
+/** One note at a time, ahead of time: times are of the audio clock, in seconds, and never before those told already. */
+export interface Voice {
+  /** Strikes a note of a frequency in hertz, whatever the voice was doing. */
+  attack(hertz: number, velocity: number, at: number): void;
+  release(at: number): void;
+}
+
+/** A fixed number of voices and their clock. */
+export interface Synth {
+  readonly voices: readonly Voice[];
+  now(): number;
+}
 
 /** What a key is: its channel, its MIDI note, and how far above that note's pitch it is to sound, in cents. */
 export interface Key {
@@ -13,44 +24,66 @@ export interface Key {
   detune?: number;
 }
 
-/** The keys of a synth: knows which are down or about to be, so that all can be let go at once. */
+/** A voice, when it was struck, when it is silent again, and the key that holds it. */
+interface Slot {
+  readonly voice: Voice;
+  struck: number;
+  silentFrom: number;
+  key: string | undefined;
+}
+
+/** Gives keys the voices of a synth, and knows which are down or about to be, so that all can be released at once. */
 export class Voices {
-  #down = new Map<string, { struck: number; hertz: number }>();
-  #tenth = 0;
-  #struckInTenth = 0;
+  readonly #slots: readonly Slot[];
+  readonly #down = new Map<string, Slot>();
 
-  constructor(readonly synth: Synth) {}
+  constructor(private readonly synth: Synth) {
+    this.#slots = synth.voices.map((voice) => ({
+      voice,
+      struck: -Infinity,
+      silentFrom: -Infinity,
+      key: undefined,
+    }));
+  }
 
-  /** Strikes a key (velocity above 0) or lets it go, `late` seconds from now. */
+  /** Strikes a key (velocity above 0) or releases it, `late` seconds from now. */
   play(key: Key, velocity: number, late: number): void {
     const at = this.synth.now() + Math.max(0, late);
     const name = `${key.channel} ${key.key}`;
-    if (velocity > 0) {
-      if (!this.#hasRoom(at)) return;
-      const hertz = frequency(key);
-      this.synth.attack(hertz, velocity, at);
-      this.#down.set(name, { struck: at, hertz });
-    } else {
-      this.#letGo(name, at);
-    }
-  }
-
-  /** Counts a note that is to be struck, if there is room for it. */
-  #hasRoom(at: number): boolean {
-    const tenth = Math.floor(at * 10);
-    if (tenth !== this.#tenth) this.#struckInTenth = 0;
-    this.#tenth = tenth;
-    return ++this.#struckInTenth <= mostInTenth;
+    if (velocity > 0) this.#strike(name, frequency(key), velocity, at);
+    else this.#release(name, at);
   }
 
   releaseAll(): void {
-    for (const name of [...this.#down.keys()]) this.#letGo(name, this.synth.now());
+    for (const name of [...this.#down.keys()]) this.#release(name, this.synth.now());
   }
 
-  #letGo(name: string, at: number): void {
-    const down = this.#down.get(name);
-    if (!down) return;
-    this.synth.release(down.hertz, Math.max(at, down.struck + leastNote));
+  #strike(name: string, hertz: number, velocity: number, at: number): void {
+    const slot = this.#down.get(name) ?? this.#free(at);
+    if (!slot) return;
+    if (slot.key !== undefined) this.#down.delete(slot.key);
+    slot.voice.attack(hertz, velocity, at);
+    Object.assign(slot, { struck: at, silentFrom: Infinity, key: name });
+    this.#down.set(name, slot);
+  }
+
+  /** A voice that is silent at a time; where none is, the one that was struck first. */
+  #free(at: number): Slot | undefined {
+    let oldest: Slot | undefined;
+    for (const slot of this.#slots) {
+      if (slot.silentFrom <= at) return slot;
+      if (!oldest || slot.struck < oldest.struck) oldest = slot;
+    }
+    return oldest;
+  }
+
+  #release(name: string, at: number): void {
+    const slot = this.#down.get(name);
+    if (!slot) return;
+    const end = Math.max(at, slot.struck + leastNote);
+    slot.voice.release(end);
+    slot.silentFrom = end + tail;
+    slot.key = undefined;
     this.#down.delete(name);
   }
 }

@@ -74,8 +74,8 @@ export class Playing {
 
   toggle(): void {
     this.#open = !this.#open;
+    this.computerKeys = this.#open;
     if (this.#open) void this.view.session.startSound();
-    else this.computerKeys = false;
   }
 
   get ports(): InputPort[] {

@@ -1,6 +1,7 @@
 import { hands } from "../chart/hand";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
+import { isTyping } from "./focus";
 import type { Playing } from "./playing.svelte";
 import type { Session } from "./session.svelte";
 import type { TakeDesk } from "./takeDesk.svelte";
@@ -16,9 +17,9 @@ export interface Desk {
   openHelp: () => void;
 }
 
-/** Handles the keys that hold everywhere. Text fields and dialogs keep their keys to themselves. */
+/** Handles the keys that hold everywhere. Fields and dialogs keep their keys to themselves, but no number has a space. */
 export function handleShortcut(event: KeyboardEvent, desk: Desk): void {
-  if (document.querySelector("dialog[open]") || isTyping(event.target)) return;
+  if (document.querySelector("dialog[open]") || keepsKey(event)) return;
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
   const action = event.altKey ? undefined : (command ? commands : plain)(event, desk)[key];
@@ -88,10 +89,6 @@ function click(selector: string): void {
   document.querySelector<HTMLButtonElement>(selector)?.click();
 }
 
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLInputElement ||
-    target instanceof HTMLSelectElement ||
-    target instanceof HTMLTextAreaElement
-  );
+function keepsKey({ target, key }: KeyboardEvent): boolean {
+  return isTyping(target) && !(key === " " && (target as HTMLElement).inputMode === "decimal");
 }

@@ -1,7 +1,7 @@
 <!--
 @component
 A number that can be typed, stepped with the arrow keys (Shift: by ten) and dragged up and down. It is
-committed by Enter, by leaving, and at the end of a drag; Escape takes back, and a double click brings the
+committed by Enter, by Space, which plays as everywhere, by leaving, and at the end of a drag; Escape takes back, and a double click brings the
 usual value. Where it stands for many values, typing sets all and the rest moves all alike.
 -->
 <script lang="ts">
@@ -70,6 +70,11 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 
   function onkeydown(event: KeyboardEvent): void {
     const by = { ArrowUp: step, ArrowDown: -step }[event.key];
+    if (event.key === " ") {
+      event.preventDefault();
+      void finish();
+      return;
+    }
     if (event.key === "Enter") void finish();
     else if (event.key === "Escape" && typed !== undefined) typed = undefined;
     else if (by !== undefined) {

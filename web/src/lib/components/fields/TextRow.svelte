@@ -19,6 +19,9 @@
     autocomplete="off"
     aria-label={name}
     {value}
+    onkeydown={(event) => {
+      if (event.key === "Escape") event.currentTarget.value = value;
+    }}
     onchange={(event) => {
       const text = event.currentTarget.value.trim();
       if (text && text !== value) commit(text);

@@ -12,6 +12,7 @@
     setTakeDesk,
   } from "../../state/context";
   import { playFromKeys, releaseFromKeys } from "../../input/computerKeys";
+  import { handKeysBack } from "../../state/focus";
   import { handleShortcut } from "../../state/shortcuts";
   import { Playing } from "../../state/playing.svelte";
   import { TakeDesk } from "../../state/takeDesk.svelte";
@@ -50,15 +51,18 @@
   const watch = new Watch();
 
   let hash = $state(location.hash);
+  $effect(() => handKeysBack(document));
   const view = $derived(hash === "#takes" ? "takes" : "write");
 </script>
 
 <svelte:window
   onpointerdowncapture={() => session.soundsAgain && void session.startSound()}
   onhashchange={() => (hash = location.hash)}
-  onkeydowncapture={() => session.soundsAgain && void session.startSound()}
+  onkeydowncapture={(event) => {
+    if (session.soundsAgain) void session.startSound();
+    if (playFromKeys(event, playing)) event.stopPropagation();
+  }}
   onkeydown={(event) =>
-    !playFromKeys(event, playing) &&
     handleShortcut(event, {
       session,
       view: chart,

@@ -3,6 +3,7 @@
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
   import { outlineBars, type Outlines } from "../../state/outlines.svelte";
+  import NoteLines from "../marks/NoteLines.svelte";
 
   let { track, outlines, silent }: { track: Track; outlines: Outlines; silent: boolean } = $props();
 
@@ -11,18 +12,8 @@
 
   let width = $state(0);
 
-  const notes = $derived.by(() => {
-    const from = outlines.bar * session.bar;
-    const scale = width / (outlineBars * session.bar);
-    const notes = outlines.of(track.id);
-    const keys = notes.map((note) => note.key);
-    const [lowest, highest] = [Math.min(...keys), Math.max(...keys)];
-    return notes.map(({ start, end, key }) => ({
-      x: (start - from) * scale,
-      y: 4 + ((highest - key) / Math.max(1, highest - lowest)) * (height - 11),
-      width: Math.max(2, (end - start) * scale),
-    }));
-  });
+  const from = $derived(outlines.bar * session.bar);
+  const scale = $derived(width / (outlineBars * session.bar));
 </script>
 
 <div bind:clientWidth={width} data-help="The next two bars, as the luck has decided them.">
@@ -35,15 +26,13 @@
       y2={height - 1}
       stroke="var(--line-strong)"
     />
-    {#each notes as note, i (i)}
-      <rect
-        x={note.x}
-        y={note.y}
-        width={note.width}
-        height="2.6"
-        fill="var(--ink)"
-        opacity={silent ? 0.3 : 1}
-      />
-    {/each}
+    <NoteLines
+      notes={outlines.of(track.id)}
+      x={(tick) => (tick - from) * scale}
+      height={height - 8.4}
+      thickness={2.6}
+      minWidth={2}
+      opacity={silent ? 0.3 : 1}
+    />
   </svg>
 </div>

@@ -3,6 +3,7 @@
   import { getSession } from "../../state/context";
   import { Wake, wakeBars } from "../../state/wake.svelte";
   import NumberField from "../fields/NumberField.svelte";
+  import NoteLines from "../marks/NoteLines.svelte";
 
   const session = getSession();
   const wake = new Wake(session);
@@ -17,16 +18,8 @@
   const to = $derived(wake.view?.to ?? 0);
   /** The wake ends at the right; what there is of it begins as far from there as it lasts. */
   const x = (tick: number) => width - (to - tick) * scale;
-  const notes = $derived.by(() => {
-    const { notes = [], from = 0 } = wake.view ?? {};
-    const keys = notes.map((note) => note.key);
-    const [lowest, highest] = [Math.min(...keys), Math.max(...keys)];
-    return notes.map(({ start, end, key }) => ({
-      x: x(from + start),
-      y: 4 + ((highest - key) / Math.max(1, highest - lowest)) * (height - 10),
-      width: Math.max(1.5, (end - start) * scale),
-    }));
-  });
+  const notes = $derived(wake.view?.notes ?? []);
+  const from = $derived(wake.view?.from ?? 0);
   const kept = $derived(wake.piece ?? { from: to - Math.min(bars, wake.bars) * bar, to });
 
   async function keep(): Promise<void> {
@@ -88,9 +81,13 @@
           stroke="var(--line-strong)"
         />
       {/each}
-      {#each notes as note, i (i)}
-        <rect x={note.x} y={note.y} width={note.width} height="2.4" fill="var(--ink)" />
-      {/each}
+      <NoteLines
+        {notes}
+        x={(tick) => x(from + tick)}
+        height={height - 7.6}
+        thickness={2.4}
+        minWidth={1.5}
+      />
     </svg>
   </div>
   <button
