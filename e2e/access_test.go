@@ -26,7 +26,7 @@ func (p *page) sights(look func(name string)) {
 	}
 	p.lane("velocity").MustFocus()
 	p.sheet("lane")
-	p.press("no spread")
+	p.MustElementR("#sheet-page button[aria-pressed=false]", "^\\s*spread").MustClick()
 	p.MustElement("[data-drawn]")
 	p.press(`\+ line`)
 	p.MustElement("[aria-label='Weight of line 1']")

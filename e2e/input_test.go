@@ -34,7 +34,6 @@ func TestNotesArePlayedIntoSteps(t *testing.T) {
 		p.MustElementR("[data-entry]", fmt.Sprintf("step %d of 16", i+2))
 	}
 	a.waitFor(func(p *score.Project) bool { return p.Tracks[3].Parts()[0].Lanes.Gate.Steps[3] == score.On })
-	p.press("computer keys")
 	p.Keyboard.MustType(input.KeyC)
 	p.MustElementR("[data-entry]", "step 6 of 16")
 	p.Keyboard.MustType(input.KeyV)

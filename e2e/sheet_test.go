@@ -201,7 +201,7 @@ func TestPatternsClocksAndTunings(t *testing.T) {
 	p.choice("Track that is followed", "Hull kit")
 	p.undoable("clock")
 	require.Equal(t, 3, a.project().Tracks[0].Source.Track)
-	p.MustElementR("#sheet-page button", "follows the project").MustClick()
+	p.MustElementR("#sheet-page button", "own luck").MustClick()
 	p.undoable("track luck")
 	p.choice("in tune by", "tuning messages")
 	p.undoable("tuning")

@@ -64,7 +64,7 @@ func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
 	p.stroke("pitch", 0, 0.75, 6, 0.3)
 	p.undoable("pitch of 7 steps")
 	p.lane("velocity").MustFocus()
-	p.press("no spread")
+	p.MustElementR("#sheet-page button[aria-pressed=false]", "^\\s*spread").MustClick()
 	p.undoable("velocity spread")
 	p.MustElement("[data-drawn]")
 	p.fast()

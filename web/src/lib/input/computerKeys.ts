@@ -6,6 +6,11 @@ const places =
     " ",
   );
 
+/** The letter of the computer's key that plays the key so far above the lowest that the screen shows. */
+export function letterOf(place: number): string {
+  return places[place]?.replace("Key", "").replace("Semicolon", ";") ?? "";
+}
+
 /** How loud the computer's keys are, which cannot tell; with Shift, and without. */
 const loud = 120;
 const usual = 92;

@@ -44,8 +44,8 @@ export function handKeysBack(page: Document): () => void {
   page.addEventListener(
     "change",
     ({ target }) => {
-      if (target instanceof HTMLSelectElement && !steppingKey.test(pressed?.key ?? ""))
-        leave(target);
+      const stepped = pressed?.target === target && steppingKey.test(pressed?.key ?? "");
+      if (target instanceof HTMLSelectElement && !stepped) leave(target);
     },
     options,
   );

@@ -11,7 +11,7 @@
     ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
     ["F", "follow, home"],
     ["M, S", "mute, solo the track"],
-    ["N", "the keyboard on the screen"],
+    ["N", "open or close the keyboard"],
     ["PgUp, PgDn", "the track before, the next track"],
     ["1 to 5", "hand: draw, line, move, scatter, choose"],
     ["Ctrl+C, Ctrl+V", "copy the chosen steps, paste at the cursor"],
@@ -31,6 +31,11 @@
     ["[ ]", "rotate the steps left, right"],
     ["O", "own loop, linked to the gate"],
     ["K", "lock the chosen steps, unlock them"],
+  ];
+  const onTheKeyboard = [
+    ["A to ;", "the notes whose keys show the letters, Shift: loud"],
+    ["Z, X", "an octave lower, higher"],
+    ["C, V, B", "enter a rest, a tie, go a step back"],
   ];
   const onATake = [
     ["Space", "hear the take, stop"],
@@ -57,7 +62,10 @@
 
 <Dialog bind:open title="Help" size="md">
   <div class="grid grid-cols-2 gap-x-6">
-    <div>{@render keys("Everywhere", everywhere)}</div>
+    <div>
+      {@render keys("Everywhere", everywhere)}
+      {@render keys("While computer keys play", onTheKeyboard)}
+    </div>
     <div>
       {@render keys("On a lane", onALane)}
       {@render keys("On a take", onATake)}

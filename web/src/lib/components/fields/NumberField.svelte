@@ -68,11 +68,11 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     if (committing === text) committing = undefined;
   }
 
-  function onkeydown(event: KeyboardEvent): void {
+  function onkeydown(event: KeyboardEvent & { currentTarget: HTMLInputElement }): void {
     const by = { ArrowUp: step, ArrowDown: -step }[event.key];
     if (event.key === " ") {
       event.preventDefault();
-      void finish();
+      event.currentTarget.blur(); // which finishes
       return;
     }
     if (event.key === "Enter") void finish();

@@ -102,8 +102,7 @@
         class="control"
         aria-pressed={playing.replace}
         data-help="Replace: steps that you play past are silenced. Else notes are added."
-        onclick={() => (playing.replace = !playing.replace)}
-        >{playing.replace ? "replaces" : "adds"}</button
+        onclick={() => (playing.replace = !playing.replace)}>replace</button
       >
       <span class="caption min-w-0 truncate"
         >{session.transport.playing ? session.track.name : "press Play first"}</span
@@ -123,7 +122,7 @@
     <button
       class="control"
       aria-pressed={playing.computerKeys}
-      data-help="A to K of the computer's keys play, Z and X change the octave. The shortcuts of these letters rest meanwhile."
+      data-help="The computer's keys play: A W S E D and on, Z and X for the octave. The other uses of these letters rest meanwhile."
       onclick={() => (playing.computerKeys = !playing.computerKeys)}>computer keys</button
     >
     <button

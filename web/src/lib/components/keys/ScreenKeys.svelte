@@ -6,6 +6,7 @@ A press further down is louder.
 <script lang="ts">
   import { noteName } from "../../roll/rollHand.svelte";
   import { notesOf } from "../../chart/key";
+  import { letterOf } from "../../input/computerKeys";
   import { getPlaying, getSession } from "../../state/context";
 
   const session = getSession();
@@ -45,7 +46,7 @@ A press further down is louder.
     class="block touch-none select-none"
     role="img"
     aria-label="Keys {noteName(playing.lowest)} to {noteName(keys.at(-1) ?? 0)}"
-    data-help="Press keys, further down louder. Keys of the scale bear their names. By keys: switch computer keys on."
+    data-help="Press keys, further down louder. Keys of the scale bear their names. Letters are the computer's keys."
     onpointerdown={(event) => {
       event.currentTarget.setPointerCapture(event.pointerId);
       const [note, velocity] = at(event);
@@ -76,6 +77,17 @@ A press further down is louder.
         stroke-width={note % 12 === key.root ? 2 : 1}
         data-key={note}
       />
+      {#if playing.computerKeys && letterOf(i)}
+        <text
+          x={(i + 0.5) * step}
+          y="14"
+          font-size="11"
+          text-anchor="middle"
+          font-family="var(--font-mono)"
+          fill="var(--ink-2)"
+          pointer-events="none">{letterOf(i)}</text
+        >
+      {/if}
       {#if named}
         <text
           x={(i + 0.5) * step}

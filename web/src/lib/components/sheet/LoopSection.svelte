@@ -30,8 +30,7 @@
     class="control mb-1 w-full"
     aria-pressed={!lane.linked}
     data-help="Linked, the lane sits on the gate's step. On its own, it runs a loop of its own."
-    onclick={() => set({ linked: !lane.linked })}
-    >{lane.linked ? "linked to the gate" : "on its own"}</button
+    onclick={() => set({ linked: !lane.linked })}>own loop</button
   >
 {/if}
 {#if !lane.linked}

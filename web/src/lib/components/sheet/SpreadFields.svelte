@@ -27,7 +27,7 @@
   aria-pressed={!off}
   data-help="Spread: chance adds to the value as it is played; what is written stays."
   onclick={() => set(off ? { depth: 100, chance: spread.chance || 100 } : { depth: 0 })}
-  >{off ? "no spread" : "spread"}</button
+  >spread</button
 >
 {#if !off}
   <DensityPicture {name} {spread} {widest} {set} />

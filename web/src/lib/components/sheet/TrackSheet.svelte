@@ -68,7 +68,7 @@
     aria-pressed={ownLuck}
     data-help="A luck of its own leaves the track alone when the project's luck changes."
     onclick={() => session.setTrack({ luck: ownLuck ? -1 : session.project.luck.number })}
-    >{ownLuck ? "luck of its own" : "follows the project's luck"}</button
+    >own luck</button
   >
   {#if ownLuck}
     <NumberRow
