@@ -24,7 +24,7 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 
 	p.point("gate", 1, 0.5)
 	p.Mouse.MustClick(proto.InputMouseButtonLeft)
-	p.waitFor(`() => document.querySelector("[aria-label^='Undo gate of step 2']")`)
+	p.undoable("gate of step 2")
 	require.Equal(t, score.On, a.project().Tracks[0].Parts()[0].Lanes.Gate.Steps[1])
 
 	loop := p.MustElement("[data-lane=pitch] [aria-pressed]")
@@ -40,9 +40,9 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	p.Mouse.MustDown(proto.InputMouseButtonLeft)
 	p.point("probability", 4, 0.5)
 	p.Mouse.MustUp(proto.InputMouseButtonLeft)
-	p.waitFor(`() => document.querySelector("[aria-label='Undo probability of 3 steps']")`)
+	p.undoable("probability of 3 steps")
 	p.enter("Tempo in beats per minute", "300")
-	p.waitFor(`() => document.querySelector("[aria-label='Undo tempo 300']")`)
+	p.undoable("tempo, 96.00 bpm to 300.00 bpm")
 
 	project := a.project()
 	lanes := project.Tracks[0].Parts()[0].Lanes
@@ -167,9 +167,9 @@ func TestByKeysAlone(t *testing.T) {
 		p.Keyboard.MustType(input.Tab)
 	}
 	p.Keyboard.MustType(input.ArrowRight, input.Enter)
-	p.waitFor(`() => document.querySelector("[aria-label='Undo gate of step 2']")`)
+	p.undoable("gate of step 2")
 	p.Keyboard.MustType(input.ArrowRight, input.ArrowRight, input.ArrowRight, input.KeyT)
-	p.waitFor(`() => document.querySelector("[aria-label='Undo gate of step 5']")`)
+	p.undoable("gate of step 5")
 	require.Equal(t, "gate, step 5 of 16", p.focused())
 
 	for i := 0; p.focused() != "pitch, step 5 of 11"; i++ {
@@ -187,7 +187,7 @@ func TestByKeysAlone(t *testing.T) {
 	require.Equal(t, score.Tie, lanes.Gate.Steps[4])
 
 	p.Keyboard.MustType(input.KeyL)
-	p.waitFor(`() => document.querySelector("[aria-label^='Undo luck']")`)
+	p.undoable("luck")
 	require.NotEqual(t, 48_213, a.project().Luck.Number)
 	p.Keyboard.Press(input.ShiftLeft)
 	p.Keyboard.MustType(input.KeyL)

@@ -61,3 +61,37 @@ func TestKeysBelongToTheInstrument(t *testing.T) {
 	after.Tracks[0].Mute = false
 	require.Equal(t, before, after)
 }
+
+// A run of presses of an arrow key, and a run of taps, is one step of undo, which says what it changes.
+func TestARunOfPressesIsOneStepOfUndo(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	before := a.project()
+	p.lane("velocity").MustFocus()
+	for range 4 {
+		p.Keyboard.MustType(input.ArrowDown)
+	}
+	p.undoable("velocity of step 1, 112 to 108")
+	tempo := p.field("Tempo in beats per minute")
+	tempo.MustFocus()
+	for range 3 {
+		p.Keyboard.MustType(input.ArrowUp)
+	}
+	p.undoable("tempo, 96.00 bpm to 99.00 bpm")
+	tempo.MustType(input.Escape)
+	p.MustElement("[aria-label^=Undo]").MustClick()
+	p.undoable("velocity of step 1, 112 to 108")
+	require.Equal(t, "Undo Bell buoy: velocity of step 1, 112 to 108", *p.MustElement("[aria-label^=Undo]").MustAttribute("aria-label"))
+	p.MustElement("[aria-label^=Undo]").MustClick()
+	p.MustElement("[aria-label=Undo]:disabled")
+	require.Equal(t, before, a.project())
+
+	// Two taps are enough, and those after them go on setting the same step of undo.
+	p.Keyboard.MustType(input.KeyB)
+	p.Keyboard.MustType(input.KeyB)
+	a.waitFor(func(s *score.Project) bool { return s.Tempo != before.Tempo })
+	p.Keyboard.MustType(input.KeyB)
+	p.waitFor(`() => document.querySelector("[aria-label^=Undo]").ariaLabel.includes("tempo")`)
+	p.MustElement("[aria-label^=Undo]").MustClick()
+	p.MustElement("[aria-label=Undo]:disabled")
+}

@@ -96,5 +96,5 @@ func (a *app) computed(track, bars int) []sound {
 // undoable waits until the page says that its last edit is the one of that label.
 func (p *page) undoable(label string) {
 	p.t.Helper()
-	p.waitFor(`label => document.querySelector("[aria-label^='Undo']").ariaLabel.startsWith("Undo " + label)`, label)
+	p.waitFor(`label => document.querySelector("[aria-label^='Undo']").ariaLabel.replace(/^Undo (.*?: )?/, "").startsWith(label)`, label)
 }

@@ -34,7 +34,7 @@ func (p *page) stroke(lane string, from int, fromShare float64, to int, toShare 
 // fast sets a tempo at which a journey need not wait long for its bars.
 func (p *page) fast() {
 	p.enter("Tempo in beats per minute", "400")
-	p.undoable("tempo 400")
+	p.undoable("tempo, 96.00 bpm to 400.00 bpm")
 }
 
 // A bass line: a new track, gates drawn as a Euclidean rhythm, pitches as a line over a loop of seven steps
@@ -59,7 +59,7 @@ func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
 	p.MustElement("[data-lane=pitch] [aria-pressed]").MustClick()
 	p.undoable("pitch unlinked")
 	p.enter("pitch loop length in steps", "7")
-	p.undoable("pitch length 7")
+	p.undoable("pitch length, 16 to 7")
 	p.press("line")
 	p.stroke("pitch", 0, 0.75, 6, 0.3)
 	p.undoable("pitch of 7 steps")
@@ -105,7 +105,7 @@ func TestAKitOfSixParts(t *testing.T) {
 	for part, length := range lengths {
 		if length != 16 {
 			p.enter(part+" loop length in steps", fmt.Sprint(length))
-			p.undoable(fmt.Sprintf("gate length %d", length))
+			p.undoable(fmt.Sprintf("gate length, 16 to %d", length))
 		}
 	}
 	const sixteenths = 48
@@ -257,11 +257,11 @@ func TestTheMusicIsSpelledAnew(t *testing.T) {
 	require.NotContains(t, after, 9, "A is not allowed")
 
 	p.MustElement("[aria-label=History]").MustClick()
-	p.MustElementR("dialog ol button", "tempo 400")
+	p.MustElementR("dialog ol button", "tempo, 96.00 bpm to 400.00 bpm")
 	p.MustElementR("dialog ol button", "the beginning").MustClick()
 	a.waitFor(func(project *score.Project) bool { return project.Tempo == score.Demo().Tempo })
 	require.Equal(t, score.Demo(), a.project())
-	p.MustElementR("dialog ol button", "tempo 400").MustClick()
+	p.MustElementR("dialog ol button", "tempo, 96.00 bpm to 400.00 bpm").MustClick()
 	a.waitFor(func(project *score.Project) bool { return project.Tempo == 400_000 })
 	require.Equal(t, score.Demo().Key, a.project().Key)
 }

@@ -29,7 +29,7 @@ func TestNotesAreEntered(t *testing.T) {
 	s := enter(1, `"step":1,"do":"notes","notes":[{"key":61,"velocity":99}],"fit":"up"`)
 	require.Equal(t, score.On, lanes(s).Gate.Steps[1])
 	require.Equal(t, 0, lanes(s).Pitch.Steps[1], "C sharp goes up to D, the root")
-	require.Equal(t, "notes played into step 2", s.Undo)
+	require.Equal(t, "Bell buoy: notes played into step 2", s.Undo)
 	s = enter(2, `"step":2,"do":"tie"`)
 	require.Equal(t, score.Tie, lanes(s).Gate.Steps[2])
 	s = enter(3, `"step":2,"do":"rest"`)

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"fmt"
 	"net/http"
 	"strconv"
 	"strings"
@@ -15,7 +16,11 @@ import (
 type EditRequest struct {
 	Revision int64          `json:"revision"`
 	Edit     score.EditJSON `json:"edit"`
+	// Run names a run of edits of one value, which together are one step of undo; empty is none.
+	Run string `json:"run,omitempty" jsonschema:"maxLength=64"`
 }
+
+const mostRunName = 64
 
 // RevisionRequest asks for a change that needs no more words.
 type RevisionRequest struct {
@@ -56,7 +61,11 @@ func (p projectResource) edit(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(p.studio.Edit(r.Context(), request.Revision, edit))
+	if len(request.Run) > mostRunName {
+		refuse(w, http.StatusUnprocessableEntity, fmt.Sprintf("the name of a run of edits has at most %d bytes; nothing was changed", mostRunName))
+		return
+	}
+	answer(w)(p.studio.EditInRun(r.Context(), request.Revision, edit, request.Run))
 }
 
 func (p projectResource) undo(w http.ResponseWriter, r *http.Request) {

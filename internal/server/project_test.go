@@ -125,7 +125,7 @@ func TestRoll(t *testing.T) {
 		require.GreaterOrEqual(t, pitch, 10)
 		require.LessOrEqual(t, pitch, 20)
 	}
-	require.Equal(t, "roll of pitch", h.studio.State().Undo)
+	require.Equal(t, "Bell buoy: roll of pitch", h.studio.State().Undo)
 	h.do("POST", "/api/undo", `{"revision":3}`)
 	require.Equal(t, before, pitches())
 	for revision, scope := range []string{"part", "track", "all"} {

@@ -25,6 +25,7 @@ type changeRow struct {
 	Position int `gorm:"primaryKey;autoIncrement:false"`
 	Edit     string
 	Inverse  string
+	Text     string
 }
 
 func (changeRow) TableName() string { return "changes" }
@@ -66,7 +67,7 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 		if err := tx.Where("position >= ?", document.Position).Delete(&changeRow{}).Error; err != nil {
 			return err
 		}
-		row := changeRow{Position: document.Position, Edit: string(edit), Inverse: string(inverse)}
+		row := changeRow{Position: document.Position, Edit: string(edit), Inverse: string(inverse), Text: change.Text}
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
@@ -135,7 +136,7 @@ func (s *Store) Changes(ctx context.Context, before, count int) ([]studio.Placed
 		if err != nil {
 			return nil, fmt.Errorf("read the inverse at position %d: %w", row.Position, err)
 		}
-		placed[i] = studio.PlacedChange{Position: row.Position, Change: studio.Change{Edit: edit, Inverse: inverse}}
+		placed[i] = studio.PlacedChange{Position: row.Position, Change: studio.Change{Edit: edit, Inverse: inverse, Text: row.Text}}
 	}
 	return placed, nil
 }

@@ -99,5 +99,8 @@ CREATE TABLE pieces (
 			}
 			return tx.Exec(`DROP TABLE messages;`).Error
 		}},
+		{ID: "7", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`ALTER TABLE changes ADD COLUMN text TEXT NOT NULL DEFAULT '';`).Error
+		}},
 	}
 }

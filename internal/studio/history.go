@@ -25,7 +25,7 @@ func (s *Studio) History(ctx context.Context, before, count int) ([]Entry, error
 	inForce := s.current.Load().document.Position
 	entries := make([]Entry, len(placed))
 	for i, p := range placed {
-		entries[i] = Entry{Position: p.Position, Label: p.Edit.Label(), Done: p.Position <= inForce}
+		entries[i] = Entry{Position: p.Position, Label: p.words(), Done: p.Position <= inForce}
 	}
 	return entries, nil
 }

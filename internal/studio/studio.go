@@ -20,6 +20,16 @@ type Document struct {
 // Change is an edit in the history, and the edit that undoes it.
 type Change struct {
 	Edit, Inverse score.Edit
+	// Text says what it changes; it is empty in a change of before, of which only the label is known.
+	Text string
+}
+
+// words says what the change does, to follow "Undo " or "Redo ".
+func (c Change) words() string {
+	if c.Text != "" {
+		return c.Text
+	}
+	return c.Edit.Label()
 }
 
 // Store keeps the document and its history. Each call is one transaction, which the context breaks off only before
@@ -75,6 +85,15 @@ type Studio struct {
 
 	changing  sync.Mutex // is held from the first look at the document until everybody was told
 	listeners []func(Snapshot)
+	run       run
+}
+
+// run is the last edit, on which another of the same name may go on.
+type run struct {
+	name     string
+	position int
+	before   *score.Project
+	change   Change
 }
 
 // current is what is open at a moment.
@@ -108,6 +127,12 @@ func (s *Studio) Listen(listener func(Snapshot)) {
 
 // Edit makes an edit. The error is a *StaleError, one of score.Apply or score.CheckDensity, or the store's.
 func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (Snapshot, error) {
+	return s.EditInRun(ctx, revision, edit, "")
+}
+
+// EditInRun makes an edit as Edit does. If it gives anew what the edit before gave, and both are of a run of one name
+// that is not empty, it takes that one's place in the history.
+func (s *Studio) EditInRun(ctx context.Context, revision int64, edit score.Edit, name string) (Snapshot, error) {
 	s.changing.Lock()
 	defer s.changing.Unlock()
 	if err := s.check(revision); err != nil {
@@ -121,10 +146,18 @@ func (s *Studio) Edit(ctx context.Context, revision int64, edit score.Edit) (Sna
 	if err := score.CheckDensity(before.Project, project); err != nil {
 		return Snapshot{}, err
 	}
-	document := Document{Project: project, Revision: revision + 1, Position: before.Position + 1}
-	next := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: edit.Label()}}
-	err = s.store.SaveEdit(ctx, document, Change{Edit: edit, Inverse: inverse})
-	return s.adopt(ctx, next, err)
+	next := run{name: name, position: before.Position + 1, before: before.Project, change: Change{Edit: edit, Inverse: inverse}}
+	if last := s.run; name != "" && last.name == name && last.position == before.Position && score.Continues(last.change.Edit, edit) {
+		next.position, next.before, next.change.Inverse = last.position, last.before, last.change.Inverse
+	}
+	next.change.Text = score.Describe(next.before, project, edit)
+	document := Document{Project: project, Revision: revision + 1, Position: next.position}
+	made := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: next.change.Text}}
+	state, err := s.adopt(ctx, made, s.store.SaveEdit(ctx, document, next.change))
+	if err == nil {
+		s.run = next
+	}
+	return state, err
 }
 
 // Undo takes the last edit in force back.
@@ -197,5 +230,5 @@ func (s *Studio) label(ctx context.Context, position int) (string, error) {
 	if !found {
 		return "", nil
 	}
-	return change.Edit.Label(), nil
+	return change.words(), nil
 }

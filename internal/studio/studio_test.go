@@ -2,6 +2,7 @@ package studio_test
 
 import (
 	"context"
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -145,7 +146,10 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 			})
 			before := s.State()
 			var err error
-			switch rapid.SampledFrom([]string{"edit", "edit", "undo", "redo", "go"}).Draw(t, "act") {
+			switch rapid.SampledFrom([]string{"edit", "edit", "run", "undo", "redo", "go"}).Draw(t, "act") {
+			case "run":
+				tempo := score.Tempo(rapid.IntRange(90_000, 99_000).Draw(t, "tempo"))
+				_, err = s.EditInRun(ctx, before.Revision, score.SetProject{Tempo: &tempo}, "run")
 			case "edit":
 				_, err = s.Edit(ctx, before.Revision, score.ChangeLuck{Number: rapid.IntRange(0, 999_999).Draw(t, "luck")})
 			case "undo":
@@ -259,4 +263,62 @@ func requireHistory(t *rapid.T, s *studio.Studio, all, done int) {
 	}
 	_, err = s.GoTo(context.Background(), s.State().Revision, all+1)
 	require.ErrorIs(t, err, studio.ErrNothingToRedo)
+}
+
+// A run of edits of one value is one step of the history, which says from where to where the run went.
+func TestARunOfEditsIsOneStep(t *testing.T) {
+	ctx := context.Background()
+	store := memory.New(testkit.Buoy())
+	s := open(t, store)
+	press := func(run string, step, value int) {
+		t.Helper()
+		address := score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Velocity}
+		_, err := s.EditInRun(ctx, s.State().Revision, score.SetSteps{LaneAddress: address, Steps: []score.StepValue{{Step: step, Value: value}}}, run)
+		require.NoError(t, err)
+	}
+	labels := func() (labels []string) {
+		t.Helper()
+		entries, err := s.History(ctx, 0, 100)
+		require.NoError(t, err)
+		for _, entry := range entries {
+			labels = append(labels, entry.Label)
+		}
+		return labels
+	}
+	velocity := func(step int) int { return s.State().Project.Tracks[0].Parts()[0].Lanes.Velocity.Steps[step] }
+	began := velocity(0)
+	say := func(step, from, to int) string {
+		return fmt.Sprintf("Bell buoy: velocity of step %d, %d to %d", step+1, from, to)
+	}
+	for _, value := range []int{1, 2, 3} {
+		press("a", 0, value)
+	}
+	require.Equal(t, []string{say(0, began, 3)}, labels())
+	require.Equal(t, say(0, began, 3), s.State().Undo)
+
+	_, err := s.Undo(ctx, s.State().Revision)
+	require.NoError(t, err)
+	require.Equal(t, began, velocity(0))
+	_, err = s.Redo(ctx, s.State().Revision)
+	require.NoError(t, err)
+	require.Equal(t, 3, velocity(0))
+
+	press("b", 0, 4) // another run
+	press("b", 1, 4) // another value
+	press("", 1, 5)  // no run
+	press("", 1, 6)  // no run either
+	require.Len(t, labels(), 5)
+	press("c", 1, 7)
+	_, err = s.Undo(ctx, s.State().Revision)
+	require.NoError(t, err)
+	press("c", 1, 8) // what was undone is not gone on from
+	require.Equal(t, []string{say(1, 6, 8), say(1, 5, 6), say(1, 4, 5), say(1, 78, 4), say(0, 3, 4), say(0, began, 3)}, labels())
+
+	s = open(t, store) // after a restart a run begins anew
+	press("c", 1, 9)
+	require.Equal(t, say(1, 8, 9), labels()[0])
+	require.Len(t, labels(), 7)
+	_, err = s.GoTo(ctx, s.State().Revision, 0)
+	require.NoError(t, err)
+	require.Equal(t, testkit.Buoy().Tracks, s.State().Project.Tracks)
 }

@@ -22,6 +22,7 @@ func TestEveryEditHasAnInverse(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, kept, before, "Apply must leave its argument alone")
 		require.NotEmpty(t, edit.Label())
+		require.NotEmpty(t, score.Describe(before, after, edit))
 
 		undone, redo, err := score.Apply(after, throughJSON(t, undo))
 		require.NoError(t, err)

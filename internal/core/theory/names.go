@@ -87,3 +87,6 @@ func letterIndex(letter byte) int {
 	}
 	panic("theory: " + string(letter) + " is not the letter of a note")
 }
+
+// NoteName names a MIDI note as C♯4; 60 is C4 (common practice).
+func NoteName(note int) string { return sharps[note%Octave] + strconv.Itoa(note/Octave-1) }

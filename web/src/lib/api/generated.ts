@@ -386,6 +386,7 @@ export interface Question {
 export interface EditRequest {
   revision: number;
   edit: EditJSON;
+  run?: string;
 }
 export interface EditJSON {
   setProject?: SetProject;

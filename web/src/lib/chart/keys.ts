@@ -28,10 +28,11 @@ export function pressKey(
     const steps = many ? view.stepsOf(name) : [step];
     void view.write(name, Object.fromEntries(steps.map((s) => [s, to])));
   };
-  const raise = (by: number) => {
-    if (many) void view.raise(by);
-    else set(Math.min(spec.most, Math.max(spec.least, value + by)));
-  };
+  const raise = (by: number) =>
+    view.session.run.press(() => {
+      if (many) void view.raise(by);
+      else set(Math.min(spec.most, Math.max(spec.least, value + by)));
+    });
 
   switch (event.key) {
     case "ArrowLeft":

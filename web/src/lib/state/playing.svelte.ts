@@ -75,7 +75,7 @@ export class Playing {
   toggle(): void {
     this.#open = !this.#open;
     this.computerKeys = this.#open;
-    if (this.#open) void this.view.session.startSound();
+    if (this.#open) void this.view.session.sound.start();
   }
 
   get ports(): InputPort[] {

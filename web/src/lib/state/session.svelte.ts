@@ -22,19 +22,15 @@ import type {
   WireSound,
 } from "../api/types";
 import { Player } from "../sound/player.svelte";
+import { EditRun } from "./editRun";
 import { Notices } from "./notices.svelte";
+import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
 import { Shelf } from "./shelf.svelte";
 import { Transport } from "./transport.svelte";
 
 /** Lanes that a part of a kit does not hear: it plays its own note. */
 const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
-
-/** Where the page keeps whether it sounds, until its tab is closed. */
-const soundsKey = "sounds";
-
-/** How long playing waits for the built-in sounds, in milliseconds. */
-const soundWithin = 3_000;
 
 /** A channel beside all MIDI channels, for notes that are placed by ear. */
 const auditionChannel = 16;
@@ -46,6 +42,8 @@ export class Session {
   readonly transport: Transport;
   readonly player: Player;
   readonly shelf: Shelf;
+  readonly sound: PageSound;
+  readonly run = new EditRun();
 
   /** What a press on Record records. */
   recordOptions = $state<RecordOptions>({ countIn: 0, from: 0, bars: 0, again: false });
@@ -69,6 +67,7 @@ export class Session {
     this.places = new Places(this.#socket.clock);
     this.transport = new Transport(this.#socket.clock);
     this.shelf = new Shelf(this);
+    this.sound = new PageSound(this.player, this.notices, () => this.connected);
   }
 
   /** False until the project and the lists have arrived for the first time. */
@@ -201,7 +200,8 @@ export class Session {
   }
 
   edit(edit: EditJSON): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/edits", { revision, edit }));
+    const run = this.run.name;
+    return this.change((revision) => post<Snapshot>("api/edits", { revision, edit, run }));
   }
 
   /** Makes several edits one step of undo. */
@@ -232,7 +232,7 @@ export class Session {
 
   /** Lets a note be heard at once, for placing it by ear. */
   async hear(key: number, detune = 0, velocity = 90): Promise<void> {
-    await this.startSound();
+    await this.sound.start();
     this.player.strike({ channel: auditionChannel, key, detune }, velocity);
   }
 
@@ -265,13 +265,13 @@ export class Session {
 
   async togglePlaying(): Promise<void> {
     if (this.transport.playing) return this.#order("stop");
-    await this.startSound();
+    await this.sound.start();
     return this.#order("play");
   }
 
   async toggleRecording(): Promise<void> {
     if (this.transport.recording || this.transport.armed) return this.#order("endRecording");
-    await this.startSound();
+    await this.sound.start();
     return this.#order("record");
   }
 
@@ -285,32 +285,6 @@ export class Session {
     const waits = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
     if (waits && this.transport.playing) {
       await this.attempt(() => post("api/transport/input", { message }));
-    }
-  }
-
-  /** Has what is played sound in this page, or in other pages only, and keeps to that over a reload. */
-  async soundHere(sounds: boolean): Promise<void> {
-    this.player.sounds = sounds;
-    sessionStorage.setItem(soundsKey, String(sounds));
-    if (sounds) await this.startSound();
-  }
-
-  /** Whether the page sounded before it was loaded anew and has not started to again. */
-  get soundsAgain(): boolean {
-    return !this.player.ready && sessionStorage.getItem(soundsKey) === "true";
-  }
-
-  /** Starts the built-in sounds, if they have not started yet. A sound card that does not answer is not waited for. */
-  async startSound(): Promise<void> {
-    if (!this.connected) return; // what is asked for next says so
-    const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(true), soundWithin));
-    try {
-      const started = this.player.start().then(() => false);
-      if (await Promise.race([started, late])) {
-        this.notices.add("The built-in bell has not started yet; the sequence plays without it.");
-      } else sessionStorage.setItem(soundsKey, String(this.player.sounds));
-    } catch {
-      this.notices.add("The built-in bell could not start; the sequence plays on without it.");
     }
   }
 

@@ -34,7 +34,7 @@ export class TakeHearing {
   async start(roll: Roll, from: number, to: number): Promise<void> {
     this.stop();
     if (this.session.transport.playing) await this.session.togglePlaying();
-    await this.session.startSound();
+    await this.session.sound.start();
     this.#heard = { roll, tick: from, page: performance.now() + delay, end: to };
     const { signal } = (this.#abort = new AbortController());
     const chunk = barsAhead * roll.bar;

@@ -5,6 +5,8 @@ committed by Enter, by Space, which plays as everywhere, by leaving, and at the 
 usual value. Where it stands for many values, typing sets all and the rest moves all alike.
 -->
 <script lang="ts">
+  import { getSession } from "../../state/context";
+
   interface Props {
     value: number;
     min: number;
@@ -36,6 +38,8 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     many,
     commit,
   }: Props = $props();
+
+  const session = getSession();
 
   /** How far the pointer moves for one step. */
   const pixelsPerStep = 4;
@@ -80,12 +84,13 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     else if (by !== undefined) {
       event.preventDefault();
       if (many) {
-        void many.shift(by * (event.shiftKey ? 10 : 1));
+        const { shift } = many;
+        void session.run.press(() => shift(by * (event.shiftKey ? 10 : 1)));
         event.stopPropagation();
         return;
       }
       typed = clamp(Number(shown) + by * (event.shiftKey ? 10 : 1)).toFixed(decimals);
-      void finish();
+      void session.run.press(finish);
     } else return;
     event.stopPropagation();
   }

@@ -56,10 +56,10 @@
 </script>
 
 <svelte:window
-  onpointerdowncapture={() => session.soundsAgain && void session.startSound()}
+  onpointerdowncapture={() => session.sound.again && void session.sound.start()}
   onhashchange={() => (hash = location.hash)}
   onkeydowncapture={(event) => {
-    if (session.soundsAgain) void session.startSound();
+    if (session.sound.again) void session.sound.start();
     if (playFromKeys(event, playing)) event.stopPropagation();
   }}
   onkeydown={(event) =>

@@ -96,7 +96,7 @@
       aria-label="Sound in this page"
       aria-pressed={sounds}
       data-help="Have what is played sound on the built-in bell in this page, or leave it to other pages."
-      onclick={() => session.soundHere(!sounds)}>sound</button
+      onclick={() => session.sound.here(!sounds)}>sound</button
     >
   {/if}
 </footer>

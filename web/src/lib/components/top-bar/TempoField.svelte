@@ -5,29 +5,23 @@
 
   const session = getSession();
 
-  /** Taps further apart than this begin anew; after as long a silence the tempo is taken. */
+  /** Taps further apart than this begin anew, in milliseconds. */
   const pause = 1_500;
   let taps: number[] = [];
-  let tapped = $state<number>();
-  let silence: ReturnType<typeof setTimeout> | undefined;
 
   function set(beatsPerMinute: number): Promise<void> {
     return session.edit({ setProject: { tempo: Math.round(beatsPerMinute * 1000) } });
   }
 
+  /** From the second tap on each sets the tempo at once. */
   function tap(): void {
-    clearTimeout(silence);
-    taps = [...taps, performance.now()].slice(-8);
-    const [first, last] = [taps[0] ?? 0, taps.at(-1) ?? 0];
-    if (taps.length > 1) {
-      const beatsPerMinute = (60_000 * (taps.length - 1)) / (last - first);
-      tapped = Math.min(400, Math.max(10, Math.round(beatsPerMinute * 10) / 10));
-    }
-    silence = setTimeout(() => {
-      if (tapped !== undefined) void set(tapped);
-      taps = [];
-      tapped = undefined;
-    }, pause);
+    const now = performance.now();
+    taps = now - (taps.at(-1) ?? -Infinity) > pause ? [now] : [...taps, now].slice(-8);
+    const [first] = taps;
+    if (first === undefined || taps.length < 2) return;
+    const beatsPerMinute = (60_000 * (taps.length - 1)) / (now - first);
+    const tempo = Math.min(400, Math.max(10, Math.round(beatsPerMinute * 10) / 10));
+    void session.run.press(() => set(tempo));
   }
 </script>
 
@@ -37,7 +31,7 @@
     <NumberField
       label="Tempo in beats per minute"
       help="Tempo in quarter notes a minute: type, drag up and down, or use the arrow keys."
-      value={tapped ?? session.project.tempo / 1000}
+      value={session.project.tempo / 1000}
       min={10}
       max={400}
       decimals={2}
