@@ -103,7 +103,8 @@ type page struct {
 	profile *rod.Browser
 }
 
-// open opens the app in a browser profile of its own. The test fails on any exception in the page.
+// open opens the app in a browser profile of its own. The test fails on any exception in the page, and if the page asks for
+// something that is not there.
 // Scripts are run before those of the page.
 func (a *app) open(address string, width, height int, scripts ...string) *page {
 	a.t.Helper()
@@ -117,11 +118,15 @@ func (a *app) open(address string, width, height int, scripts ...string) *page {
 	listening, stop := tab.WithCancel()
 	go listening.EachEvent(func(e *proto.RuntimeExceptionThrown) {
 		exceptions = append(exceptions, e.ExceptionDetails.Text+" "+e.ExceptionDetails.Exception.Description)
+	}, func(e *proto.NetworkResponseReceived) {
+		if e.Response.Status == http.StatusNotFound {
+			exceptions = append(exceptions, e.Response.URL+" is not there")
+		}
 	})()
 	a.t.Cleanup(func() {
 		stop()
 		profile.MustClose()
-		require.Empty(a.t, exceptions, "exceptions in the page")
+		require.Empty(a.t, exceptions)
 	})
 	tab.MustNavigate(a.url + address).MustActivate()
 	p := &page{Page: tab, t: a.t, profile: profile}

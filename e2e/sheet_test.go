@@ -101,7 +101,7 @@ func TestTheLanePage(t *testing.T) {
 	p.enter("length first step", "3")
 	p.undoable("length first step")
 	p.MustElement("#sheet-page [aria-label=drift]").MustClick()
-	p.undoable("length order, forward to drift")
+	p.undoable("length order, ")
 	p.enter("step on", "70")
 	p.undoable("length drift")
 	p.choice("moved by", "notes that sound")

@@ -210,7 +210,7 @@ func TestATakeUnderTheHand(t *testing.T) {
 	notes := p.MustEval(`() => document.querySelectorAll("[data-note]").length`).Int()
 	p.Mouse.MustMoveTo(roll.X+roll.Width/2, roll.Y+3)
 	p.Mouse.Click(proto.InputMouseButtonLeft, 2)
-	p.undoableTake("new note")
+	p.undoableTake("1 new note")
 	p.waitFor(`count => document.querySelectorAll("[data-note]").length === count`, notes+1)
 
 	struck := p.MustEval(`() => window.struck`).Int()

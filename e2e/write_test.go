@@ -351,4 +351,10 @@ func TestComparingTwoLucks(t *testing.T) {
 	p.MustElement("[data-luck=back]").MustClick()
 	p.undoable("back to the former luck")
 	require.Equal(t, 48_213, a.project().Luck.Number)
+
+	// The track's page says after how much the held bars repeat exactly.
+	p.sheet("track")
+	p.MustElementR("[aria-label='What the hold repeats']", "does not repeat exactly|after \\d+ bars")
+	p.enter("Track realign", "1")
+	p.MustElementR("[aria-label='What the hold repeats']", "repeats exactly after 1 bar")
 }

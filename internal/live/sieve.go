@@ -1,7 +1,6 @@
 package live
 
 import (
-	"fmt"
 	"strings"
 	"time"
 
@@ -32,19 +31,12 @@ type Omission struct {
 func (o Omission) String() string {
 	var parts []string
 	if o.Late > 0 {
-		parts = append(parts, fmt.Sprintf("%s came too late", notesInWords(o.Late)))
+		parts = append(parts, score.Counted(o.Late, "note")+" came too late")
 	}
 	if o.Crowded > 0 {
-		parts = append(parts, fmt.Sprintf("%s came with too many others", notesInWords(o.Crowded)))
+		parts = append(parts, score.Counted(o.Crowded, "note")+" came with too many others")
 	}
 	return "not heard: " + strings.Join(parts, ", ")
-}
-
-func notesInWords(count int) string {
-	if count == 1 {
-		return "1 note"
-	}
-	return fmt.Sprintf("%d notes", count)
 }
 
 // sieve leaves out what cannot be played any more, or not all at once: whole notes, never just their ends. Of

@@ -57,7 +57,7 @@ func (t *tracks) idOf(track *score.Track) uint32 {
 		at := slices.IndexFunc(t.named, func(other take.Track) bool { return other.ID == id })
 		t.named[at].Name = track.Name
 	} else {
-		id = t.add(uint32(track.ID), track.Name)
+		id = t.add(take.Track{ID: uint32(track.ID), Name: track.Name, Kit: track.Kind == score.Kit})
 	}
 	t.ids[key] = id
 	return id
@@ -76,14 +76,14 @@ func (t *tracks) before(track *score.Track) (uint32, bool) {
 	return last.ids[uint32(track.ID)], true
 }
 
-// add adds a track, under a certain id if no other has it.
-func (t *tracks) add(id uint32, name string) uint32 {
-	taken := func(other take.Track) bool { return other.ID == id }
+// add adds a track, under its id if no other has that.
+func (t *tracks) add(track take.Track) uint32 {
+	taken := func(other take.Track) bool { return other.ID == track.ID }
 	for slices.ContainsFunc(t.named, taken) {
-		id++
+		track.ID++
 	}
-	t.named = append(t.named[:len(t.named):len(t.named)], take.Track{ID: id, Name: name})
-	return id
+	t.named = append(t.named[:len(t.named):len(t.named)], track)
+	return track.ID
 }
 
 // of returns the track of the recording that a message belongs to. A note ends where it began.
@@ -98,7 +98,7 @@ func (t *tracks) of(m play.Message) uint32 {
 	ids := t.eras[0].ids
 	id, known := ids[m.Track]
 	if !known { // of a project that played before the recording began, and was on its way
-		id = t.add(m.Track, fmt.Sprintf("Track %d", m.Track))
+		id = t.add(take.Track{ID: m.Track, Name: fmt.Sprintf("Track %d", m.Track)})
 		ids[m.Track] = id
 	}
 	if m.Kind == play.NoteOn {

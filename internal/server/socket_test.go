@@ -111,7 +111,10 @@ func TestWhatIsHeardIsRecorded(t *testing.T) {
 func TestTheWakeIsKept(t *testing.T) {
 	h := start(t)
 	page := h.connect()
-	require.Equal(t, http.StatusNotFound, h.do("GET", "/api/wake?bars=4", "").status)
+	none := h.do("GET", "/api/wake?bars=4", "")
+	require.Equal(t, http.StatusOK, none.status)
+	require.JSONEq(t, "null", none.body)
+	require.Equal(t, http.StatusNotFound, h.do("GET", "/api/wake?bars=4&stretch=99", "").status)
 	require.Equal(t, http.StatusBadRequest, h.do("GET", "/api/wake", "").status)
 	require.Equal(t, http.StatusUnprocessableEntity, h.do("POST", "/api/wake", `{"bars":0}`).status)
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":1,"edit":{"setProject":{"tempo":400000}}}`).status)

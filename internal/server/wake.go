@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"net/http"
 	"strconv"
@@ -81,7 +82,8 @@ func (k wakeResource) lastBars(ctx context.Context, stretch int64, end score.Tic
 	return last, err
 }
 
-// show answers with ?bars=, the last ones, or those that end at ?end= of the ?stretch=.
+// show answers with ?bars=, the last ones, or those that end at ?end= of the ?stretch=; with null before anything was
+// played.
 func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {
 	query := r.URL.Query()
 	bars, err := strconv.Atoi(query.Get("bars"))
@@ -92,6 +94,10 @@ func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {
 	stretch, _ := strconv.ParseInt(query.Get("stretch"), 10, 64) // without one it is the last
 	end, _ := strconv.ParseInt(query.Get("end"), 10, 64)         // without one it is the end
 	last, err := k.lastBars(r.Context(), stretch, score.Tick(end), bars)
+	if stretch == 0 && errors.Is(err, take.ErrUnknown) {
+		reply(w, nil)
+		return
+	}
 	if err != nil {
 		fail(w, err)
 		return

@@ -67,15 +67,19 @@ func requireHeld(t *rapid.T, p *score.Project, first, length, margin score.Tick)
 	}
 }
 
-// Whatever is left to chance, with a realign of as many bars every pass of what is held is the first again.
+// Whatever is left to chance, with a realign that fits into the bars that are held every pass of them is the first
+// again, and that is what is said.
 func TestAHoldAndARealignRepeatEverything(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := alone(t)
 		track := &p.Tracks[0]
-		track.Hold = rapid.IntRange(2, 4).Draw(t, "hold")
-		track.HoldFrom = track.Hold * rapid.IntRange(0, 3).Draw(t, "from")
-		track.Realign = track.Hold
+		track.Realign = rapid.IntRange(1, 3).Draw(t, "realign")
+		track.Hold = track.Realign * rapid.IntRange(1, 3).Draw(t, "times")
+		track.HoldFrom = rapid.IntRange(0, 9).Draw(t, "from")
 		bar := p.Meter.Bar()
+		period, err := play.Repeats(p, track)
+		require.NoError(t, err)
+		require.Equal(t, score.Tick(track.Hold)*bar, period)
 		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar, 2*score.TicksPerQuarter)
 	})
 }

@@ -49,6 +49,9 @@ func ProjectRepeats(p *score.Project) (score.Tick, error) {
 
 func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick, error) {
 	hold := score.Tick(t.Hold) * p.Meter.Bar()
+	if holdsAll(p, t, part) {
+		return hold, nil
+	}
 	random := isRandom(p, t, part)
 	if random && hold == 0 || evolves(part) || t.Jitter > 0 && len(p.TempoChanges) > 0 { // jitter is in milliseconds
 		return 0, ErrChance
@@ -86,6 +89,26 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 		return period, err
 	}
 	return inTicks(lcm(big.NewInt(int64(period)), big.NewInt(int64(hold))), score.Ratio{N: 1, M: 1})
+}
+
+// holdsAll reports whether each pass of what is held is the first again: what chance moves is brought back by the hold,
+// what moves by arithmetic by a realign that fits into it.
+func holdsAll(p *score.Project, t *score.Track, part *score.Part) bool {
+	if t.Hold == 0 || t.Realign == 0 || t.Hold%t.Realign > 0 || t.Source.Kind != score.OwnClock || t.Jitter > 0 && len(p.TempoChanges) > 0 {
+		return false
+	}
+	if amount, grid := swingOf(p, t); amount != score.Straight && grid == 0 { // which pairs steps from the beginning on
+		return false
+	}
+	for _, detail := range part.Details {
+		terms, _, _ := detail.Condition.Terms()
+		for _, term := range terms {
+			if term.Kind == score.PassTerm || term.Track > 0 && term.Track != t.ID {
+				return false
+			}
+		}
+	}
+	return true
 }
 
 // passes returns the period in which the passes that a part's conditions count come around too.

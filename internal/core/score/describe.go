@@ -185,14 +185,7 @@ func plain(format string) func(*Project, any) string {
 }
 
 func bars(_ *Project, value any) string {
-	switch n := value.(int); n {
-	case 0:
-		return "none"
-	case 1:
-		return "1 bar"
-	default:
-		return fmt.Sprintf("%d bars", n)
-	}
+	return Counted(value.(int), "bar")
 }
 
 // milliseconds reads ticks at the tempo of a project's beginning.
@@ -252,7 +245,7 @@ func stepWords(p *Project, lane LaneName, value int) string {
 		return strings.Replace(fmt.Sprintf("%+d", value), "+0", "0", 1)
 	case Length:
 		if value > WholeStep {
-			return fmt.Sprintf("%d steps", value-WholeStep+1)
+			return Counted(value-WholeStep+1, "step")
 		}
 		return fmt.Sprintf("%d %%", value)
 	case Probability, Nudge, Swing:

@@ -41,7 +41,7 @@ func TestAnEditSaysWhatItChanges(t *testing.T) {
 		{score.SetTrack{Track: 1, Name: given("Foghorn")}, first + ": name, “Bell buoy” to “Foghorn”"},
 		{score.SetTrack{Track: 1, Mute: given(true)}, first + ": mute"},
 		{score.SetTrack{Track: 1, Delay: given(score.Tick(-2016))}, first + ": delay, 0 ms to -62 ms"},
-		{score.SetTrack{Track: 1, Hold: given(4)}, first + ": hold, none to 4 bars"},
+		{score.SetTrack{Track: 1, Hold: given(4)}, first + ": hold, 0 bars to 4 bars"},
 		{score.SetPart{PartAddress: kit, Note: given(61)}, second + ": note, " + theory.NoteName(p.Tracks[2].Parts()[1].Note) + " to C♯4"},
 		{score.SetLane{LaneAddress: score.LaneAddress{PartAddress: part, Lane: score.Pitch}, Length: given(7)}, first + ": pitch length, 11 to 7"},
 		{score.SetLane{LaneAddress: score.LaneAddress{PartAddress: part, Lane: score.Pitch}, First: given(0)}, first + ": pitch first step, 2 to 1"},

@@ -170,7 +170,7 @@ func (e SetSteps) Label() string {
 	if len(e.Steps) == 1 {
 		return fmt.Sprintf("%s of step %d", e.Lane, e.Steps[0].Step+1)
 	}
-	return fmt.Sprintf("%s of %d steps", e.Lane, len(e.Steps))
+	return fmt.Sprintf("%s of %s", e.Lane, Counted(len(e.Steps), "step"))
 }
 
 func (e SetSteps) apply(p *Project) (Edit, error) {

@@ -99,7 +99,7 @@ func TestEditsOutOfRangeAreRefusedByName(t *testing.T) {
 		edit score.Edit
 		want string
 	}{
-		{score.SetProject{Tempo: ptr(score.Tempo(9_999))}, "tempo is 9999; it must be 10000 to 400000"},
+		{score.SetProject{Tempo: ptr(score.Tempo(9_999))}, "tempo is 9.999 bpm; it must be 10 to 400 bpm"},
 		{score.SetProject{Name: ptr(" ")}, `name is " "; it must be 1 to 60 printable characters`},
 		{score.SetProject{Meter: &score.Meter{Beats: 4, Unit: 3}}, "meter.unit is \"3\"; it must be one of 2, 4, 8, 16"},
 		{score.SetProject{Key: &theory.Key{Root: 12, Scale: "major"}}, "key.root is 12; it must be 0 to 11"},

@@ -29,7 +29,7 @@ func (p *Project) Validate() error {
 	if err := checkName("name", p.Name); err != nil {
 		return err
 	}
-	if err := checkRange("tempo", int(p.Tempo), int(MinTempo), int(MaxTempo)); err != nil {
+	if err := checkTempo("tempo", p.Tempo); err != nil {
 		return err
 	}
 	if err := p.validateTempoChanges(); err != nil {
@@ -88,7 +88,7 @@ func (p *Project) validateTempoChanges() error {
 		at := fmt.Sprintf("tempoChanges[%d]", i)
 		if err := firstOf([]error{
 			checkRange(at+".tick", int(change.Tick), int(before)+1, int(LastTick)),
-			checkRange(at+".tempo", int(change.Tempo), int(MinTempo), int(MaxTempo)),
+			checkTempo(at+".tempo", change.Tempo),
 		}); err != nil {
 			return err
 		}
@@ -160,6 +160,14 @@ func checkRange(field string, got, least, most int) error {
 func CheckSwing(field string, got int) error {
 	if got < Straight || got > MostSwing {
 		return &FieldError{field, fmt.Sprintf("%d.%d %%", got/10, max(got, -got)%10), "50.0 to 75.0 %"}
+	}
+	return nil
+}
+
+// checkTempo refuses a tempo in beats per minute, as it is read.
+func checkTempo(field string, got Tempo) error {
+	if got < MinTempo || got > MaxTempo {
+		return &FieldError{field, fmt.Sprintf("%g bpm", float64(got)/1000), fmt.Sprintf("%d to %d bpm", MinTempo/1000, MaxTempo/1000)}
 	}
 	return nil
 }

@@ -70,6 +70,9 @@ func (im *importer) tick(t uint32) score.Tick {
 	return score.Tick((2*int64(t)*quarters + per) / (2 * per))
 }
 
+// drums is the channel of percussion, 10 (General MIDI), counted from 0.
+const drums = 9
+
 func (im *importer) track(index int, track Track, offset score.Tick) {
 	name := fmt.Sprintf("Track %d", index+1)
 	im.first = len(im.messages)
@@ -97,13 +100,14 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 	if im.file.Format == 0 {
 		for i := range mine {
 			mine[i].Track = uint32(mine[i].Channel) + 1
-			im.addTrack(mine[i].Track, fmt.Sprintf("Channel %d", mine[i].Track))
+			im.addTrack(take.Track{ID: mine[i].Track, Name: fmt.Sprintf("Channel %d", mine[i].Track), Kit: mine[i].Channel == drums})
 		}
 		return
 	}
+	kit := !slices.ContainsFunc(mine, func(m play.Message) bool { return m.Kind == play.NoteOn && m.Channel != drums })
 	for i := range mine {
 		mine[i].Track = uint32(index) + 1
-		im.addTrack(mine[i].Track, name)
+		im.addTrack(take.Track{ID: mine[i].Track, Name: name, Kit: kit})
 	}
 }
 
@@ -133,10 +137,10 @@ func (im *importer) add(m play.Message) {
 	im.messages = append(im.messages, m)
 }
 
-func (im *importer) addTrack(id uint32, name string) {
-	if !im.known[id] {
-		im.known[id] = true
-		im.t.Tracks = append(im.t.Tracks, take.Track{ID: id, Name: name})
+func (im *importer) addTrack(track take.Track) {
+	if !im.known[track.ID] {
+		im.known[track.ID] = true
+		im.t.Tracks = append(im.t.Tracks, track)
 	}
 }
 

@@ -27,6 +27,22 @@ func LastBars(end, bar score.Tick, bars int) (from, to score.Tick) {
 	return max(0, to-score.Tick(bars)*bar), to
 }
 
+// delay has all that a take holds come later, but the tempo of its beginning.
+func (t *Take) delay(by score.Tick) {
+	for i := range t.Messages {
+		t.Messages[i].Tick += by
+	}
+	for i := range t.Markers {
+		t.Markers[i].Tick += by
+	}
+	for i := range t.Tempo {
+		if t.Tempo[i].Tick > 0 {
+			t.Tempo[i].Tick += by
+		}
+	}
+	t.End += by
+}
+
 // Cut returns what is in [from, to) of a take as a take of its own. What instruments were told before, and was
 // still in force, is told at its beginning; notes that began before are left out, and those that go on end with
 // it.

@@ -161,6 +161,8 @@ func (e SetTrack) apply(t *Take) error {
 type Trim struct {
 	From score.Tick `json:"from" jsonschema:"minimum=0"`
 	To   score.Tick `json:"to" jsonschema:"minimum=1"`
+	// Aligned keeps bars whole: the take begins and ends at bar lines, and what is not in the stretch is silent.
+	Aligned bool `json:"aligned,omitempty"`
 }
 
 // Label implements Edit.
@@ -170,7 +172,12 @@ func (e Trim) apply(t *Take) error {
 	if err := checkStretch(t, e.From, e.To); err != nil {
 		return err
 	}
+	bar := t.Meter.Bar()
 	*t = *Cut(t, e.From, e.To)
+	if e.Aligned {
+		t.delay(e.From % bar)
+		t.End = (t.End + bar - 1) / bar * bar
+	}
 	return nil
 }
 

@@ -86,7 +86,7 @@ type AddNotes struct {
 }
 
 // Label implements Edit.
-func (e AddNotes) Label() string { return counted(len(e.Notes), "new note") }
+func (e AddNotes) Label() string { return score.Counted(len(e.Notes), "new note") }
 
 func (e AddNotes) apply(t *Take) error {
 	notes := t.Notes()
@@ -146,7 +146,7 @@ func (e DeleteNotes) apply(t *Take) error {
 }
 
 // MoveNotes moves notes in time and pitch, all together: as far as they can go without one of them leaving the
-// take's beginning or the keyboard.
+// take's beginning or the keyboard. Kits keep their keys unless they or their notes are named.
 type MoveNotes struct {
 	Choice
 	Ticks     score.Tick `json:"ticks"`
@@ -168,14 +168,20 @@ func (e MoveNotes) apply(t *Take) error {
 		return err
 	}
 	ticks, semitones := e.Ticks, e.Semitones
+	keeps := t.keepsKeys(e.Choice)
 	for i, n := range notes {
 		if chosen[i] {
 			ticks = min(max(ticks, -n.Start), score.LastTick-n.End)
+		}
+		if chosen[i] && !keeps(n.Track) {
 			semitones = min(max(semitones, -int(n.Key)), theory.HighestNote-int(n.Key))
 		}
 	}
 	return change(t, e.Choice, func(n *play.Note) {
-		n.Start, n.End, n.Key = n.Start+ticks, n.End+ticks, uint8(int(n.Key)+semitones)
+		n.Start, n.End = n.Start+ticks, n.End+ticks
+		if !keeps(n.Track) {
+			n.Key = uint8(int(n.Key) + semitones)
+		}
 	})
 }
 
@@ -234,9 +240,9 @@ type SetNotes struct {
 // Label implements Edit.
 func (e SetNotes) Label() string {
 	if len(e.Velocities) > 0 {
-		return "velocity of " + counted(len(e.Notes), "note")
+		return "velocity of " + score.Counted(len(e.Notes), "note")
 	}
-	return "length of " + counted(len(e.Notes), "note")
+	return "length of " + score.Counted(len(e.Notes), "note")
 }
 
 func (e SetNotes) apply(t *Take) error {
@@ -267,11 +273,4 @@ func (e SetNotes) apply(t *Take) error {
 	}
 	t.setContents(notes, t.others())
 	return nil
-}
-
-func counted(count int, what string) string {
-	if count == 1 {
-		return what
-	}
-	return fmt.Sprintf("%d %ss", count, what)
 }

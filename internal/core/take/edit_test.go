@@ -50,7 +50,7 @@ func anEdit(t *rapid.T, of *take.Take) take.Edit {
 	edits := []take.Edit{
 		take.Rename{Name: "Fog"},
 		take.SetTrack{Track: 1, Mute: rapid.Bool().Draw(t, "mute")},
-		take.Trim{From: from, To: to},
+		take.Trim{From: from, To: to, Aligned: rapid.Bool().Draw(t, "aligned")},
 		take.AddNotes{Notes: []take.AddedNote{{Track: 1, Start: from, Length: to, Key: 60, Velocity: 100}}},
 		take.DeleteNotes{Choice: choice},
 		take.MoveNotes{Choice: choice, Ticks: score.Tick(rapid.IntRange(-200_000, 200_000).Draw(t, "ticks")), Semitones: rapid.IntRange(-127, 127).Draw(t, "semitones")},
@@ -234,6 +234,68 @@ func TestCutOut(t *testing.T) {
 	first, last := take.Cut(rendered, 0, bar), take.Cut(rendered, 3*bar, 4*bar)
 	require.ElementsMatch(t, first.Notes(), take.Cut(cut, 0, bar).Notes())
 	require.ElementsMatch(t, last.Notes(), take.Cut(cut, bar, 2*bar).Notes())
+}
+
+// Trimmed from within a bar to within another, what is kept stands where it stood in its bar.
+func TestTrimLeavesBarsWhole(t *testing.T) {
+	bar := testkit.Buoy().Meter.Bar()
+	whole := take.Render(testkit.Buoy(), 8)
+	from, to := 2*bar+bar/2, 4*bar+bar/3
+	trimmed := apply(t, whole, take.Trim{From: from, To: to, Aligned: true})
+	require.Equal(t, 3*bar, trimmed.End)
+	requireWhole(t, trimmed)
+	var want []score.Tick
+	for _, n := range whole.Notes() {
+		if n.Start >= from && n.Start < to {
+			want = append(want, n.Start-2*bar)
+		}
+	}
+	var got []score.Tick
+	for _, n := range trimmed.Notes() {
+		got = append(got, n.Start)
+	}
+	require.NotEmpty(t, want)
+	require.Equal(t, want, got)
+	require.Equal(t, to-from, apply(t, whole, take.Trim{From: from, To: to}).End, "a trim of before")
+	tempo := whole.Tempo
+	tempo = append(tempo, score.TempoChange{Tick: 3 * bar, Tempo: 200_000})
+	whole.Tempo = tempo
+	require.Equal(t, bar, apply(t, whole, take.Trim{From: from, To: to, Aligned: true}).Tempo[1].Tick)
+}
+
+// Changes of pitch leave kits alone, unless the kit or its notes are named.
+func TestKitsKeepTheirKeys(t *testing.T) {
+	whole := take.Render(score.Demo(), 2)
+	kit := uint32(score.Demo().Tracks[2].ID)
+	keysOf := func(of *take.Take, isKit bool) (keys []int) {
+		for _, n := range of.Notes() {
+			if (n.Track == kit) == isKit {
+				keys = append(keys, int(n.Key))
+			}
+		}
+		slices.Sort(keys)
+		return keys
+	}
+	raised := func(keys []int) []int {
+		up := slices.Clone(keys)
+		for i := range up {
+			up[i]++
+		}
+		return up
+	}
+	moved := apply(t, whole, take.MoveNotes{Semitones: 1, Ticks: 100})
+	require.Equal(t, keysOf(whole, true), keysOf(moved, true))
+	require.Equal(t, raised(keysOf(whole, false)), keysOf(moved, false))
+	moved = apply(t, whole, take.MoveNotes{Choice: take.Choice{Tracks: []uint32{kit}}, Semitones: 1})
+	require.Equal(t, raised(keysOf(whole, true)), keysOf(moved, true))
+	first := slices.IndexFunc(whole.Notes(), func(n play.Note) bool { return n.Track == kit })
+	moved = apply(t, whole, take.MoveNotes{Choice: take.Choice{Notes: []int{first}}, Semitones: 1})
+	require.NotEqual(t, keysOf(whole, true), keysOf(moved, true))
+	fitted := apply(t, whole, take.Fit{Key: theory.Key{Scale: "major", Root: 11}, Direction: "up"})
+	require.Equal(t, keysOf(whole, true), keysOf(fitted, true))
+	require.NotEqual(t, keysOf(whole, false), keysOf(fitted, false))
+	fitted = apply(t, whole, take.Fit{Choice: take.Choice{Tracks: []uint32{kit}}, Key: theory.Key{Scale: "major", Root: 11}, Direction: "up"})
+	require.NotEqual(t, keysOf(whole, true), keysOf(fitted, true))
 }
 
 // What is muted is not heard, and not lost.

@@ -79,6 +79,14 @@ type Choice struct {
 	To   score.Tick `json:"to,omitempty" jsonschema:"minimum=0"`
 }
 
+// keepsKeys returns which tracks a change of pitch leaves alone: kits, where the choice names no notes and no tracks.
+func (t *Take) keepsKeys(c Choice) func(track uint32) bool {
+	named := len(c.Notes)+len(c.Tracks) > 0
+	return func(id uint32) bool {
+		return !named && slices.ContainsFunc(t.Tracks, func(track Track) bool { return track.ID == id && track.Kit })
+	}
+}
+
 // of returns whether each of some notes is chosen. The error is a *score.FieldError.
 func (c Choice) of(notes []play.Note) ([]bool, error) {
 	chosen := make([]bool, len(notes))

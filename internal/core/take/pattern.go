@@ -290,7 +290,7 @@ func (w *stepWriter) pattern(name string) score.Pattern {
 }
 
 func (w *stepWriter) remarks() []string {
-	remarks := []string{fmt.Sprintf("It has %d steps of %s", w.steps, w.rate)}
+	remarks := []string{fmt.Sprintf("It has %s of %s", score.Counted(w.steps, "step"), w.rate)}
 	say := func(count int, what string) {
 		if count > 0 {
 			remarks = append(remarks, fmt.Sprintf("%d %s", count, what))

@@ -52,7 +52,8 @@ func (e Quantise) line(at score.Tick) score.Tick {
 	return nearest
 }
 
-// Fit brings notes that are foreign to a key into its scale, among the notes that it allows.
+// Fit brings notes that are foreign to a key into its scale, among the notes that it allows. Kits keep their keys unless
+// they or their notes are named.
 type Fit struct {
 	Choice
 	Key theory.Key `json:"key"`
@@ -75,7 +76,10 @@ func (e Fit) apply(t *Take) error {
 		return &score.FieldError{Field: "key", Got: "a tuning of other than twelve notes", Allowed: "one of twelve, as the keys of a take are"}
 	}
 	speller := entry.NewSpeller(e.Key, score.Transpose{})
+	keeps := t.keepsKeys(e.Choice)
 	return change(t, e.Choice, func(n *play.Note) {
-		n.Key = uint8(speller.Fit(int(n.Key), direction))
+		if !keeps(n.Track) {
+			n.Key = uint8(speller.Fit(int(n.Key), direction))
+		}
 	})
 }

@@ -38,6 +38,8 @@ type Track struct {
 	Name string `json:"name"`
 	// Mute silences the track where the take is heard or carried away; its messages stay.
 	Mute bool `json:"mute,omitempty"`
+	// Kit says that keys are instruments, which no change of pitch is about unless it names the track or its notes.
+	Kit bool `json:"kit,omitempty"`
 }
 
 // Heading is what is known of a take beside its messages, and grows while it is recorded; ticks count from its start.
@@ -131,7 +133,7 @@ func Of(p *score.Project, name string) *Take {
 		Project: p,
 	}
 	for i := range p.Tracks {
-		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name})
+		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name, Kit: p.Tracks[i].Kind == score.Kit})
 	}
 	return t
 }

@@ -897,6 +897,7 @@ export interface RollTrack {
   id: number;
   name: string;
   mute?: boolean;
+  kit?: boolean;
   notes: number;
 }
 export interface RollNote {
@@ -953,6 +954,7 @@ export interface TakeSetTrack {
 export interface Trim {
   from: number;
   to: number;
+  aligned?: boolean;
 }
 export interface CutOut {
   from: number;

@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import type { Track } from "../api/types";
 
 /** What a term of a condition says, with the words of the trade for each number. */
@@ -135,9 +136,9 @@ function termWords({ not, kind, numbers, track }: Term, tracks: Track[]): string
     case "track @ sounded":
       return `if ${name} ${not ? "was silent" : "sounded"} last`;
     case "track @ under # notes":
-      return `if ${name} ${not ? "had" : "had fewer than"} ${a} notes ${not ? "or more " : ""}in the last bar`;
+      return `if ${name} ${not ? "had" : "had fewer than"} ${counted(a, "note")} ${not ? "or more " : ""}in the last bar`;
     default:
-      return `if ${name} had ${not ? "at most" : "more than"} ${a} notes in the last bar`;
+      return `if ${name} had ${not ? "at most" : "more than"} ${counted(a, "note")} in the last bar`;
   }
 }
 

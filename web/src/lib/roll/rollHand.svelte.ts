@@ -1,3 +1,4 @@
+import { noteName } from "../chart/notes";
 import type { RollNote } from "../api/types";
 import type { TakeDesk } from "../state/takeDesk.svelte";
 import type { RollScale } from "./rollScale";
@@ -205,13 +206,6 @@ export class RollHand {
 function at(event: SvgEvent<MouseEvent>): { x: number; y: number } {
   const box = event.currentTarget.getBoundingClientRect();
   return { x: event.clientX - box.x, y: event.clientY - box.y };
-}
-
-const names = ["C", "C♯", "D", "D♯", "E", "F", "F♯", "G", "G♯", "A", "A♯", "B"];
-
-/** A key's name; 60 is C4. */
-export function noteName(key: number): string {
-  return `${names[key % 12]}${Math.floor(key / 12) - 1}`;
 }
 
 /** A moment as a bar and what of it has gone. */

@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import type { EditJSON, LaneName, StepDetail } from "../api/types";
 import type { ChartView } from "./chartView.svelte";
 
@@ -36,7 +37,7 @@ export class Clipboard {
       })),
     }));
     const count = this.#strips.reduce((sum, strip) => sum + strip.values.length, 0);
-    session.notices.add(`Copied ${count} ${count === 1 ? "step" : "steps"}.`);
+    session.notices.add(`Copied ${counted(count, "step")}.`);
   }
 
   /** Writes what was copied from the cursor's step on, as one edit. What would lie beyond step 64 is left out. */

@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import { post, postForLines, send } from "../api/http";
 import type {
   Choice,
@@ -34,7 +35,7 @@ export class Shelf {
       const name = file.name.replace(/\.midi?$/i, "");
       const path = `api/takes?name=${encodeURIComponent(name)}`;
       const { notes, remarks } = await send<Imported>(path, "audio/midi", file);
-      this.#say([`“${name}” is a take of ${notes} notes now.`, ...remarks]);
+      this.#say([`“${name}” is a take of ${counted(notes, "note")} now.`, ...remarks]);
     });
   }
 
@@ -43,7 +44,7 @@ export class Shelf {
     return this.session.attempt(async () => {
       const { notes } = await post<Imported>("api/wake", what);
       const which = what.bars ? "The last bars are" : "What you chose is";
-      this.#say([`${which} a take of ${notes} notes now, under Takes.`]);
+      this.#say([`${which} a take of ${counted(notes, "note")} now, under Takes.`]);
     });
   }
 

@@ -90,5 +90,5 @@ function click(selector: string): void {
 }
 
 function keepsKey({ target, key }: KeyboardEvent): boolean {
-  return isTyping(target) && !(key === " " && (target as HTMLElement).inputMode === "decimal");
+  return isTyping(target) && !(key === " " && (target as HTMLElement).dataset.number !== undefined);
 }

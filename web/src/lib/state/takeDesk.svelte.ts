@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import { get } from "../api/http";
 import type {
   Choice,
@@ -169,7 +170,7 @@ export class TakeDesk {
   /** The same in words. */
   get scope(): string {
     const { size } = this.#chosen;
-    if (size) return size === 1 ? "the chosen note" : `${size} chosen notes`;
+    if (size) return counted(size, "chosen note");
     const track = this.roll?.tracks.find(({ id }) => id === this.#track);
     const where = this.#stretch ? "the chosen stretch" : "the whole take";
     return track ? `“${track.name}” in ${where}` : where;

@@ -39,10 +39,10 @@ export class Wake {
   async #load(place: Place): Promise<void> {
     const at = place ? `&stretch=${place.stretch}&end=${place.end}` : "";
     try {
-      const view = await get<WakeView>(`api/wake?bars=${wakeBars}${at}`);
-      if (place === this.#place) this.#view = view;
+      const view = await get<WakeView | null>(`api/wake?bars=${wakeBars}${at}`);
+      if (place === this.#place) this.#view = view ?? undefined;
     } catch {
-      // Nothing was played yet, or the page says elsewhere that the server is away.
+      // The page says elsewhere that the server is away.
     }
   }
 

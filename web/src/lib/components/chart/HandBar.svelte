@@ -1,5 +1,6 @@
 <!-- @component What the pointer does on the strips, the clipboard, and which stretch of time is shown. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import { hands } from "../../chart/hand";
   import { getChartView, getClipboard, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
@@ -78,7 +79,7 @@
       disabled={view.bars === 1}
       onclick={() => view.bars--}>−</button
     >
-    <span class="min-w-[42px] text-center">{view.bars} {view.bars === 1 ? "bar" : "bars"}</span>
+    <span class="min-w-[42px] text-center">{counted(view.bars, "bar")}</span>
     <button
       class="control h-[24px]! min-w-[22px]! px-0!"
       aria-label="Show more bars"

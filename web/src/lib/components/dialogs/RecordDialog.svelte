@@ -1,5 +1,6 @@
 <!-- @component What a press on Record records. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import { getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
   import Dialog from "./Dialog.svelte";
@@ -15,17 +16,15 @@
 
   const words = $derived.by(() => {
     const { countIn, from, bars, again } = options;
-    const counted = countIn
-      ? `After a count-in of ${countIn} ${countIn === 1 ? "bar" : "bars"}, `
-      : "";
+    const before = countIn ? `After a count-in of ${counted(countIn, "bar")}, ` : "";
     const begins = from
       ? `from bar ${from} on`
       : bars
         ? "from the next bar on"
         : "from the bar that plays";
-    const lasts = bars ? `${bars} ${bars === 1 ? "bar" : "bars"}` : "until you end it";
+    const lasts = bars ? counted(bars, "bar") : "until you end it";
     const more = again && bars ? ", and another take begins where one ends, until you end it" : "";
-    const sentence = `${counted}${begins}, ${lasts}${more}.`;
+    const sentence = `${before}${begins}, ${lasts}${more}.`;
     return sentence.charAt(0).toUpperCase() + sentence.slice(1);
   });
 </script>

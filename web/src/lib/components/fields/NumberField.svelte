@@ -19,6 +19,10 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     disabled?: boolean;
     /** The usual value, which a double click brings back. */
     usual?: number | undefined;
+    /** How a value reads where it is more than a number. */
+    show?: ((value: number) => string) | undefined;
+    /** What a text that is more than a number stands for, or why it stands for nothing. */
+    read?: ((text: string) => number | string | undefined) | undefined;
     /** Several values in words, and how to move them all; then `value` is one of them. */
     many?: { text: string; shift: (by: number) => Promise<void> } | undefined;
     /** Stores the value; until that is done the field shows it. */
@@ -35,6 +39,8 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     width = "4ch",
     disabled = false,
     usual,
+    show,
+    read,
     many,
     commit,
   }: Props = $props();
@@ -49,7 +55,22 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   let committing: string | undefined;
   let drag: { y: number; value: number; steps: number; moved: boolean } | undefined;
 
-  const shown = $derived(typed ?? many?.text ?? value.toFixed(decimals));
+  const shown = $derived(typed ?? many?.text ?? text(value));
+
+  function text(value: number): string {
+    return show?.(value) ?? value.toFixed(decimals);
+  }
+
+  /** The number that a text stands for; undefined if it stands for none, which is said. */
+  function parsed(text: string): number | undefined {
+    if (text.trim() === "") return undefined;
+    const number = read?.(text) ?? Number(text.replace(",", "."));
+    if (Number.isFinite(number)) return Number(number);
+    session.notices.add(
+      typeof number === "string" ? number : `“${text}” is no number; ${label} stays as it was.`,
+    );
+    return undefined;
+  }
 
   function clamp(number: number): number {
     return Number(Math.min(max, Math.max(min, number)).toFixed(decimals));
@@ -57,19 +78,16 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 
   async function finish(): Promise<void> {
     if (typed === undefined || typed === committing) return;
-    const number = typed.trim() === "" ? NaN : Number(typed.replace(",", "."));
-    if (
-      !Number.isFinite(number) ||
-      (clamp(number) === value && committing === undefined && !many)
-    ) {
+    const number = parsed(typed);
+    if (number === undefined || (clamp(number) === value && committing === undefined && !many)) {
       typed = undefined;
       return;
     }
-    const text = clamp(number).toFixed(decimals);
-    typed = committing = text;
+    const sent = text(clamp(number));
+    typed = committing = sent;
     await commit(clamp(number));
-    if (typed === text) typed = undefined;
-    if (committing === text) committing = undefined;
+    if (typed === sent) typed = undefined;
+    if (committing === sent) committing = undefined;
   }
 
   function onkeydown(event: KeyboardEvent & { currentTarget: HTMLInputElement }): void {
@@ -89,7 +107,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
         event.stopPropagation();
         return;
       }
-      typed = clamp(Number(shown) + by * (event.shiftKey ? 10 : 1)).toFixed(decimals);
+      typed = text(clamp((parsed(shown) ?? value) + by * (event.shiftKey ? 10 : 1)));
       void session.run.press(finish);
     } else return;
     event.stopPropagation();
@@ -107,7 +125,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     if (!drag.moved) return;
     typed = many
       ? `${steps < 0 ? "−" : "+"}${Math.abs(steps * step)}`
-      : clamp(drag.value + steps * step).toFixed(decimals);
+      : text(clamp(drag.value + steps * step));
     drag.steps = steps * step;
   }
 
@@ -124,7 +142,8 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 <input
   class="control touch-none"
   style:width="calc({width} + 16px)"
-  inputmode="decimal"
+  inputmode={read ? "text" : "decimal"}
+  data-number
   autocomplete="off"
   aria-label={label}
   data-help={help}

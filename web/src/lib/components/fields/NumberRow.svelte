@@ -1,5 +1,6 @@
 <!-- @component A line of the sheet with a number. -->
 <script lang="ts">
+  import { noteName, noteOf } from "../../chart/notes";
   import FieldRow from "./FieldRow.svelte";
   import NumberField from "./NumberField.svelte";
 
@@ -12,6 +13,8 @@
     step?: number;
     decimals?: number;
     usual?: number | undefined;
+    /** The value is a MIDI note, which can be typed by its name or its number. */
+    note?: boolean;
     /** What the number counts. */
     unit?: string;
     /** What the field is called where the line's label alone would be ambiguous. */
@@ -19,10 +22,16 @@
     width?: string;
     commit: (value: number) => Promise<void>;
   }
-  let { label, help, unit, name, ...number }: Props = $props();
+  let { label, help, unit, name, note = false, ...number }: Props = $props();
 </script>
 
 <FieldRow {label} {help}>
-  {#if unit}<span class="caption">{unit}</span>{/if}
-  <NumberField label={name ?? label} {help} {...number} />
+  {#if unit ?? note}<span class="caption">{unit ?? number.value}</span>{/if}
+  <NumberField
+    label={name ?? label}
+    {help}
+    show={note ? noteName : undefined}
+    read={note ? noteOf : undefined}
+    {...number}
+  />
 </FieldRow>

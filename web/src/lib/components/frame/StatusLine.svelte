@@ -1,5 +1,6 @@
 <!-- @component The foot of the page: when the loops meet, what is pointed at, and the health of the output. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import { getChartView, getPlaying, getSession } from "../../state/context";
 
   const session = getSession();
@@ -15,8 +16,8 @@
     if (repeats.never) return `It never repeats: ${repeats.never}.`;
     const all = projectRepeats.never
       ? `all tracks together never do: ${projectRepeats.never}`
-      : `all tracks together every ${inBars(projectRepeats.ticks)}`;
-    return `It repeats every ${inBars(repeats.ticks)}, ${all}.`;
+      : `all tracks together every ${counted(projectRepeats.ticks / session.bar, "bar")}`;
+    return `It repeats every ${counted(repeats.ticks / session.bar, "bar")}, ${all}.`;
   });
 
   /** While playing, the bar in which they meet next. */
@@ -28,11 +29,6 @@
     return `, next in bar ${(Math.floor(meeting / session.bar) + 1).toLocaleString("en")}`;
   });
 
-  function inBars(ticks: number): string {
-    const bars = ticks / session.bar;
-    const number = bars.toLocaleString("en", { maximumFractionDigits: 2 });
-    return `${number} ${bars === 1 ? "bar" : "bars"}`;
-  }
   const sounds = $derived(session.player.sounds);
   const health = $derived.by(() => {
     if (!session.connected) return "Jettyfog does not answer; trying again";
@@ -63,9 +59,10 @@
   >
     {#if never}
       The lanes never meet again for sure: {never}
-    {:else}
+    {:else if view.chart}
       All lanes meet again every
-      <b class="text-ink font-semibold">{inBars(view.chart?.period.ticks ?? 0)}</b>{next}
+      <b class="text-ink font-semibold">{counted(view.chart.period.ticks / session.bar, "bar")}</b
+      >{next}
     {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>

@@ -4,7 +4,7 @@ Keys in one row, as wide as they are many: those of the scale are paper with the
 A press further down is louder.
 -->
 <script lang="ts">
-  import { noteName } from "../../roll/rollHand.svelte";
+  import { noteName } from "../../chart/notes";
   import { notesOf } from "../../chart/key";
   import { letterOf } from "../../input/computerKeys";
   import { getPlaying, getSession } from "../../state/context";

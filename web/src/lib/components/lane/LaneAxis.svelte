@@ -1,4 +1,8 @@
-<!-- @component What the heights of a lane's strip mean: the notes of the key, or some of the values. -->
+<!--
+@component
+What the heights of a lane's strip mean: the notes of the key, or some of the values. The notes are pulled up and down,
+by touch too, to see other octaves.
+-->
 <script lang="ts">
   import type { LaneName, LaneSpec } from "../../api/types";
   import { ValueScale } from "../../chart/geometry";
@@ -24,6 +28,21 @@
   const tight = $derived(height / (range.most - range.least + 1) < 11);
   const labels = $derived(name === "pitch" ? notes() : values());
 
+  /** Where the notes were taken hold of, and which was the lowest that was shown. */
+  let pull: { y: number; lowest: number } | undefined;
+
+  function onpointerdown(event: PointerEvent & { currentTarget: HTMLElement }): void {
+    if (name !== "pitch") return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    pull = { y: event.clientY, lowest: view.pitchRows.least };
+  }
+
+  function onpointermove(event: PointerEvent): void {
+    if (!pull) return;
+    const rows = Math.round((event.clientY - pull.y) / (height / (range.most - range.least + 1)));
+    view.movePitchRows(pull.lowest + rows - view.pitchRows.least);
+  }
+
   function notes(): Label[] {
     return view.degrees
       .filter((d) => d.degree >= range.least && d.degree <= range.most && (d.root || !tight))
@@ -45,7 +64,20 @@
   }
 </script>
 
-<div class="border-line min-h-0 overflow-hidden border-t" bind:clientHeight={height}>
+<div
+  class={[
+    "border-line min-h-0 overflow-hidden border-t",
+    name === "pitch" && "cursor-ns-resize touch-none select-none",
+  ]}
+  bind:clientHeight={height}
+  role="presentation"
+  data-axis={name}
+  data-help={name === "pitch" ? "Pull the notes up or down to see other octaves." : undefined}
+  {onpointerdown}
+  {onpointermove}
+  onpointerup={() => (pull = undefined)}
+  onpointercancel={() => (pull = undefined)}
+>
   <svg width="34" {height} class="block" aria-hidden="true">
     {#each labels as label (label.value)}
       <text

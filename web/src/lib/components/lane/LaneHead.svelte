@@ -1,5 +1,6 @@
 <!-- @component A lane's name and loop; each is edited in place. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import type { LaneName } from "../../api/types";
   import { laneHelp } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
@@ -17,11 +18,12 @@
   const lane = $derived(session.lane(name));
   const kit = $derived(session.track.kind === "kit");
   const chartLane = $derived(view.chartPart?.lanes.find((l) => l.lane === name));
-  const meets = $derived(
-    chartLane?.meetsGate.never
-      ? "never meets the gate for sure"
-      : `meets gate every ${inBars((chartLane?.meetsGate.ticks ?? 0) / session.bar)}`,
-  );
+  const meets = $derived.by(() => {
+    if (!chartLane) return "";
+    const { never, ticks = 0 } = chartLane.meetsGate;
+    if (never) return "never meets the gate for sure";
+    return `meets gate every ${counted(ticks / session.bar, "bar")}`;
+  });
   /** What there is to know of the lane beside its loop. */
   const caption = $derived(
     [
@@ -36,10 +38,6 @@
       .filter((word) => word)
       .join(" · "),
   );
-
-  function inBars(bars: number): string {
-    return `${bars.toLocaleString("en", { maximumFractionDigits: 2 })} ${bars === 1 ? "bar" : "bars"}`;
-  }
 </script>
 
 <div

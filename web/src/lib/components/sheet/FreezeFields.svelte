@@ -1,5 +1,6 @@
 <!-- @component What a track played last as a loop in place of its pattern. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import type { Track } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
@@ -14,10 +15,7 @@
   let notes = $state(8);
 
   /** How long the loop is, in words. */
-  const length = $derived.by(() => {
-    const count = Number(((track.loop?.length ?? 0) / session.bar).toFixed(2));
-    return `${count} ${count === 1 ? "bar" : "bars"}`;
-  });
+  const length = $derived(counted((track.loop?.length ?? 0) / session.bar, "bar"));
 
   function edit(): void {
     desk.open(-track.id);

@@ -1,5 +1,6 @@
 <!-- @component The part: its name and note, how its ratchets and chords are played, how long its steps last. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import type { Part, SetPart } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -63,7 +64,8 @@
   <NumberRow
     label="note"
     name="Part note"
-    help="The MIDI note that the part plays."
+    note
+    help="The note that the part plays, by name or MIDI number."
     value={part.note}
     min={0}
     max={127}
@@ -189,7 +191,7 @@
     />
   </Section>
 {/if}
-<Section title="hold steps" summary={part.held.length ? `${part.held.length} steps` : "none"}>
+<Section title="hold steps" summary={part.held.length ? counted(part.held.length, "step") : "none"}>
   <NumberRow
     label="first"
     name="First held step"

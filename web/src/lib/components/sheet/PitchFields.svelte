@@ -4,6 +4,7 @@
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import TicksRow from "../fields/TicksRow.svelte";
 
   let { track }: { track: Track } = $props();
 
@@ -18,7 +19,6 @@
     bend: "pitch bends",
     messages: "tuning messages",
   };
-  const quarter = $derived(session.lists.ticksPerQuarter);
 
   function setTuned(by: Tuned["by"]): Promise<void> {
     return session.setTrack({ tuned: by === "bend" ? { by, channels: 4, range: 2 } : { by } });
@@ -28,7 +28,8 @@
 {#if !kit}
   <NumberRow
     label="lowest note"
-    help="Lowest MIDI note of the register. Notes outside are folded in by whole octaves."
+    note
+    help="Lowest note of the register, by name or MIDI number. Notes outside are folded in by whole octaves."
     value={register.lowest}
     min={0}
     max={register.highest - octave + 1}
@@ -36,7 +37,8 @@
   />
   <NumberRow
     label="highest note"
-    help="Highest MIDI note of the register. Notes outside are folded in by whole octaves."
+    note
+    help="Highest note of the register, by name or MIDI number. Notes outside are folded in by whole octaves."
     value={register.highest}
     min={register.lowest + octave - 1}
     max={127}
@@ -70,16 +72,11 @@
   usual={0}
   commit={(voices) => session.setTrack({ voices })}
 />
-<NumberRow
+<TicksRow
   label="overlap"
-  help="How long a note that a new one ends sounds on into it, for legato, in thousandths of a beat."
-  unit="‰ beat"
-  value={Math.round((track.overlap * 1000) / quarter)}
-  min={0}
-  max={1000}
-  usual={0}
-  width="5ch"
-  commit={(overlap) => session.setTrack({ overlap: Math.round((overlap * quarter) / 1000) })}
+  help="How long a note that a new one ends sounds on into it, for legato."
+  value={track.overlap}
+  commit={(overlap) => session.setTrack({ overlap })}
 />
 {#if !kit}
   <ChoiceRow

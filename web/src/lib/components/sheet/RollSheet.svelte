@@ -1,5 +1,6 @@
 <!-- @component Writing new random values into steps that are not locked, from a number that is seen; recipes are kept. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import type { Recipe, RollRequest } from "../../api/types";
   import { laneHelp } from "../../chart/values";
   import { randomLuck } from "../../state/luck";
@@ -21,7 +22,7 @@
   const scopes = $derived([
     {
       value: "lane",
-      words: steps.length > 0 ? `${steps.length} steps of ${name}` : `lane ${name}`,
+      words: steps.length > 0 ? `${counted(steps.length, "step")} of ${name}` : `lane ${name}`,
     },
     { value: "part", words: "all lanes of the part" },
     { value: "track", words: "all lanes of the track" },

@@ -71,7 +71,8 @@
     <NumberRow
       label="lowest"
       name="Lowest note that counts"
-      help="Lowest note that counts."
+      note
+      help="Lowest note that counts, by name or MIDI number."
       value={source.lowest ?? 0}
       min={0}
       max={source.highest ?? 127}
@@ -81,7 +82,8 @@
     <NumberRow
       label="highest"
       name="Highest note that counts"
-      help="Highest note that counts."
+      note
+      help="Highest note that counts, by name or MIDI number."
       value={source.highest ?? 127}
       min={source.lowest ?? 0}
       max={127}

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { LaneName, LaneSpec } from "../../api/types";
   import { Gate } from "../../chart/gate";
+  import { degreeOf } from "../../chart/notes";
   import { degreeName, effective, laneHelp, lengthUnit } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
@@ -59,6 +60,7 @@
       min={spec.least}
       max={spec.most}
       usual={spec.default}
+      read={name === "pitch" ? (text) => degreeOf(text, view.degrees) : undefined}
       width={mixed ? "7ch" : "4ch"}
       many={mixed
         ? {

@@ -6,6 +6,7 @@
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import TicksRow from "../fields/TicksRow.svelte";
 
   let { track }: { track: Track } = $props();
 
@@ -75,17 +76,13 @@
   ]}
   choose={(by) => session.setTrack({ swingOwnSteps: by === "own" })}
 />
-<NumberRow
+<TicksRow
   label="delay"
   name="Track delay"
-  help="Shifts the whole track, in thousandths of a beat; early below 0."
-  unit="‰ beat"
-  value={Math.round((track.delay * 1000) / quarter)}
-  min={-1000}
-  max={1000}
-  usual={0}
-  width="5ch"
-  commit={(delay) => session.setTrack({ delay: Math.round((delay * quarter) / 1000) })}
+  help="Shifts the whole track; early below 0."
+  value={track.delay}
+  signed
+  commit={(delay) => session.setTrack({ delay })}
 />
 <NumberRow
   label="jitter"

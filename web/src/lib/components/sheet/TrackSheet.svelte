@@ -1,6 +1,7 @@
 <!-- @component The track: where it goes, its patterns, its time, its pitch, its luck and its clock. -->
 <script lang="ts">
-  import { getSession } from "../../state/context";
+  import { counted } from "../../counted";
+  import { getChartView, getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
   import Section from "../fields/Section.svelte";
   import TextRow from "../fields/TextRow.svelte";
@@ -11,7 +12,9 @@
   import TimeFields from "./TimeFields.svelte";
 
   const session = getSession();
+  const view = getChartView();
   const track = $derived(session.track);
+  const repeats = $derived(view.chart?.repeats);
   const ownLuck = $derived(track.luck >= 0);
 </script>
 
@@ -118,6 +121,15 @@
     usual={0}
     commit={(realign) => session.setTrack({ realign })}
   />
+  {#if track.hold && repeats}
+    <p class="text-ink-2 pb-1" role="note" aria-label="What the hold repeats">
+      {#if repeats.never}
+        What is held does not repeat exactly for sure: {repeats.never}.
+      {:else}
+        What is held repeats exactly after {counted(repeats.ticks / session.bar, "bar")}.
+      {/if}
+    </p>
+  {/if}
 </Section>
 <Section title="time"><TimeFields {track} /></Section>
 <Section title="pitch and voices"><PitchFields {track} /></Section>

@@ -5,7 +5,8 @@ note moves it, one of its end makes it longer; a double click on the paper write
 -->
 <script lang="ts">
   import type { Roll, RollNote } from "../../api/types";
-  import { noteName, RollHand } from "../../roll/rollHand.svelte";
+  import { noteName } from "../../chart/notes";
+  import { RollHand } from "../../roll/rollHand.svelte";
   import { leastWidth, type RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
   import RollPlayhead from "./RollPlayhead.svelte";

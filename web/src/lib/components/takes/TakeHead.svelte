@@ -1,5 +1,6 @@
 <!-- @component The open take's name, its own undo and redo, hearing it, and what of it is shown. -->
 <script lang="ts">
+  import { counted } from "../../counted";
   import type { Summary } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
   import { zooms } from "../../state/takeDesk.svelte";
@@ -106,7 +107,7 @@
       onchange={(event) => desk.zoom(Number(event.currentTarget.value))}
     >
       {#each zooms as bars (bars)}
-        <option value={bars}>{bars} {bars === 1 ? "bar" : "bars"}</option>
+        <option value={bars}>{counted(bars, "bar")}</option>
       {/each}
     </select>
   </span>

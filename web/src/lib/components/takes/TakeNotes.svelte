@@ -66,7 +66,7 @@
     {#each [["octave down", -12], ["semitone down", -1], ["semitone up", 1], ["octave up", 12]] as const as [words, by] (by)}
       <button
         class="control"
-        data-help="Transpose: all together, as far as the keyboard goes."
+        data-help="Transpose: all together, as far as the keyboard goes. Kits keep their notes unless they are chosen."
         onclick={() => desk.edit({ moveNotes: { ...desk.choice, ticks: 0, semitones: by } })}
         >{words}</button
       >
@@ -81,7 +81,7 @@
   />
   <button
     class="control"
-    data-help="Bring notes that are foreign to the project's key into its scale."
+    data-help="Bring notes that are foreign to the project's key into its scale. Kits keep their notes unless they are chosen."
     onclick={() => desk.edit({ fit: { ...desk.choice, key: session.project.key, direction } })}
     >into the scale</button
   >

@@ -1,7 +1,7 @@
 <!-- @component What a take counts, and what it has in common with another. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
-  import { noteName } from "../../roll/rollHand.svelte";
+  import { noteName } from "../../chart/notes";
   import { getSession, getTakeDesk } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import Section from "../fields/Section.svelte";

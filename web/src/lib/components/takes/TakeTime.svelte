@@ -24,7 +24,9 @@
   async function change(edit: "trim" | "cutOut"): Promise<void> {
     if (!stretch) return;
     const { from } = stretch;
-    await desk.edit({ [edit]: stretch });
+    await desk.edit(
+      edit === "trim" ? { trim: { ...stretch, aligned: true } } : { cutOut: stretch },
+    );
     desk.chooseStretch(from, from);
   }
 </script>
@@ -36,7 +38,7 @@
     <button
       class="control"
       disabled={!stretch}
-      data-help="Trim: keep the stretch, let go of what lies around it. What was recorded is kept: undo brings it back."
+      data-help="Trim: keep the stretch in its bars, let go of what lies around it. What was recorded is kept: undo brings it back."
       onclick={() => change("trim")}>trim to it</button
     >
     <button
