@@ -65,9 +65,7 @@ func (w *walker) holdAt(at score.Tick) {
 
 func (w *walker) keep(at score.Tick) *keptLuck {
 	k := &keptLuck{gate: w.gate.fork(), sounded: w.sounded, wait: w.real(w.local) - at}
-	if k.state = w.states[w.place]; k.state.since >= at { // another part of the track has gone on at that moment
-		k.state.now, k.state.notes = k.state.before, 0
-	}
+	k.state = w.states[w.place] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
 		kept := keptValue{mover: v.fork(), used: v.used, rolls: v.rolls}
 		if v.evolved != nil {
@@ -80,9 +78,9 @@ func (w *walker) keep(at score.Tick) *keptLuck {
 
 func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 	aligned := w.aligned == at
-	byChance := w.durations > 0 || !w.ownClock // whether chance decides when the gate goes on
+	byChance := w.unsteady || !w.ownClock // whether chance decides when the gate goes on
 	w.gate.bringBack(&k.gate, byChance && !aligned)
-	if w.durations > 0 && w.ownClock && !aligned {
+	if w.unsteady && w.ownClock && !aligned {
 		w.local = w.localFrom(at+k.wait, w.aligned)
 	}
 	for i, v := range w.all {
@@ -101,16 +99,15 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 		}
 	}
 	w.sounded = k.sounded
-	if s := &w.states[w.place]; s.since < at { // no other part of the track has gone on since
-		*s = k.state
-		s.before, s.since = s.now, -1
-		s.bar += int64((at - w.hold.from) / w.bar)
-	}
+	s := &w.states[w.place]
+	*s = k.state
+	s.before, s.since = s.now, -1
+	s.bar += int64((at - w.hold.from) / w.bar)
 }
 
 // bringBack brings the draws of a mover back, and where it stands too if chance decides that, which it reports.
 func (m *mover) bringBack(kept *mover, byChance bool) bool {
-	if !byChance && m.order != random && m.order != shuffle && m.order != drift {
+	if !byChance && !m.atRandom() {
 		m.drawn = kept.drawn
 		return false
 	}
@@ -119,6 +116,9 @@ func (m *mover) bringBack(kept *mover, byChance bool) bool {
 	m.fresh = m.fresh || fresh
 	return true
 }
+
+// atRandom reports whether chance decides where a mover goes.
+func (m *mover) atRandom() bool { return m.order == random || m.order == shuffle || m.order == drift }
 
 // pending is a move that a lane that was read where it stood has still to make.
 func pending(used bool) int64 {

@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"fmt"
 	"slices"
 	"testing"
 
@@ -67,6 +68,17 @@ func requireHeld(t *rapid.T, p *score.Project, first, length, margin score.Tick)
 	}
 }
 
+// unstretch leaves no step that lasts for longer than the margin at the ends of what is compared: it would sound on
+// into what is held, or sound as long as what is held ties it.
+func unstretch(track *score.Track) {
+	for i := range track.Parts() {
+		for step, detail := range track.Parts()[i].Details {
+			detail.Stretch, detail.Lengths = 0, ""
+			track.Parts()[i].Details[step] = detail
+		}
+	}
+}
+
 // Whatever is left to chance, with a realign that fits into the bars that are held every pass of them is the first
 // again, and that is what is said.
 func TestAHoldAndARealignRepeatEverything(t *testing.T) {
@@ -76,6 +88,9 @@ func TestAHoldAndARealignRepeatEverything(t *testing.T) {
 		track.Realign = rapid.IntRange(1, 3).Draw(t, "realign")
 		track.Hold = track.Realign * rapid.IntRange(1, 3).Draw(t, "times")
 		track.HoldFrom = rapid.IntRange(0, 9).Draw(t, "from")
+		if track.HoldFrom%track.Realign > 0 {
+			unstretch(track)
+		}
 		bar := p.Meter.Bar()
 		period, err := play.Repeats(p, track)
 		require.NoError(t, err)
@@ -125,6 +140,7 @@ func TestAHoldChangesNothingBeforeItRepeats(t *testing.T) {
 		for i := range track.Parts() { // a note that slides lasts until the next, which can be one that is held
 			track.Parts()[i].Lanes.Set(score.Slide, nil)
 		}
+		unstretch(track)
 		from, length := rapid.IntRange(0, 5).Draw(t, "from"), rapid.IntRange(1, 3).Draw(t, "hold")
 		to := score.Tick(from+length)*p.Meter.Bar() - 2*score.TicksPerQuarter
 		render := func() []play.Note {
@@ -192,4 +208,78 @@ func TestTiesOverAHoldLastUntilTheNextNote(t *testing.T) {
 			require.Equal(t, notes[i].Start, notes[i-1].End, "note %d", i)
 		}
 	})
+}
+
+// gateMoves returns when each part's gate goes on in passes of what is held, from their beginnings.
+func gateMoves(p *score.Project, passes score.Tick) map[score.Tick][]string {
+	track, bar := &p.Tracks[0], p.Meter.Bar()
+	from, every := score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar
+	moves := map[score.Tick][]string{}
+	watch := func(_, part int, lane score.LaneName, move play.Move) {
+		if pass := (move.Tick - from) / every; lane == score.Gate && move.Tick >= from && pass < passes {
+			moves[pass] = append(moves[pass], fmt.Sprintf("part %d, step %d at %d", part, move.Step, (move.Tick-from)%every))
+		}
+	}
+	play.NewPerformerAt(p, 0, play.Past{Watch: watch}).Advance(from+passes*every, nil)
+	return moves
+}
+
+// Where chance decides how long steps last, by drawn lengths or by a way through steps of different lengths, a hold
+// brings back when the steps come as well: one that falls on its beginning does not come if none did the first time.
+func TestAHoldBringsBackWhenStepsCome(t *testing.T) {
+	for _, order := range []score.Order{score.Forward, score.Random, score.Shuffle, score.Drift} {
+		for luck := range 40 {
+			p := testkit.Buoy()
+			p.Luck.Number = luck
+			track, part := &p.Tracks[0], &p.Tracks[0].Parts()[0]
+			track.Hold, track.HoldFrom = 2, 1
+			gate := part.Lanes.Gate
+			gate.Order, gate.Length, gate.Steps = order, 4, slices.Repeat([]int{score.On}, score.MaxSteps)
+			gate.Drift = score.DriftOdds{Forward: 50, Back: 30}
+			part.Details = map[int]score.StepDetail{0: {Skip: true}, 2: {Stretch: 3}}
+			if order == score.Forward {
+				part.Durations = []score.Duration{{Value: "1/16", Weight: 1}, {Value: "1/8", Weight: 1}}
+			}
+			moves := gateMoves(p, 3)
+			require.NotEmpty(t, moves[0])
+			require.Equal(t, moves[0], moves[1], "%s, luck %d", order, luck)
+			require.Equal(t, moves[0], moves[2], "%s, luck %d", order, luck)
+		}
+	}
+}
+
+// Parts of a kit that listen to what their track has sounded last hear the same in each pass, whichever of them goes on
+// first where it begins.
+func TestAHoldBringsBackWhatPartsHear(t *testing.T) {
+	for luck := range 40 {
+		p := score.Demo()
+		p.Luck.Number, p.Tracks = luck, p.Tracks[2:3]
+		track := &p.Tracks[0]
+		track.Hold, track.HoldFrom = 1, 1
+		for i := range track.Parts() {
+			part := &track.Parts()[i]
+			id, note := part.ID, part.Note
+			*part = score.NewPart("Hatch")
+			part.ID, part.Note = id, note
+			part.Lanes.Gate.Steps = slices.Repeat([]int{score.On}, score.MaxSteps)
+			part.Lanes.Probability.Steps = slices.Repeat([]int{50}, score.MaxSteps)
+			if i != 1 {
+				part.Details = map[int]score.StepDetail{0: {Condition: score.Condition(fmt.Sprintf("track %d sounded", track.ID))}}
+			}
+		}
+		require.NoError(t, p.Validate())
+		bar := p.Meter.Bar()
+		var want []play.Note
+		for pass := range score.Tick(4) {
+			from := (1 + pass) * bar
+			notes := play.Render(p, from, from+bar, nil)
+			for i := range notes {
+				notes[i].Start, notes[i].End = notes[i].Start-from, notes[i].End-from
+			}
+			if pass == 0 {
+				want = notes
+			}
+			require.Equal(t, want, notes, "luck %d, pass %d", luck, pass+1)
+		}
+	}
 }

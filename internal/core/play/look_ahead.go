@@ -38,8 +38,8 @@ func (w *walker) lookOn(a *lookAhead) *step {
 			a.kept, a.wait = &kept, tick-at
 		}
 		if a.pass = pass; pass > 0 {
-			byChance := (w.durations > 0 || !w.ownClock) && !a.gate.fresh
-			if a.gate.bringBack(a.kept, byChance); byChance && w.durations > 0 {
+			byChance := (w.unsteady || !w.ownClock) && !a.gate.fresh
+			if a.gate.bringBack(a.kept, byChance); byChance && w.unsteady {
 				a.begin = w.localFrom(at+a.wait, a.aligned)
 			}
 		}

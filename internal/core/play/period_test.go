@@ -159,7 +159,9 @@ func TestWhatRepeatsRepeats(t *testing.T) {
 			return
 		}
 		stated++
-		begun := (2 + 2*score.TicksPerQuarter/period) * period // notes can be as late as a quarter
+		// Notes can be as late as a quarter, and what is held repeats from its first bar on.
+		late := 2*score.TicksPerQuarter + score.Tick(track.HoldFrom)*p.Meter.Bar()
+		begun := (2 + late/period) * period
 		second, third := play.Render(p, begun, begun+period, nil), play.Render(p, begun+period, begun+2*period, nil)
 		for i := range third {
 			third[i].Start -= period

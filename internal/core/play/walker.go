@@ -31,7 +31,8 @@ type walker struct {
 	silent                   bool // whether the part decides and is not heard
 
 	chance, soundChance chance.Address
-	durations           int // the sum of the weights of the durations
+	durations           int  // the sum of the weights of the durations
+	unsteady            bool // chance decides how long steps last
 
 	gate                                               mover
 	pitch, octave, alteration, chord, velocity         *value
@@ -86,11 +87,28 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	}
 	w.gate = newMover(gateLane(part), w.chance)
 	w.gate.drawn, w.gate.fresh = -1, true // its first move is the first step
+	w.unsteady = w.durations > 0 || w.gate.atRandom() && w.lengthsDiffer()
 	for i := range w.steps {
 		w.ties = w.ties || w.steps[i].gate == score.Tie
 	}
 	w.readLanes()
 	return w
+}
+
+// lengthsDiffer reports whether some steps of the gate's loop last longer than others.
+func (w *walker) lengthsDiffer() bool {
+	loop := gateLane(w.part)
+	var first score.Tick
+	for _, s := range w.steps[loop.First : loop.First+loop.Length] {
+		switch lengths := s.lengths(); {
+		case s.skip:
+		case first == 0:
+			first = lengths
+		case lengths != first:
+			return true
+		}
+	}
+	return false
 }
 
 // real converts the walker's own time to the project's.
@@ -226,7 +244,7 @@ func (w *walker) findNext() {
 	boundary := w.boundary()
 	// Where a pass of what is held begins, chance can have decided that the next step comes earlier or later.
 	hold := w.hold.next()
-	if w.stops = w.durations > 0 && hold <= w.next && (boundary == 0 || hold < boundary); w.stops {
+	if w.stops = w.unsteady && hold <= w.next && (boundary == 0 || hold < boundary); w.stops {
 		w.next = hold
 		return
 	}
