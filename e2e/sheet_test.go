@@ -171,6 +171,26 @@ func TestFingerAndModifiers(t *testing.T) {
 	touch(proto.InputDispatchTouchEventTypeTouchEnd, []*proto.InputTouchPoint{})
 	p.undoable("probability of 4 steps")
 
+	// The notes beside the pitch lane are pulled down by a finger, to see higher ones.
+	axis := p.MustElement("[data-axis=pitch]").MustShape().Box()
+	before := p.MustElement("[data-axis=pitch]").MustText()
+	finger := func(y float64) []*proto.InputTouchPoint {
+		return []*proto.InputTouchPoint{{X: axis.X + axis.Width/2, Y: axis.Y + y*axis.Height}}
+	}
+	touch(proto.InputDispatchTouchEventTypeTouchStart, finger(0.2))
+	touch(proto.InputDispatchTouchEventTypeTouchMove, finger(0.9))
+	touch(proto.InputDispatchTouchEventTypeTouchEnd, []*proto.InputTouchPoint{})
+	p.waitFor(`before => document.querySelector("[data-axis=pitch]").textContent !== before`, before)
+
+	// A pitch is typed as a note; one that is not in the key is refused with its name.
+	p.sheet("step")
+	p.lane("pitch").MustFocus()
+	pitch := p.MustElement("input[aria-label^='pitch of step']")
+	pitch.MustSelectAllText().MustInput("c5").MustType(input.Enter)
+	p.waitFor(`() => /pitch of step \d+, .* to C5$/.test(document.querySelector("[aria-label^=Undo]").ariaLabel)`)
+	pitch.MustSelectAllText().MustInput("C#5").MustType(input.Enter)
+	p.MustElementR("[role=alert]", "C♯5 is not in the key; the step stays as it was")
+
 	p.Keyboard.Press(input.AltLeft)
 	p.stroke("pitch", 0, 0.9, 10, 0.2)
 	p.Keyboard.Release(input.AltLeft)

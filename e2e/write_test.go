@@ -48,8 +48,9 @@ func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
 	p.sheet("track")
 	p.MustElement("input[aria-label='Track name']").MustSelectAllText().MustInput("Tide bass").MustType(input.Enter)
 	p.MustElementR("nav button", "Tide bass")
-	p.enter("highest note", "60")
+	p.enter("highest note", "c4")
 	p.undoable("register")
+	require.Equal(t, 60, a.project().Tracks[3].Register.Highest)
 
 	p.lane("gate").MustFocus()
 	p.sheet("lane")
@@ -354,7 +355,7 @@ func TestComparingTwoLucks(t *testing.T) {
 
 	// The track's page says after how much the held bars repeat exactly.
 	p.sheet("track")
-	p.MustElementR("[aria-label='What the hold repeats']", "does not repeat exactly|after \\d+ bars")
+	p.MustElementR("[aria-label='What the hold repeats']", "What is held")
 	p.enter("Track realign", "1")
 	p.MustElementR("[aria-label='What the hold repeats']", "repeats exactly after 1 bar")
 }

@@ -15,14 +15,14 @@ func Describe(before, after *Project, e Edit) string {
 	if change, single := singleChange(before, after, e); single {
 		what = change
 	}
-	if where := scene(before, e); where != "" {
+	if where := placeOf(before, e); where != "" {
 		return where + ": " + what
 	}
 	return what
 }
 
-// scene names the track that an edit is about, and of a kit the part; empty if it is about no one track.
-func scene(p *Project, e Edit) string {
+// placeOf names the track that an edit is about, and of a kit the part; empty if it is about no one track.
+func placeOf(p *Project, e Edit) string {
 	switch e := e.(type) {
 	case SetTrack:
 		return trackName(p, e.Track)
@@ -55,18 +55,18 @@ func scene(p *Project, e Edit) string {
 	case SetSteps:
 		return partName(p, e.PartAddress)
 	case All:
-		return commonScene(p, e)
+		return commonPlace(p, e)
 	}
 	return ""
 }
 
-func commonScene(p *Project, all All) (common string) {
+func commonPlace(p *Project, all All) (common string) {
 	for i, form := range all.Edits {
 		edit, err := form.Edit()
 		if err != nil {
 			return ""
 		}
-		where := scene(p, edit)
+		where := placeOf(p, edit)
 		if i > 0 && where != common {
 			return ""
 		}

@@ -129,3 +129,19 @@ func TestABankStaysInItsTrack(t *testing.T) {
 		})
 	}
 }
+
+// A tempo is written in whole microseconds a quarter note (Standard MIDI File 1.0) and read in thousandths of a beat a
+// minute, each the nearest: what is read is written as it stood.
+func TestTemposAreRounded(t *testing.T) {
+	for tempo := score.MinTempo; tempo <= score.MaxTempo; tempo += 1237 {
+		one := &take.Take{Meter: score.Meter{Beats: 4, Unit: 4}, Tempo: play.TempoMap{{Tempo: tempo}}, End: 1}
+		file, err := smf.FromTake(one, smf.Options{Division: 960})
+		require.NoError(t, err)
+		micros := math.Round(60e9 / float64(tempo))
+		back, _ := smf.ToTake(file, "")
+		require.Equal(t, score.Tempo(math.Round(60e9/micros)), back.Tempo[0].Tempo)
+		again, err := smf.FromTake(back, smf.Options{Division: 960})
+		require.NoError(t, err)
+		require.Equal(t, file.Tracks[0].Events[0], again.Tracks[0].Events[0])
+	}
+}

@@ -161,7 +161,8 @@ func (im *importer) meta(data []byte, at score.Tick, name string) string {
 		}
 	case kind == metaSetTempo && len(value) == 3 && im.file.Frames == 0:
 		micros := int64(value[0])<<16 | int64(value[1])<<8 | int64(value[2])
-		tempo := score.Tempo(60_000_000_000 / max(1, micros))
+		const minute = 60_000_000 * 1000
+		tempo := score.Tempo((minute + micros/2) / max(1, micros))
 		if tempo < score.MinTempo || tempo > score.MaxTempo {
 			im.slowOrFast++
 		}
