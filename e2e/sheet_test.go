@@ -186,8 +186,8 @@ func TestFingerAndModifiers(t *testing.T) {
 	p.sheet("step")
 	p.lane("pitch").MustFocus()
 	pitch := p.MustElement("input[aria-label^='pitch of step']")
-	pitch.MustSelectAllText().MustInput("c5").MustType(input.Enter)
-	p.waitFor(`() => /pitch of step \d+, .* to C5$/.test(document.querySelector("[aria-label^=Undo]").ariaLabel)`)
+	pitch.MustSelectAllText().MustInput("d5").MustType(input.Enter)
+	p.waitFor(`() => /pitch of step \d+, .* to D5$/.test(document.querySelector("[aria-label^=Undo]").ariaLabel)`)
 	pitch.MustSelectAllText().MustInput("C#5").MustType(input.Enter)
 	p.MustElementR("[role=alert]", "C♯5 is not in the key; the step stays as it was")
 

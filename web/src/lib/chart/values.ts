@@ -67,7 +67,7 @@ export function degreeName(degree: number, degrees: Degree[]): string {
 const laneHelps: Partial<Record<LaneName, string>> = {
   gate: "Gate: which steps strike a note. Click or drag to switch; Shift ties a step to the note before it.",
   pitch:
-    "Pitch: a degree of the key for each step, typed as a number or as a note (C2, Eb3). Draw across it; the wheel moves the rows up and down.",
+    "Pitch: a degree of the key for each step, typed as a number or as a note (C2, Eb3). Draw across it; pull the notes at its left, or turn the wheel, for other octaves.",
   velocity: "Velocity: how hard a note is struck, 1 to 127.",
   length: "Length: how much of its step a note sounds, 1 to 100 %; above that, 2 to 64 steps.",
   alteration: "Alteration: semitones out of the scale, 2 down to 2 up.",

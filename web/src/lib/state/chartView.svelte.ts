@@ -14,6 +14,9 @@ import type { Session } from "./session.svelte";
 
 const pitchRowsShown = 16;
 
+/** The lowest degree that is shown unless others are in use. */
+const usualPitchRoom = -2;
+
 /** The step that the keys act on. */
 export interface Cursor {
   lane: LaneName;
@@ -54,7 +57,7 @@ export class ChartView {
   #strips = noStrips();
   #box = $state.raw<Rectangle>();
   #page = $state(0);
-  #pitchBottom = $state(-2);
+  #pitchBottom = $state<number>();
   #chart = $state.raw<Chart>();
 
   readonly roller = new Roller(this);
@@ -206,14 +209,25 @@ export class ChartView {
     const { first, length } = this.session.loop("pitch");
     const used = this.session.lane("pitch").steps.slice(first, first + length);
     const [lowest, highest] = [Math.min(...used), Math.max(...used)];
-    const span = Math.max(pitchRowsShown, highest - lowest + 3);
     const { least, most } = this.session.spec("pitch");
-    const bottom = Math.min(Math.max(this.#pitchBottom, highest - span + 2, least), lowest - 1);
-    return { least: Math.max(least, bottom), most: Math.min(most, bottom + span - 1) };
+    const room = this.#pitchRoom(lowest, highest);
+    return {
+      least: Math.max(least, Math.min(room, lowest - 1)),
+      most: Math.min(most, Math.max(room + pitchRowsShown - 1, highest + 1)),
+    };
   }
 
+  /** The lowest of the degrees in which there is room to draw: where they were moved to, else around those in use. */
+  #pitchRoom(lowest: number, highest: number): number {
+    const usual = Math.max(usualPitchRoom, highest - pitchRowsShown + 2);
+    return this.#pitchBottom ?? Math.min(usual, lowest - 1);
+  }
+
+  /** Moves the degrees in which there is room to draw, by some up; those that are in use stay in sight. */
   movePitchRows(by: number): void {
-    this.#pitchBottom = this.pitchRows.least + by;
+    const { least, most } = this.session.spec("pitch");
+    const from = this.#pitchBottom ?? this.pitchRows.least;
+    this.#pitchBottom = Math.min(Math.max(from + by, least), most - pitchRowsShown + 1);
   }
 
   /** Turns to the page on which a tick is. */

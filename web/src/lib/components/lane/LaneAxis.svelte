@@ -28,19 +28,21 @@ by touch too, to see other octaves.
   const tight = $derived(height / (range.most - range.least + 1) < 11);
   const labels = $derived(name === "pitch" ? notes() : values());
 
-  /** Where the notes were taken hold of, and which was the lowest that was shown. */
-  let pull: { y: number; lowest: number } | undefined;
+  /** Where the notes were taken hold of, how high a row was, and by how many rows they were pulled. */
+  let pull: { y: number; row: number; rows: number } | undefined;
 
   function onpointerdown(event: PointerEvent & { currentTarget: HTMLElement }): void {
     if (name !== "pitch") return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    pull = { y: event.clientY, lowest: view.pitchRows.least };
+    const row = height / (range.most - range.least + 1);
+    pull = { y: event.clientY, row, rows: 0 };
   }
 
   function onpointermove(event: PointerEvent): void {
     if (!pull) return;
-    const rows = Math.round((event.clientY - pull.y) / (height / (range.most - range.least + 1)));
-    view.movePitchRows(pull.lowest + rows - view.pitchRows.least);
+    const rows = Math.round((event.clientY - pull.y) / pull.row);
+    view.movePitchRows(rows - pull.rows);
+    pull.rows = rows;
   }
 
   function notes(): Label[] {
