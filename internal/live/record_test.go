@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -96,5 +97,31 @@ func TestATakeKnowsWhatWasToldBefore(t *testing.T) {
 		require.Zero(t, recorded.Messages[0].Tick)
 		require.Len(t, recorded.Markers, 1)
 		require.Equal(t, "Bell buoy: Ebb", recorded.Markers[0].Text)
+	})
+}
+
+// A tempo that is changed while it is counted in holds from the first bar on, and a kit is known as one in its take.
+func TestATempoIsChangedDuringTheCountIn(t *testing.T) {
+	p := score.Demo()
+	p.Tracks = p.Tracks[2:3]
+	onStage(t, p, func(t *testing.T, s *stage) {
+		require.NoError(t, s.Record(Recording{CountIn: 1, Bars: 1}))
+		pass(time.Second)
+		tempo := score.Tempo(48_000)
+		next, _, err := score.Apply(p, score.SetProject{Tempo: &tempo})
+		require.NoError(t, err)
+		s.SetProject(next)
+		pass(12 * time.Second)
+		s.Stop()
+		pass(time.Second)
+		recorded := s.finished(t, 1)
+		require.Equal(t, play.TempoMap{{Tempo: tempo}}, recorded.Tempo)
+		require.Equal(t, take.Render(next, 1).Notes(), recorded.Notes())
+		require.Equal(t, []take.Track{{ID: uint32(p.Tracks[0].ID), Name: p.Tracks[0].Name, Kit: true}}, recorded.Tracks)
+		begun, lasts := s.listener.sounds[0].At, 5*time.Second // a bar of 4/4 at 48
+		for _, sound := range s.listener.sounds {
+			want := begun + int64(float64(lasts)*float64(sound.Tick-s.listener.sounds[0].Tick)/float64(p.Meter.Bar()))
+			require.InDelta(t, want, sound.At, 1000)
+		}
 	})
 }

@@ -60,7 +60,7 @@ func (r *recording) add(m play.Message) {
 
 // setProject notes that another state of the project plays from a tick of the transport on.
 func (r *recording) setProject(project *score.Project, revision int64, from score.Tick) {
-	at := max(0, from-r.start)
+	at := from - r.start
 	r.origins = append(r.origins, take.Origin{Tick: at, Revision: revision, Project: project})
 	r.heading.Markers = take.MarkChanges(r.heading.Markers, r.project, project, at)
 	r.project = project
@@ -130,7 +130,7 @@ func (r *recording) goOn(by score.Tick) {
 	}
 	r.origin.Tick = 0
 	for i := range r.origins {
-		r.origins[i].Tick = max(0, r.origins[i].Tick-by)
+		r.origins[i].Tick -= by
 	}
 	for i := range r.messages {
 		r.messages[i].Tick = max(0, r.messages[i].Tick-by)

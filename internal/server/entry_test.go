@@ -73,6 +73,13 @@ func TestWhatIsPlayedGoesIntoSteps(t *testing.T) {
 	gate := got.Project.Project.Tracks[0].Parts()[0].Lanes.Gate.Steps
 	require.Equal(t, []int{score.Off, score.Off, score.On}, gate[1:4])
 	require.Equal(t, testkit.Buoy().Tracks[0].Parts()[0].Lanes.Gate.Steps[4:], gate[4:])
+
+	// Unless it is to replace, what was played past stays.
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/undo", `{"revision":2}`).status)
+	adds := strings.Replace(played, `"replace":true`, `"replace":false`, 1)
+	got = ask[server.PlayedAnswer](h, "/api/entry/played", fmt.Sprintf(adds, place.At+1_000_000))
+	gate = got.Project.Project.Tracks[0].Parts()[0].Lanes.Gate.Steps
+	require.Equal(t, testkit.Buoy().Tracks[0].Parts()[0].Lanes.Gate.Steps[:3], gate[:3])
 	require.Equal(t, http.StatusNotFound, h.do("POST", "/api/takes/1/key", `{"revision":1,"notes":{}}`).status)
 }
 

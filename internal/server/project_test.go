@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"reflect"
 	"slices"
 	"strings"
 	"testing"
@@ -200,4 +201,29 @@ func TestAMIDIFileComesInAsATake(t *testing.T) {
 	require.Equal(t, http.StatusUnprocessableEntity, got.status)
 	require.Contains(t, got.body, "the MIDI file cannot be read: at byte 23 there is the status 0xf8")
 	require.Equal(t, http.StatusUnsupportedMediaType, h.do("POST", "/api/takes", "{}").status)
+}
+
+// A roll of a part leaves the other parts of its kit alone, and a roll of a track the other tracks.
+func TestARollKeepsToItsScope(t *testing.T) {
+	h := start(t)
+	project := score.Demo()
+	file, err := score.Encode(project)
+	require.NoError(t, err)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/project.json?revision=1", string(file)).status)
+	roll := func(revision int, scope string) *score.Project {
+		got := h.do("POST", "/api/roll", fmt.Sprintf(
+			`{"revision":%d,"track":3,"pattern":0,"part":1,"lane":"velocity","scope":%q,"luck":5,"density":100,"lean":0}`, revision, scope))
+		require.Equal(t, http.StatusOK, got.status, got.body)
+		return h.studio.State().Project
+	}
+	rolled := roll(2, "part")
+	require.Equal(t, project.Tracks[:2], rolled.Tracks[:2])
+	for i := range project.Tracks[2].Parts() {
+		same := reflect.DeepEqual(project.Tracks[2].Parts()[i], rolled.Tracks[2].Parts()[i])
+		require.Equal(t, i != 1, same, "part %d", i)
+	}
+	rolled = roll(3, "track")
+	require.Equal(t, project.Tracks[:2], rolled.Tracks[:2])
+	require.NotEqual(t, project.Tracks[2].Parts()[0], rolled.Tracks[2].Parts()[0])
+	require.NotEqual(t, project.Tracks[1], roll(4, "all").Tracks[1])
 }

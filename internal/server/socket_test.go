@@ -160,3 +160,36 @@ func notesOf(t *testing.T, file string) []score.Tick {
 	}
 	return starts
 }
+
+// A luck on trial is heard in place of the project's, until it is let go.
+func TestALuckOnTrialIsHeard(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	heard := func(luck int) {
+		t.Helper()
+		project := testkit.Buoy()
+		project.Luck.Number = luck
+		notes := play.Render(project, 0, 8*project.Meter.Bar(), nil)
+		require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"play"}`).status)
+		next := 0
+		page.next(func(m server.Message) bool {
+			if m.Batch != nil {
+				for _, sound := range m.Batch.Sounds {
+					if sound.Velocity > 0 {
+						require.Equal(t, notes[next].Start, sound.Tick, "luck %d, note %d", luck, next)
+						require.Equal(t, notes[next].Key, sound.Key)
+						next++
+					}
+				}
+			}
+			return next >= 12
+		})
+		require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
+		page.next(func(m server.Message) bool { return m.Transport != nil && !m.Transport.Playing })
+	}
+	require.Less(t, h.do("POST", "/api/transport/luck", `{"luck":7}`).status, 300)
+	heard(7)
+	require.Less(t, h.do("POST", "/api/transport/luck", `{"luck":null}`).status, 300)
+	heard(testkit.Buoy().Luck.Number)
+	require.Equal(t, testkit.Buoy().Luck, h.studio.State().Project.Luck)
+}

@@ -314,10 +314,19 @@ func TestARunOfEditsIsOneStep(t *testing.T) {
 	press("c", 1, 8) // what was undone is not gone on from
 	require.Equal(t, []string{say(1, 6, 8), say(1, 5, 6), say(1, 4, 5), say(1, 78, 4), say(0, 3, 4), say(0, began, 3)}, labels())
 
+	for range 2 {
+		_, err = s.Undo(ctx, s.State().Revision)
+		require.NoError(t, err)
+	}
+	press("c", 1, 8)
+	press("", 1, 7)
+	press("c", 1, 8)
+	require.Equal(t, []string{say(1, 7, 8), say(1, 8, 7), say(1, 5, 8), say(1, 4, 5), say(1, 78, 4), say(0, 3, 4), say(0, began, 3)}, labels())
+
 	s = open(t, store) // after a restart a run begins anew
 	press("c", 1, 9)
 	require.Equal(t, say(1, 8, 9), labels()[0])
-	require.Len(t, labels(), 7)
+	require.Len(t, labels(), 8)
 	_, err = s.GoTo(ctx, s.State().Revision, 0)
 	require.NoError(t, err)
 	require.Equal(t, testkit.Buoy().Tracks, s.State().Project.Tracks)

@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -75,5 +76,48 @@ func BenchmarkRenderFar(b *testing.B) {
 	var notes []play.Note
 	for b.Loop() {
 		notes = play.Render(p, threeHours*bar, (threeHours+1)*bar, notes[:0])
+	}
+}
+
+// Every lane with a clock of its own tells where it begins.
+func TestLanesTellWhereTheyBegin(t *testing.T) {
+	p := testkit.Buoy()
+	p.Tracks[0].Parts()[0].Lanes.Pitch.First = 2
+	began := map[score.LaneName]play.Move{}
+	watch := func(_, _ int, lane score.LaneName, move play.Move) {
+		if _, told := began[lane]; !told {
+			began[lane] = move
+		}
+	}
+	play.NewPerformerAt(p, 0, play.Past{Watch: watch}).Advance(score.TicksPerQuarter, nil)
+	for _, name := range []score.LaneName{score.Gate, score.Pitch, score.Velocity, score.Length, score.Probability} {
+		require.Contains(t, began, name)
+		require.Zero(t, began[name].Tick, name)
+		if lane := p.Tracks[0].Parts()[0].Lanes.Lane(name); lane.Order == score.Forward {
+			require.Equal(t, lane.First, began[name].Step, name)
+		}
+	}
+}
+
+// What a mod that evolves has sent last is known far into a project too, though it may have been read before the lane
+// evolved.
+func TestAnEvolvingModIsKnownAnywhere(t *testing.T) {
+	p := testkit.Buoy()
+	part := &p.Tracks[0].Parts()[0]
+	spec := score.LaneSpecs()[slices.IndexFunc(score.LaneSpecs(), func(s score.LaneSpec) bool { return s.Name == "mod1" })]
+	lane := part.Lanes.Gate.Clone()
+	lane.Linked, lane.First, lane.Length, lane.Rate = false, 0, 1, "1/1."
+	lane.Steps = slices.Repeat([]int{spec.Default}, score.MaxSteps)
+	lane.Evolve = &score.Evolve{Every: 1, Percent: 100, Lowest: spec.Least, Highest: spec.Most}
+	part.Lanes.Set("mod1", lane)
+	part.Mods = []score.Mod{{Target: "control", Number: 20, Most: 127}}
+	part.Details = nil
+	require.NoError(t, p.Validate())
+	bar := p.Meter.Bar()
+	for at := 3 * bar; at < 40*bar; at += 3 * bar / 2 {
+		through := play.NewPerformer(p)
+		through.Advance(at, nil)
+		there := play.NewPerformerAt(p, at, play.Past{})
+		require.Equal(t, through.Standing(nil), there.Standing(nil), "bar %v", float64(at)/float64(bar))
 	}
 }

@@ -126,3 +126,30 @@ func TestSeveralEditsAsOne(t *testing.T) {
 	_, _, err = score.Apply(p, forms(`{"setProject":{"swing":99}}`))
 	require.ErrorContains(t, err, "swing is 9.9 %")
 }
+
+// Whatever is inserted, moved or removed, the pattern that plays goes on playing; where it is removed itself the one
+// behind it plays, or the last.
+func TestWhatPlaysGoesOnPlaying(t *testing.T) {
+	p := testkit.Buoy()
+	for _, name := range []string{"B", "C", "D"} {
+		p = apply(t, p, score.CopyPattern{Track: 1, Pattern: len(p.Tracks[0].Patterns) - 1, Name: name})
+	}
+	playing := func(p *score.Project) string { return p.Tracks[0].Patterns[p.Tracks[0].Playing].Name }
+	for at, name := range []string{"A", "B", "C", "D"} {
+		p := apply(t, p, score.SetTrack{Track: 1, Playing: &at})
+		for to := range 5 {
+			inserted := apply(t, p, score.InsertPattern{Track: 1, At: to, Pattern: score.Blank().Tracks[0].Patterns[0]})
+			require.Equal(t, at+map[bool]int{true: 1}[to <= at], inserted.Tracks[0].Playing, "%s plays, inserted at %d", name, to)
+		}
+		for from := range 4 {
+			for to := range 4 {
+				require.Equal(t, name, playing(apply(t, p, score.MovePattern{Track: 1, Pattern: from, To: to})), "%d to %d", from, to)
+			}
+			want := name
+			if from == at {
+				want = []string{"B", "C", "D", "C"}[at]
+			}
+			require.Equal(t, want, playing(apply(t, p, score.RemovePattern{Track: 1, Pattern: from})), "%s plays, %d removed", name, from)
+		}
+	}
+}

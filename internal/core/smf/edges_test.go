@@ -114,6 +114,7 @@ func TestABankStaysInItsTrack(t *testing.T) {
 		tracked []uint32
 	}{
 		"the same track": {[]smf.Track{{Events: append(bank, program)}}, []uint16{1<<7 + 2 + 1}, []uint32{1}},
+		"a lone CC 32":   {[]smf.Track{{Events: []smf.Event{{Data: []byte{0xB0, 7, 9}}, bank[1], program}}}, []uint16{9, 2, 0}, []uint32{1, 1, 1}},
 		"another track":  {[]smf.Track{{Events: bank}, {Events: []smf.Event{program}}}, []uint16{1, 2, 0}, []uint32{1, 1, 2}},
 	} {
 		t.Run(name, func(t *testing.T) {

@@ -153,3 +153,14 @@ func TestACutBeginsWithWhatInstrumentsWereTold(t *testing.T) {
 	require.Equal(t, []play.Message{{Kind: play.Program, Key: 4}, control(0, 71, 1), control(0, 74, 20), control(2, 74, 30)},
 		take.Cut(whole, 10, 20).Messages)
 }
+
+// A note that is struck at the very end of a take has a length all the same, and a tempo that would come after it goes.
+func TestATakesEnd(t *testing.T) {
+	recording := take.Of(testkit.Buoy(), "Take 1")
+	recording.Tempo = play.TempoMap{{Tempo: 96_000}, {Tick: 20, Tempo: 90_000}, {Tick: 26, Tempo: 80_000}}
+	recording.Messages = []play.Message{{Tick: 25, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90}}
+	recording.Finish(25)
+	require.Equal(t, score.Tick(26), recording.End)
+	require.Equal(t, play.Message{Tick: 26, Track: 1, Key: 60}, recording.Messages[1])
+	require.Equal(t, play.TempoMap{{Tempo: 96_000}, {Tick: 20, Tempo: 90_000}}, recording.Tempo)
+}
