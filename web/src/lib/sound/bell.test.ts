@@ -71,7 +71,7 @@ it("does what it was told to the sample, whatever the order it was told in", () 
 
   const alone = new BellVoice(rate);
   alone.attack(440, 90);
-  const expected = next(alone, 206);
+  const expected = next(alone, 206).map(Math.tanh);
   expect(second.slice(0, 72)).toEqual(expected.slice(78, 150));
   expect(second.slice(73, 80)).not.toEqual(expected.slice(151, 158));
 });
@@ -89,4 +89,15 @@ it("takes back what a voice was told to do after it is struck anew, and nothing 
   voices.render(end, 1);
   expect(amplitude(end, 660)).toBeGreaterThan(0.02);
   expect(amplitude(end, 440)).toBeLessThan(0.002);
+});
+
+it("stays within full scale, however many voices sound at once", () => {
+  const voices = new BellVoices(rate);
+  for (let voice = 0; voice < 32; voice++) {
+    voices.tell({ voice, at: 0, hertz: 440, velocity: 127 });
+  }
+  const samples = new Float32Array(rate / 10);
+  voices.render(samples, 0);
+  expect(peak(samples)).toBeLessThanOrEqual(1);
+  expect(peak(samples)).toBeGreaterThan(0.9);
 });

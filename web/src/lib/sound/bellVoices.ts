@@ -43,6 +43,8 @@ export class BellVoices {
       for (const voice of this.#voices) voice.render(samples, from, to);
       from = to;
     }
+    // However many voices sound together, they stay within full scale.
+    for (let i = 0; i < samples.length; i++) samples[i] = Math.tanh(samples[i] ?? 0);
   }
 
   #sample({ at }: Told, begin: number): number {

@@ -12,7 +12,7 @@ const steppingKey = /^(Arrow|Page|Home|End|.$)/;
 
 /**
  * Hands the keyboard back to the instrument once a field outside the dialogs is done with: after Enter or Escape, and
- * after a choice in a list, unless that was stepped to by a key. Returns how to stop.
+ * after a tick, and after a choice in a list unless that was stepped to by a key. Returns how to stop.
  */
 export function handKeysBack(page: Document): () => void {
   let pressed: { key: string; target: EventTarget | null } | undefined;
@@ -45,7 +45,8 @@ export function handKeysBack(page: Document): () => void {
     "change",
     ({ target }) => {
       const stepped = pressed?.target === target && steppingKey.test(pressed?.key ?? "");
-      if (target instanceof HTMLSelectElement && !stepped) leave(target);
+      const ticked = target instanceof HTMLInputElement && target.type === "checkbox";
+      if (ticked || (target instanceof HTMLSelectElement && !stepped)) leave(target);
     },
     options,
   );
