@@ -22,6 +22,15 @@ type EditRequest struct {
 
 const mostRunName = 64
 
+// refuseLongRun refuses the name of a run of edits that is too long, and reports whether it is.
+func refuseLongRun(w http.ResponseWriter, name string) bool {
+	if len(name) <= mostRunName {
+		return false
+	}
+	refuse(w, http.StatusUnprocessableEntity, fmt.Sprintf("the name of a run of edits has at most %d bytes; nothing was changed", mostRunName))
+	return true
+}
+
 // RevisionRequest asks for a change that needs no more words.
 type RevisionRequest struct {
 	Revision int64 `json:"revision"`
@@ -61,8 +70,7 @@ func (p projectResource) edit(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	if len(request.Run) > mostRunName {
-		refuse(w, http.StatusUnprocessableEntity, fmt.Sprintf("the name of a run of edits has at most %d bytes; nothing was changed", mostRunName))
+	if refuseLongRun(w, request.Run) {
 		return
 	}
 	answer(w)(p.studio.EditInRun(r.Context(), request.Revision, edit, request.Run))

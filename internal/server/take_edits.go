@@ -12,6 +12,8 @@ import (
 type TakeEditRequest struct {
 	Version int           `json:"version"`
 	Edit    take.EditJSON `json:"edit"`
+	// Run names a run of edits of the same notes, which together are one step of undo; empty is none.
+	Run string `json:"run,omitempty" jsonschema:"maxLength=64"`
 }
 
 // VersionRequest asks for a change of a take that needs no more words.
@@ -53,7 +55,10 @@ func (t takesResource) edit(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	t.answer(w)(t.takes.Edit(r.Context(), idOf(r), request.Version, edit))
+	if refuseLongRun(w, request.Run) {
+		return
+	}
+	t.answer(w)(t.takes.EditInRun(r.Context(), idOf(r), request.Version, edit, request.Run))
 }
 
 func (t takesResource) undo(w http.ResponseWriter, r *http.Request) {

@@ -47,6 +47,7 @@ var (
 type Shelf struct {
 	store    Store
 	changing sync.Mutex // is held while a take is changed; reading waits for nobody
+	run      run
 
 	mu      sync.Mutex
 	last    *kept // the take that was asked for last, since a page asks for one often
@@ -134,6 +135,12 @@ func replay(recording *take.Take, edits []take.Edit) (*take.Take, error) {
 
 // Edit makes an edit of a take. The error is a *StaleError, one of take.Apply, or the store's.
 func (s *Shelf) Edit(ctx context.Context, id int64, version int, edit take.Edit) (take.Summary, error) {
+	return s.EditInRun(ctx, id, version, edit, "")
+}
+
+// EditInRun makes an edit as Edit does. If it goes on from the edit before, and both are of a run of one name that is
+// not empty, it becomes one with that in the history.
+func (s *Shelf) EditInRun(ctx context.Context, id int64, version int, edit take.Edit, name string) (take.Summary, error) {
 	s.changing.Lock()
 	defer s.changing.Unlock()
 	before, summary, err := s.takeAt(ctx, id, version)
@@ -144,9 +151,27 @@ func (s *Shelf) Edit(ctx context.Context, id int64, version int, edit take.Edit)
 	if err != nil {
 		return summary, err
 	}
+	made := run{name: name, id: id, position: summary.Position + 1, edit: edit}
+	if last := s.run; name != "" && last.name == name && last.id == id && last.position == summary.Position {
+		if both, goesOn := take.Continue(last.edit, edit); goesOn {
+			made.position, made.edit = last.position, both
+		}
+	}
 	next := describe(after, summary)
-	next.Position, next.Undo, next.Redo = summary.Position+1, edit.Label(), ""
-	return s.keep(ctx, after, next, edit)
+	next.Position, next.Undo, next.Redo = made.position, made.edit.Label(), ""
+	kept, err := s.keep(ctx, after, next, made.edit)
+	if err == nil {
+		s.run = made
+	}
+	return kept, err
+}
+
+// run is the last edit of a take, on which another of the same name may go on.
+type run struct {
+	name     string
+	id       int64
+	position int
+	edit     take.Edit
 }
 
 // Undo takes the last edit of a take that is in force back.

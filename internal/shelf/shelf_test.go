@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -229,4 +230,66 @@ func TestReadingWaitsForNoChange(t *testing.T) {
 	_, summary, err = takes.Take(ctx, id)
 	require.NoError(t, err)
 	require.Equal(t, 1, summary.Version)
+}
+
+// Presses of a key on the same notes are one step of undo, across a restart too; anything else in between begins anew.
+func TestARunOfEditsIsOneStep(t *testing.T) {
+	kept := memory.New(testkit.Buoy())
+	takes := shelf.New(kept)
+	recording := take.Render(testkit.Buoy(), 2)
+	id := add(t, takes, recording, 1)
+	version := 0
+	edit := func(run string, edit take.Edit) take.Summary {
+		t.Helper()
+		summary, err := takes.EditInRun(ctx, id, version, edit, run)
+		require.NoError(t, err)
+		version++
+		require.Equal(t, version, summary.Version)
+		return summary
+	}
+	up := take.MoveNotes{Choice: take.Choice{Notes: []int{2}}, Semitones: 1}
+	for range 3 {
+		require.Equal(t, 1, edit("a", up).Position)
+	}
+	is := func() []play.Note {
+		t.Helper()
+		now, _, err := takes.Take(ctx, id)
+		require.NoError(t, err)
+		return now.Notes()
+	}
+	moved := is()
+	require.Equal(t, int(recording.Notes()[2].Key)+3, int(moved[2].Key))
+
+	takes = shelf.New(kept)
+	require.Equal(t, moved, is())
+	summary, err := takes.Undo(ctx, id, version)
+	require.NoError(t, err)
+	version++
+	require.Zero(t, summary.Position)
+	require.Equal(t, recording.Notes(), is())
+	_, err = takes.Redo(ctx, id, version)
+	require.NoError(t, err)
+	version++
+	require.Equal(t, moved, is())
+
+	positions := []int{}
+	for _, c := range []struct {
+		run  string
+		edit take.Edit
+	}{
+		{"b", up}, {"b", up}, {"c", up}, {"", up}, {"", up}, {"d", up},
+		{"d", take.MoveNotes{Choice: up.Choice, Ticks: 5}},                            // in time
+		{"d", take.MoveNotes{Choice: take.Choice{Notes: []int{1, 2}}, Ticks: 5}},      // of other notes
+		{"d", take.ShapeNotes{Choice: take.Choice{Notes: []int{1, 2}}, Velocity: -1}}, // of another kind
+		{"d", take.ShapeNotes{Choice: take.Choice{Notes: []int{1, 2}}, Velocity: -1}}, // goes on
+		{"d", take.ShapeNotes{Choice: take.Choice{Notes: []int{1, 2}}, Length: 100}},  // of length
+		{"d", take.Rename{Name: "Ebb"}}, {"d", take.Rename{Name: "Flood"}},            // no values of notes
+	} {
+		positions = append(positions, edit(c.run, c.edit).Position)
+	}
+	require.Equal(t, []int{2, 2, 3, 4, 5, 6, 7, 8, 9, 9, 10, 11, 12}, positions)
+	for range 300 { // a run ends where it gets too long
+		summary = edit("e", take.ShapeNotes{Choice: up.Choice, Velocity: 1})
+	}
+	require.Equal(t, 14, summary.Position)
 }

@@ -44,10 +44,14 @@ type EditJSON struct {
 	Quantise    *Quantise    `json:"quantise,omitempty"`
 	Fit         *Fit         `json:"fit,omitempty"`
 	Thin        *Thin        `json:"thin,omitempty"`
+	Several     *Several     `json:"several,omitempty"`
 }
 
 // EncodeEdit writes an edit.
-func EncodeEdit(e Edit) ([]byte, error) {
+func EncodeEdit(e Edit) ([]byte, error) { return json.Marshal(formOf(e)) }
+
+// formOf returns the JSON form of an edit.
+func formOf(e Edit) EditJSON {
 	var form EditJSON
 	switch e := e.(type) {
 	case Rename:
@@ -74,10 +78,12 @@ func EncodeEdit(e Edit) ([]byte, error) {
 		form.Fit = &e
 	case Thin:
 		form.Thin = &e
+	case Several:
+		form.Several = &e
 	default:
 		panic(fmt.Sprintf("take: the edit %T has no JSON form", e))
 	}
-	return json.Marshal(form)
+	return form
 }
 
 // DecodeEdit reads an edit. The error is a *score.FileError.
@@ -104,6 +110,7 @@ func (form EditJSON) Edit() (Edit, error) {
 	edits = appendEdit(edits, form.Quantise)
 	edits = appendEdit(edits, form.Fit)
 	edits = appendEdit(edits, form.Thin)
+	edits = appendEdit(edits, form.Several)
 	if len(edits) != 1 {
 		return nil, &score.FileError{Reason: fmt.Sprintf("the edit must hold exactly one change, not %d", len(edits))}
 	}

@@ -59,6 +59,8 @@ func anEdit(t *rapid.T, of *take.Take) take.Edit {
 		take.Fit{Choice: choice, Key: theory.Key{Root: rapid.IntRange(0, 11).Draw(t, "root"), Scale: "hirajoshi"}, Direction: "up"},
 		take.Thin{Grid: grid},
 	}
+	first, second := take.MoveNotes{Choice: choice, Semitones: 1}, take.MoveNotes{Choice: choice, Semitones: -2}
+	edits = append(edits, take.Several{Edits: []take.EditJSON{{MoveNotes: &first}, {MoveNotes: &second}}})
 	if from > 0 || to < of.End {
 		edits = append(edits, take.CutOut{From: from, To: to})
 	}

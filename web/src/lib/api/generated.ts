@@ -929,6 +929,7 @@ export interface Marker {
 export interface TakeEditRequest {
   version: number;
   edit: TakeEditJSON;
+  run?: string;
 }
 export interface TakeEditJSON {
   rename?: Rename;
@@ -943,6 +944,7 @@ export interface TakeEditJSON {
   quantise?: Quantise;
   fit?: Fit;
   thin?: Thin;
+  several?: Several;
 }
 export interface Rename {
   name: string;
@@ -1065,6 +1067,13 @@ export interface Thin {
    */
   tracks?: number[];
   grid: string;
+}
+export interface Several {
+  /**
+   * @minItems 1
+   * @maxItems 256
+   */
+  edits: TakeEditJSON[];
 }
 export interface Statistics {
   notes: number;

@@ -165,7 +165,7 @@ export class RollHand {
     if (!act || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
     event.stopPropagation();
-    void act();
+    void this.desk.session.run.press(act);
   };
 
   readonly #altKeys: Record<string, () => unknown> = {

@@ -66,7 +66,7 @@ export class Shelf {
 
   /** Edits a take, after all other changes. */
   edit({ id }: Summary, edit: TakeEditJSON): Promise<void> {
-    return this.#change(id, "edits", { edit });
+    return this.#change(id, "edits", { edit, run: this.session.run.name });
   }
 
   move({ id }: Summary, direction: "undo" | "redo"): Promise<void> {

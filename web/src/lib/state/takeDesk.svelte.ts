@@ -51,7 +51,7 @@ export class TakeDesk {
   /** Where the chosen notes will be once an edit is made: a track, a start and a key each. */
   #expected: Set<string> | undefined;
 
-  constructor(private readonly session: Session) {
+  constructor(readonly session: Session) {
     this.hearing = new TakeHearing(session);
     $effect(() => {
       const { id, version } = this.summary ?? {};
