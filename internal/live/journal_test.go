@@ -235,10 +235,14 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			require.NoError(t, r.flush(t.Context()))
 			later := testkit.Buoy()
 			later.Luck.Number = 77
+			later.Tracks[0].Patterns = append(later.Tracks[0].Patterns, score.Pattern{Name: "Ebb", Parts: later.Tracks[0].Patterns[0].Parts})
+			latest := later.Clone()
+			latest.Tracks[0].Playing = 1
 			r.change(func(now *recording) { now.setProject(later, 5, 2*bar) })
 			done := false
 			disk.SetFault(fault(disk, &done))
 			r.add(note(3))
+			r.change(func(now *recording) { now.setProject(latest, 6, 4*bar+50) })
 			for range goOnAfter {
 				_ = r.flush(t.Context())
 			}
@@ -255,6 +259,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			require.Equal(t, 3*bar, second.End)
 			require.Equal(t, 77, second.Luck, "it is of the project that plays by then")
 			require.Equal(t, int64(5), takes[0].Revision)
+			require.Equal(t, []take.Marker{{Tick: bar + 50, Text: "Bell buoy: Ebb"}}, second.Markers)
 			require.Equal(t, play.TempoMap{{Tempo: 96_000}, {Tick: 2 * bar, Tempo: 120_000}}, second.Tempo)
 			if name == "refused" {
 				first, _, _, err := disk.Recording(t.Context(), takes[1].ID)

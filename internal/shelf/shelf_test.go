@@ -288,6 +288,14 @@ func TestARunOfEditsIsOneStep(t *testing.T) {
 		positions = append(positions, edit(c.run, c.edit).Position)
 	}
 	require.Equal(t, []int{2, 2, 3, 4, 5, 6, 7, 8, 9, 9, 10, 11, 12}, positions)
+	one, other := add(t, takes, recording, 1), add(t, takes, recording, 1) // presses on one take do not go on on another
+	_, err = takes.Edit(ctx, other, 0, up)
+	require.NoError(t, err)
+	_, err = takes.EditInRun(ctx, one, 0, up, "x")
+	require.NoError(t, err)
+	second, err := takes.EditInRun(ctx, other, 1, up, "x")
+	require.NoError(t, err)
+	require.Equal(t, 2, second.Position)
 	for range 300 { // a run ends where it gets too long
 		summary = edit("e", take.ShapeNotes{Choice: up.Choice, Velocity: 1})
 	}

@@ -114,6 +114,7 @@ func TestEditsOfOtherPlacesDoNotContinue(t *testing.T) {
 		require.True(t, score.Continues(other, other))
 	}
 	require.False(t, score.Continues(score.SetTrack{Track: 1, Delay: given(score.Tick(1))}, score.SetTrack{Track: 1, Jitter: given(1)}))
+	require.False(t, score.Continues(score.SetProject{Tempo: given(score.Tempo(90_000))}, score.SetProject{Tempo: given(score.Tempo(90_000)), Swing: given(600)}))
 	for _, never := range []score.Edit{score.ChangeLuck{Number: 1}, score.AddTrack{Kind: score.Melodic}, score.Reshape{}, score.Replace{Project: *testkit.Buoy()}} {
 		require.False(t, score.Continues(never, never))
 	}

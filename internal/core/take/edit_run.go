@@ -72,7 +72,7 @@ func goesOn(last, next Edit) bool {
 	switch last := last.(type) {
 	case MoveNotes:
 		next, same := next.(MoveNotes)
-		return same && len(last.Notes) == len(next.Notes) && (last.Ticks == 0) == (next.Ticks == 0) && (last.Semitones == 0) == (next.Semitones == 0)
+		return same && len(last.Notes) == len(next.Notes) && (last.Semitones == 0) == (next.Semitones == 0)
 	case ShapeNotes:
 		next, same := next.(ShapeNotes)
 		return same && len(last.Notes) == len(next.Notes) && (last.Velocity == 0) == (next.Velocity == 0) && (last.Length == 0) == (next.Length == 0)

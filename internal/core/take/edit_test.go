@@ -262,7 +262,10 @@ func TestTrimLeavesBarsWhole(t *testing.T) {
 	tempo := whole.Tempo
 	tempo = append(tempo, score.TempoChange{Tick: 3 * bar, Tempo: 200_000})
 	whole.Tempo = tempo
-	require.Equal(t, bar, apply(t, whole, take.Trim{From: from, To: to, Aligned: true}).Tempo[1].Tick)
+	whole.Markers = []take.Marker{{Tick: 3*bar + 7, Text: "Ebb"}}
+	trimmed = apply(t, whole, take.Trim{From: from, To: to, Aligned: true})
+	require.Equal(t, bar, trimmed.Tempo[1].Tick)
+	require.Equal(t, []take.Marker{{Tick: bar + 7, Text: "Ebb"}}, trimmed.Markers)
 }
 
 // Changes of pitch leave kits alone, unless the kit or its notes are named.
