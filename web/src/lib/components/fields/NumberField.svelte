@@ -5,6 +5,7 @@ committed by Enter, by Space, which plays as everywhere, by leaving, and at the 
 usual value. Where it stands for many values, typing sets all and the rest moves all alike.
 -->
 <script lang="ts">
+  import { numberOf } from "../../chart/numbers";
   import { getSession } from "../../state/context";
 
   interface Props {
@@ -64,8 +65,8 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   /** The number that a text stands for; undefined if it stands for none, which is said. */
   function parsed(text: string): number | undefined {
     if (text.trim() === "") return undefined;
-    const number = read?.(text) ?? Number(text.replace(",", "."));
-    if (Number.isFinite(number)) return Number(number);
+    const number = read?.(text) ?? numberOf(text);
+    if (typeof number === "number") return number;
     session.notices.add(
       typeof number === "string" ? number : `“${text}” is no number; ${label} stays as it was.`,
     );
