@@ -9,7 +9,9 @@ import (
 	"github.com/coder/websocket"
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 )
 
@@ -82,10 +84,9 @@ func compareSounds(a, b sound) int {
 func (a *app) computed(track, bars int) []sound {
 	project := a.project()
 	end := score.Tick(bars) * project.Meter.Bar()
-	var keys play.Keys
 	var sounds []sound
-	for _, m := range keys.Play(play.Render(project, 0, end, nil), end, nil) {
-		if m.Kind == play.NoteOn && int(m.Track) == track {
+	for _, m := range route.NewPlayer(project, 0, play.Past{}).Advance(end, nil) {
+		if m.Kind == midi.NoteOn && int(m.Track) == track {
 			sounds = append(sounds, sound{Tick: m.Tick, Track: m.Track, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity})
 		}
 	}

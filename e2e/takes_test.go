@@ -13,7 +13,7 @@ import (
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
@@ -250,7 +250,7 @@ func TestEveryOtherWayWithATake(t *testing.T) {
 	p := a.open("/#takes", 1280, 800)
 	in := take.Render(score.Demo(), 8)
 	for i := range score.Tick(200) {
-		in.Messages = append(in.Messages, play.Message{Tick: i * 3000, Track: 1, Kind: play.ControlChange, Key: 74, Value: uint16(i * 37 % 128)})
+		in.Messages = append(in.Messages, midi.Message{Tick: i * 3000, Track: 1, Kind: midi.ControlChange, Key: 74, Value: uint16(i * 37 % 128)})
 	}
 	data := encoded(t, in, smf.Options{Format: 1, Division: smf.DefaultDivision})
 	file := filepath.Join(t.TempDir(), "Fog.mid")

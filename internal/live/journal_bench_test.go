@@ -9,7 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/store"
@@ -32,7 +32,7 @@ func (s *stopwatch) AppendTake(ctx context.Context, id int64, piece take.Piece, 
 	return err
 }
 
-func (s *stopwatch) due(m play.Message) int64 {
+func (s *stopwatch) due(m midi.Message) int64 {
 	s.transport.mu.Lock()
 	defer s.transport.mu.Unlock()
 	return s.transport.timeOf(m.Tick)

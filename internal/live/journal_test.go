@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -86,7 +87,7 @@ type heardNotes struct {
 	takes    []int    // and the recording in which it is
 	begun    int
 	opened   int
-	lasting  []play.Message // ends of notes that last on
+	lasting  []midi.Message // ends of notes that last on
 }
 
 func (h *heardNotes) play(notes int) {
@@ -98,17 +99,17 @@ func (h *heardNotes) play(notes int) {
 	}
 	for range notes {
 		track := h.project.Tracks[h.count%len(h.project.Tracks)]
-		on := play.Message{
-			Tick: h.now, Track: uint32(track.ID), Kind: play.NoteOn, Channel: uint8(h.count % 3), Key: uint8(h.count % 128),
+		on := midi.Message{
+			Tick: h.now, Track: uint32(track.ID), Kind: midi.NoteOn, Channel: uint8(h.count % 3), Key: uint8(h.count % 128),
 			Velocity: 90, Detune: theory.Cents(h.count),
 		}
-		off := play.Message{Tick: h.now + 500, Track: on.Track, Channel: on.Channel, Key: on.Key}
-		h.recorder.add([]play.Message{on})
+		off := midi.Message{Tick: h.now + 500, Track: on.Track, Channel: on.Channel, Key: on.Key}
+		h.recorder.add([]midi.Message{on})
 		if rapid.IntRange(0, 3).Draw(h.t, "lasts on") == 0 {
 			off.Tick = h.now + 599
 			h.lasting = append(h.lasting, off)
 		} else {
-			h.recorder.add([]play.Message{off})
+			h.recorder.add([]midi.Message{off})
 		}
 		h.now += score.Tick(rapid.SampledFrom([]int{600, 30_000, 200_000}).Draw(h.t, "pause"))
 		h.count++
@@ -169,15 +170,15 @@ func (h *heardNotes) requireKept(disk *memory.Store, vanishes bool) {
 			names[track.ID] = track.Name
 		}
 		last, tick := -1, score.Tick(0)
-		down := map[play.NoteID]bool{}
+		down := map[midi.NoteID]bool{}
 		for _, m := range recording.Messages {
 			require.GreaterOrEqual(t, m.Tick, tick)
 			tick = m.Tick
-			if m.Kind == play.NoteOff {
+			if m.Kind == midi.NoteOff {
 				require.True(t, down[m.NoteID()], "a note ends in the track in which it began")
 			}
-			down[m.NoteID()] = m.Kind == play.NoteOn
-			if m.Kind != play.NoteOn {
+			down[m.NoteID()] = m.Kind == midi.NoteOn
+			if m.Kind != midi.NoteOn {
 				continue
 			}
 			number := int(m.Detune)
@@ -223,14 +224,14 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			var told []error
 			r := NewRecorder(disk, Reports{WentOn: func(why error) { told = append(told, why) }})
 			bar := testkit.Buoy().Meter.Bar()
-			note := func(n int) []play.Message {
+			note := func(n int) []midi.Message {
 				at := score.Tick(n)*bar + 700
-				return []play.Message{
-					{Tick: at, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90}, {Tick: at + 100, Track: 1, Key: 60},
+				return []midi.Message{
+					{Tick: at, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90}, {Tick: at + 100, Track: 1, Key: 60},
 				}
 			}
 			r.begin(testkit.Buoy(), 1, 0, play.TempoMap{{Tempo: 96_000}, {Tick: 5 * bar, Tempo: 120_000}})
-			r.add([]play.Message{{Track: 1, Kind: play.ControlChange, Key: 74, Value: 9}})
+			r.add([]midi.Message{{Track: 1, Kind: midi.ControlChange, Key: 74, Value: 9}})
 			r.add(note(1))
 			require.NoError(t, r.flush(t.Context()))
 			later := testkit.Buoy()
@@ -254,7 +255,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			require.NoError(t, err)
 			second, _, _, err := disk.Recording(t.Context(), takes[0].ID)
 			require.NoError(t, err)
-			require.Equal(t, play.Message{Track: 1, Kind: play.ControlChange, Key: 74, Value: 9}, second.Messages[0])
+			require.Equal(t, midi.Message{Track: 1, Kind: midi.ControlChange, Key: 74, Value: 9}, second.Messages[0])
 			require.Equal(t, []score.Tick{700, bar + 700}, []score.Tick{second.Notes()[0].Start, second.Notes()[1].Start})
 			require.Equal(t, 3*bar, second.End)
 			require.Equal(t, 77, second.Luck, "it is of the project that plays by then")

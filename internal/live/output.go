@@ -1,13 +1,13 @@
 package live
 
 import (
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
 // Sound is a message with the time at which it is to be heard.
 type Sound struct {
-	play.Message
+	midi.Message
 	At int64
 }
 

@@ -3,6 +3,7 @@ package live
 import (
 	"errors"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
@@ -82,13 +83,13 @@ func (t *Transport) EndRecording() {
 }
 
 // follow records a message that was heard, if it falls into a take.
-func (t *Transport) follow(m play.Message) {
+func (t *Transport) follow(m midi.Message) {
 	at := m.Tick
-	if m.Kind == play.NoteOff { // one at the end of a take belongs to it
+	if m.Kind == midi.NoteOff { // one at the end of a take belongs to it
 		at--
 	}
 	t.reach(at)
-	t.recorder.add([]play.Message{m})
+	t.recorder.add([]midi.Message{m})
 }
 
 // reach begins and ends the takes that begin and end by a moment that has come.

@@ -6,6 +6,7 @@ import (
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -106,7 +107,7 @@ func (r *Recorder) Left() (notes int) {
 	defer r.mu.Unlock()
 	for _, recording := range r.queue {
 		for _, m := range recording.messages {
-			if m.Kind == play.NoteOn {
+			if m.Kind == midi.NoteOn {
 				notes++
 			}
 		}
@@ -138,7 +139,7 @@ func (r *Recorder) change(how func(*recording)) {
 }
 
 // add records messages with ticks of the transport.
-func (r *Recorder) add(messages []play.Message) {
+func (r *Recorder) add(messages []midi.Message) {
 	r.change(func(now *recording) {
 		for _, m := range messages {
 			now.add(m)

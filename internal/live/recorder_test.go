@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -73,9 +74,9 @@ func TestPunchInWhilePlaying(t *testing.T) {
 	})
 }
 
-func onAt(t *take.Take, i int) play.Message {
+func onAt(t *take.Take, i int) midi.Message {
 	for _, m := range t.Messages {
-		if m.Kind != play.NoteOn {
+		if m.Kind != midi.NoteOn {
 			continue
 		}
 		if i == 0 {
@@ -83,7 +84,7 @@ func onAt(t *take.Take, i int) play.Message {
 		}
 		i--
 	}
-	return play.Message{}
+	return midi.Message{}
 }
 
 func TestATakeKnowsItsTempoChanges(t *testing.T) {

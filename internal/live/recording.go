@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -18,16 +19,16 @@ type recording struct {
 	heading  take.Heading
 	ended    bool
 	end      score.Tick
-	messages []play.Message // those that are not on disk yet
+	messages []midi.Message // those that are not on disk yet
 	origins  []take.Origin  // those that are not on disk yet, but for the first
 
 	// What is on disk.
-	id       int64       // 0 until it is created
-	origin   take.Origin // the last one
-	stored   int         // how many messages
-	standing play.Sent   // what they have told
-	grown    bool        // the heading there is not up to date
-	refused  int         // how often in a row it could not be written
+	id       int64         // 0 until it is created
+	origin   take.Origin   // the last one
+	stored   int           // how many messages
+	standing midi.Settings // what they have told
+	grown    bool          // the heading there is not up to date
+	refused  int           // how often in a row it could not be written
 
 	// Of a copy: how many of its messages and of its origins were brought to disk.
 	done, placed int
@@ -48,7 +49,7 @@ func (r *recording) header() *take.Take {
 }
 
 // add records a message with a tick of the transport.
-func (r *recording) add(m play.Message) {
+func (r *recording) add(m midi.Message) {
 	m.Tick -= r.start
 	known := len(r.tracks.named)
 	m.Track = r.tracks.of(m)
@@ -144,6 +145,6 @@ func (r *recording) goOn(by score.Tick) {
 		r.tracks.eras[i].from = max(0, r.tracks.eras[i].from-by)
 	}
 	r.start, r.end = r.start+by, max(0, r.end-by)
-	r.id, r.stored, r.standing, r.refused = 0, 0, play.Sent{}, 0
+	r.id, r.stored, r.standing, r.refused = 0, 0, midi.Settings{}, 0
 	r.setTempo(r.tempo)
 }

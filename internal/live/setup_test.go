@@ -9,7 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/memory"
 )
@@ -91,10 +91,10 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage))
 }
 
 // messages returns what was handed over, without times.
-func (l *listener) messages() []play.Message {
+func (l *listener) messages() []midi.Message {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	messages := make([]play.Message, len(l.sounds))
+	messages := make([]midi.Message, len(l.sounds))
 	for i, s := range l.sounds {
 		messages[i] = s.Message
 	}

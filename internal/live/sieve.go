@@ -4,7 +4,7 @@ import (
 	"strings"
 	"time"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -42,44 +42,40 @@ func (o Omission) String() string {
 // sieve leaves out what cannot be played any more, or not all at once: whole notes, never just their ends. Of
 // controllers that come too late or too thick the last of each is played, so that instruments stand where they should.
 type sieve struct {
-	out     map[play.NoteID]bool // notes that were left out and have not ended
-	at      int64                // which tenth of a second is being filled
+	out     midi.Sounding[struct{}] // notes that were left out and have not ended
+	at      int64                   // which tenth of a second is being filled
 	filled  int
 	omitted Omission // since it was told last
 }
 
 // pass returns what is to go out of sounds that are ordered by time, at a moment.
 func (s *sieve) pass(sounds []Sound, now int64) []Sound {
-	if s.out == nil {
-		s.out = map[play.NoteID]bool{}
-	}
 	kept := make([]Sound, 0, len(sounds))
-	var held play.Sent // controllers that wait for later ones
+	var held midi.Settings // controllers that wait for later ones
 	release := func(tick score.Tick, at int64) {
 		for _, m := range held.Standing(tick) {
 			kept = append(kept, Sound{Message: m, At: at})
 		}
-		held = play.Sent{}
+		held = midi.Settings{}
 	}
 	for _, sound := range sounds {
-		if sound.Kind == play.NoteOff {
-			if !s.out[sound.NoteID()] {
+		if sound.Kind == midi.NoteOff {
+			if _, out := s.out.End(sound.NoteID()); !out {
 				kept = append(kept, sound)
 			}
-			delete(s.out, sound.NoteID())
 			continue
 		}
 		late := sound.At < now-int64(lateBy)
 		passes := !late && s.fits(sound.At)
 		switch {
-		case sound.Kind == play.NoteOn && !passes:
+		case sound.Kind == midi.NoteOn && !passes:
 			s.omit(sound.Tick, late)
-			s.out[sound.NoteID()] = true
+			s.out.Begin(sound.NoteID(), struct{}{})
 		case passes:
 			release(sound.Tick, sound.At)
 			kept = append(kept, sound)
 		default:
-			held.Note([]play.Message{sound.Message})
+			held.Set(sound.Message)
 		}
 	}
 	if len(sounds) > 0 {

@@ -7,7 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -43,9 +43,9 @@ func TestAStall(t *testing.T) {
 		controllers := 0
 		for _, sound := range burst {
 			switch {
-			case sound.Kind == play.NoteOn:
+			case sound.Kind == midi.NoteOn:
 				require.GreaterOrEqual(t, sound.At, now-int64(lateBy)-int64(20*time.Millisecond))
-			case sound.Kind != play.NoteOff && sound.At < now-int64(lateBy)-int64(20*time.Millisecond):
+			case sound.Kind != midi.NoteOff && sound.At < now-int64(lateBy)-int64(20*time.Millisecond):
 				controllers++
 			}
 		}
@@ -58,21 +58,21 @@ func TestAStall(t *testing.T) {
 		s.Stop()
 		pass(time.Second)
 		all := rendered(p, s.committed)
-		var want, got []play.Message
+		var want, got []midi.Message
 		left := 0
 		for _, m := range all {
-			if m.Kind == play.NoteOn && m.Tick >= resumed {
+			if m.Kind == midi.NoteOn && m.Tick >= resumed {
 				want = append(want, m)
 			}
-			if m.Kind == play.NoteOn && m.Tick >= edge && m.Tick < resumed {
+			if m.Kind == midi.NoteOn && m.Tick >= edge && m.Tick < resumed {
 				left++
 			}
 		}
-		down := map[play.NoteID]bool{}
+		down := map[midi.NoteID]bool{}
 		for _, m := range s.listener.messages() {
 			key := m.NoteID()
 			switch m.Kind {
-			case play.NoteOn:
+			case midi.NoteOn:
 				require.False(t, down[key])
 				down[key] = true
 				if m.Tick >= edge && m.Tick < resumed {
@@ -81,7 +81,7 @@ func TestAStall(t *testing.T) {
 				if m.Tick >= resumed {
 					got = append(got, m)
 				}
-			case play.NoteOff:
+			case midi.NoteOff:
 				require.True(t, down[key], "an end goes out only with its note")
 				delete(down, key)
 			}
@@ -96,7 +96,7 @@ func TestAStall(t *testing.T) {
 		require.Equal(t, s.omitted[0].Tick, recorded.Markers[0].Tick)
 		count := 0
 		for _, m := range all {
-			if m.Kind == play.NoteOn && m.Tick <= recorded.End {
+			if m.Kind == midi.NoteOn && m.Tick <= recorded.End {
 				count++
 			}
 		}
@@ -106,11 +106,11 @@ func TestAStall(t *testing.T) {
 }
 
 // standingOf returns what controllers stand at after all messages up to a tick.
-func standingOf(messages []play.Message, end score.Tick) []play.Message {
-	var sent play.Sent
+func standingOf(messages []midi.Message, end score.Tick) []midi.Message {
+	var sent midi.Settings
 	for _, m := range messages {
 		if m.Tick <= end {
-			sent.Note([]play.Message{m})
+			sent.Note([]midi.Message{m})
 		}
 	}
 	return sent.Standing(0)
@@ -126,14 +126,14 @@ func TestWhatIsTooDenseIsThinned(t *testing.T) {
 		pass(3 * time.Second)
 		s.Stop()
 		counts := map[int64]int{}
-		down := map[play.NoteID]bool{}
+		down := map[midi.NoteID]bool{}
 		for _, sound := range s.listener.sounds {
 			key := sound.NoteID()
 			switch sound.Kind {
-			case play.NoteOff:
+			case midi.NoteOff:
 				require.True(t, down[key])
 				delete(down, key)
-			case play.NoteOn:
+			case midi.NoteOn:
 				require.False(t, down[key])
 				down[key] = true
 				counts[sound.At/int64(tenth)]++
@@ -173,19 +173,19 @@ func dense() *score.Project {
 func TestTheSieve(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var s sieve
-		var in, out []play.Message
-		down := map[play.NoteID]bool{}
+		var in, out []midi.Message
+		down := map[midi.NoteID]bool{}
 		at, tick := int64(0), score.Tick(0)
 		for range rapid.IntRange(1, 30).Draw(t, "batches") {
 			var batch []Sound
 			for range rapid.IntRange(0, 20).Draw(t, "sounds") {
 				at += rapid.SampledFrom([]int64{0, 1e6, 5e7}).Draw(t, "later")
 				tick++
-				m := play.Message{Tick: tick, Kind: play.ControlChange, Key: uint8(rapid.IntRange(0, 2).Draw(t, "number")), Value: uint16(rapid.IntRange(0, 127).Draw(t, "value"))}
+				m := midi.Message{Tick: tick, Kind: midi.ControlChange, Key: uint8(rapid.IntRange(0, 2).Draw(t, "number")), Value: uint16(rapid.IntRange(0, 127).Draw(t, "value"))}
 				if rapid.Bool().Draw(t, "note") {
-					m.Kind, m.Velocity, m.Value = play.NoteOn, 90, 0
+					m.Kind, m.Velocity, m.Value = midi.NoteOn, 90, 0
 					if key := m.NoteID(); down[key] {
-						m.Kind, m.Velocity = play.NoteOff, 0
+						m.Kind, m.Velocity = midi.NoteOff, 0
 						delete(down, key)
 					} else {
 						down[key] = true
@@ -205,11 +205,11 @@ func TestTheSieve(t *testing.T) {
 			require.GreaterOrEqual(t, m.Tick, last)
 			last = m.Tick
 			switch m.Kind {
-			case play.NoteOn:
+			case midi.NoteOn:
 				require.False(t, struck[m.Key])
 				struck[m.Key] = true
 				ons++
-			case play.NoteOff:
+			case midi.NoteOff:
 				require.True(t, struck[m.Key])
 				delete(struck, m.Key)
 			}

@@ -5,7 +5,7 @@ import (
 	"reflect"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 )
@@ -17,7 +17,7 @@ type tracks struct {
 	named []take.Track
 	ids   map[projectTrack]uint32
 	eras  []era
-	down  map[play.NoteID]uint32 // which track of the recording a note is of
+	notes midi.Sounding[uint32] // which track of the recording a note is of
 }
 
 // projectTrack is a track of a project, as it was called when it played.
@@ -36,7 +36,7 @@ type era struct {
 // play says that a project plays from a tick on.
 func (t *tracks) play(project *score.Project, from score.Tick) {
 	if t.ids == nil {
-		t.ids, t.down = map[projectTrack]uint32{}, map[play.NoteID]uint32{}
+		t.ids = map[projectTrack]uint32{}
 	}
 	next := era{from: from, project: project, ids: map[uint32]uint32{}}
 	for i := range project.Tracks {
@@ -87,10 +87,11 @@ func (t *tracks) add(track take.Track) uint32 {
 }
 
 // of returns the track of the recording that a message belongs to. A note ends where it began.
-func (t *tracks) of(m play.Message) uint32 {
-	if id, down := t.down[m.NoteID()]; down && m.Kind == play.NoteOff {
-		delete(t.down, m.NoteID())
-		return id
+func (t *tracks) of(m midi.Message) uint32 {
+	if m.Kind == midi.NoteOff {
+		if id, sounds := t.notes.End(m.NoteID()); sounds {
+			return id
+		}
 	}
 	for len(t.eras) > 1 && t.eras[1].from <= m.Tick {
 		t.eras = t.eras[1:]
@@ -101,8 +102,8 @@ func (t *tracks) of(m play.Message) uint32 {
 		id = t.add(take.Track{ID: m.Track, Name: fmt.Sprintf("Track %d", m.Track)})
 		ids[m.Track] = id
 	}
-	if m.Kind == play.NoteOn {
-		t.down[m.NoteID()] = id
+	if m.Kind == midi.NoteOn {
+		t.notes.Begin(m.NoteID(), id)
 	}
 	return id
 }

@@ -6,7 +6,9 @@ import (
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 )
 
@@ -37,20 +39,19 @@ type Transport struct {
 	playing     bool
 	started     int64 // the time of tick 0
 	tempo       play.TempoMap
-	told        int             // which of its tempos the outputs were told last
-	committed   score.Tick      // all before this tick has been handed over
-	performance *performance    // nil while standing still
-	keys        play.Keys       // the notes that are down once all that was handed over is heard
-	shared      play.SharedKeys // and what that is for the instruments
-	sent        play.Sent       // what else was handed over
-	missing     []play.Message  // what the instruments need to know after an edit
-	inputs      []play.Message  // what came in and made a track go on, since playing began
+	told        int              // which of its tempos the outputs were told last
+	committed   score.Tick       // all before this tick has been handed over
+	performance *performance     // nil while standing still
+	shared      route.SharedKeys // the keys that are down once all that was handed over is heard
+	sent        midi.Settings    // what else was handed over
+	missing     []midi.Message   // what the instruments need to know after an edit
+	inputs      []midi.Message   // what came in and made a track go on, since playing began
 	sieve       sieve
-	omittedTold int64                      // when it was told last what was left out
-	waiting     []Sound                    // handed over, not yet heard
-	heard       map[play.NoteID]score.Tick // when each note that sounds began
-	standing    play.Sent                  // what else was heard
-	plan        *plan                      // what is to be recorded, or nil
+	omittedTold int64                     // when it was told last what was left out
+	waiting     []Sound                   // handed over, not yet heard
+	heard       midi.Sounding[score.Tick] // when each note that sounds began
+	standing    midi.Settings             // what else was heard
+	plan        *plan                     // what is to be recorded, or nil
 }
 
 // New returns a transport that stands still. The recorder writes takes, the wake everything that is heard; they
@@ -67,7 +68,7 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 	}
 	return &Transport{
 		options: options, epoch: time.Now(), recorder: recorder, wake: wake, project: project,
-		outputs: map[Output]struct{}{}, heard: map[play.NoteID]score.Tick{},
+		outputs: map[Output]struct{}{},
 	}
 }
 
@@ -144,11 +145,12 @@ func (t *Transport) SetProject(project *score.Project) {
 			next, inputs = perform(project, t.committed, t.inputs), t.inputs
 		}
 		for _, m := range t.inputs[len(inputs):] {
-			next.performer.Hear(m)
+			next.player.Hear(m)
 		}
 		next.skip(t.committed)
+		next.player.TakeOver(t.performance.player)
 		t.performance = next
-		t.missing = t.sent.Missing(next.performer.Standing(nil), nil)
+		t.missing = t.sent.Missing(next.player.Standing(), nil)
 		for _, r := range []*Recorder{t.recorder, t.wake} {
 			r.change(func(now *recording) { now.setProject(project, t.revision, t.committed) })
 		}
@@ -174,14 +176,14 @@ func (t *Transport) changeTempo(tempo play.TempoMap) {
 }
 
 // Hear lets the tracks hear a channel message that comes in now. It does nothing while standing still.
-func (t *Transport) Hear(m play.Message) {
+func (t *Transport) Hear(m midi.Message) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	if !t.playing {
 		return
 	}
 	m.Tick = max(t.committed, t.tickAt(t.Now()))
-	at, counts := t.performance.performer.Hear(m)
+	at, counts := t.performance.player.Hear(m)
 	if m.Tick = at; counts && len(t.inputs) < maxInputs {
 		t.inputs = append(t.inputs, m)
 	}
@@ -208,7 +210,7 @@ func (t *Transport) play(countIn int) {
 	t.started = t.Now() + int64(t.options.LookAhead)
 	t.tempo, t.told = play.TempoMapOf(t.project), 0
 	t.countIn(countIn)
-	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, play.Sent{}, play.Sent{}
+	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
 	t.performance = perform(t.project, 0, nil)
 	t.wake.begin(t.project, t.revision, 0, t.tempo)
 }
@@ -224,18 +226,13 @@ func (t *Transport) Stop() {
 	t.hear(now)
 	t.tellOmitted(now, true)
 	at := t.tickAt(now)
-	var releases []play.Message
-	for note, began := range t.heard {
-		releases = append(releases, note.Off(max(at, began+1)))
-	}
-	slices.SortFunc(releases, play.CompareMessages)
+	releases := t.heard.Release(func(began score.Tick) score.Tick { return max(at, began+1) })
 	t.recorder.add(releases)
 	t.recorder.end(at)
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
-	t.playing, t.waiting, t.keys, t.shared, t.performance, t.sieve = false, nil, play.Keys{}, play.SharedKeys{}, nil, sieve{}
-	clear(t.heard)
+	t.playing, t.waiting, t.shared, t.performance, t.sieve = false, nil, route.SharedKeys{}, nil, sieve{}
 	t.tell()
 }
 
@@ -347,7 +344,7 @@ func (t *Transport) tellOmitted(now int64, due bool) {
 
 // share returns what instruments are sent of sounds, of which several can be on one key.
 func (t *Transport) share(sounds []Sound) []Sound {
-	messages := make([]play.Message, len(sounds))
+	messages := make([]midi.Message, len(sounds))
 	for i, sound := range sounds {
 		messages[i] = sound.Message
 	}
@@ -360,8 +357,8 @@ func (t *Transport) share(sounds []Sound) []Sound {
 
 // render appends what comes up to a tick to a batch.
 func (t *Transport) render(to score.Tick, batch *Batch) {
-	messages, places := t.performance.advance(to, &t.keys)
-	messages = play.Merge(t.missing, messages, nil)
+	messages, places := t.performance.advance(to)
+	messages = midi.Merge(t.missing, messages, nil)
 	t.missing = nil
 	t.sent.Note(messages)
 	for _, m := range messages {
@@ -376,18 +373,18 @@ func (t *Transport) render(to score.Tick, batch *Batch) {
 // hear moves what was due by now from waiting to heard, and into the take and the wake.
 func (t *Transport) hear(now int64) {
 	due := 0
-	var messages []play.Message
+	var messages []midi.Message
 	for due < len(t.waiting) && t.waiting[due].At <= now {
 		m := t.waiting[due].Message
 		t.follow(m)
 		messages = append(messages, m)
 		switch m.Kind {
-		case play.NoteOn:
-			t.heard[m.NoteID()] = m.Tick
-		case play.NoteOff:
-			delete(t.heard, m.NoteID())
+		case midi.NoteOn:
+			t.heard.Begin(m.NoteID(), m.Tick)
+		case midi.NoteOff:
+			t.heard.End(m.NoteID())
 		default:
-			t.standing.Note([]play.Message{m})
+			t.standing.Set(m)
 		}
 		due++
 	}

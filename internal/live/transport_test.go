@@ -6,17 +6,16 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
 )
 
 // rendered returns the messages that the core computes for the ticks before to.
-func rendered(p *score.Project, to score.Tick) []play.Message {
-	var keys play.Keys
-	performer := play.NewPerformer(p)
-	notes := keys.Play(performer.Advance(to, nil), to, nil)
-	return play.Merge(notes, performer.Controls(nil), nil)
+func rendered(p *score.Project, to score.Tick) []midi.Message {
+	return route.NewPlayer(p, 0, play.Past{}).Advance(to, nil)
 }
 
 func TestLiveAndOfflineAreTheSame(t *testing.T) {
@@ -76,9 +75,9 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 		pass(5 * time.Second)
 
 		want := play.Render(edited, edge, s.committed, nil)
-		var got []play.Message
+		var got []midi.Message
 		for _, sound := range s.listener.sounds[before:] {
-			if sound.Kind == play.NoteOn {
+			if sound.Kind == midi.NoteOn {
 				got = append(got, sound.Message)
 			}
 		}
@@ -154,15 +153,15 @@ func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
 		edited.Tracks[0].Parts()[0].Mods = append(part.Mods, score.Mod{Target: score.PressureTarget, Least: 9, Most: 9})
 		s.SetProject(edited)
 		pass(5 * time.Second)
-		var controls []play.Message
+		var controls []midi.Message
 		for _, m := range s.listener.messages() {
-			if m.Kind != play.NoteOn && m.Kind != play.NoteOff {
+			if m.Kind != midi.NoteOn && m.Kind != midi.NoteOff {
 				controls = append(controls, m)
 			}
 		}
-		require.Equal(t, []play.Message{
-			{Track: 1, Kind: play.ControlChange, Key: 74, Value: 5},
-			{Tick: edge, Track: 1, Kind: play.Pressure, Value: 9},
+		require.Equal(t, []midi.Message{
+			{Track: 1, Kind: midi.ControlChange, Key: 74, Value: 5},
+			{Tick: edge, Track: 1, Kind: midi.Pressure, Value: 9},
 		}, controls)
 	})
 }
@@ -171,7 +170,7 @@ func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
 func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 	project := testkit.Buoy()
 	project.Tracks[0].Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 100}
-	key := play.Message{Kind: play.NoteOn, Key: 60, Velocity: 100}
+	key := midi.Message{Kind: midi.NoteOn, Key: 60, Velocity: 100}
 	onStage(t, project, func(t *testing.T, s *stage) {
 		s.Hear(key) // does nothing while standing still
 		s.Play()
@@ -244,7 +243,7 @@ func TestAnEditOfLanesThatMoveByHits(t *testing.T) {
 		require.Greater(t, len(want), 10)
 		next := 0
 		for _, sound := range s.listener.sounds[before:] {
-			if sound.Kind == play.NoteOn {
+			if sound.Kind == midi.NoteOn {
 				require.Equal(t, want[next].Key, sound.Key)
 				next++
 			}

@@ -10,7 +10,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -47,7 +49,7 @@ func TestTheWakeHasWhatWasHeard(t *testing.T) {
 // journal is a store that keeps nothing: it counts, and finds out whether each note ends.
 type journal struct {
 	stored, notes int
-	down          map[play.NoteID]bool
+	down          map[midi.NoteID]bool
 	disorder      int
 	finished      bool
 }
@@ -62,13 +64,13 @@ func (j *journal) AppendTake(_ context.Context, _ int64, piece take.Piece, _ *ta
 	j.stored += len(piece.Messages)
 	for _, m := range piece.Messages {
 		key := m.NoteID()
-		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
-			if j.down[key] == (m.Kind == play.NoteOn) {
+		if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
+			if j.down[key] == (m.Kind == midi.NoteOn) {
 				j.disorder++
 			}
-			j.down[key] = m.Kind == play.NoteOn
+			j.down[key] = m.Kind == midi.NoteOn
 		}
-		if m.Kind == play.NoteOn {
+		if m.Kind == midi.NoteOn {
 			j.notes++
 		}
 	}
@@ -79,7 +81,7 @@ func (j *journal) AppendTake(_ context.Context, _ int64, piece take.Piece, _ *ta
 // the memory after 24 hours is that after one.
 func TestADayThroughTheWake(t *testing.T) {
 	synctest.Test(t, func(t *testing.T) {
-		j := &journal{down: map[play.NoteID]bool{}}
+		j := &journal{down: map[midi.NoteID]bool{}}
 		wake := NewRecorder(j, Reports{})
 		// A slow pulse makes a simulated day short; what is heard is the same.
 		s := New(score.Demo(), Options{LookAhead: 2 * time.Second, Pulse: time.Second}, NewRecorder(j, Reports{}), wake)
@@ -115,11 +117,11 @@ func TestADayThroughTheWake(t *testing.T) {
 			require.False(t, isDown, key)
 		}
 		notes := 0
-		performer, keys := play.NewPerformer(score.Demo()), play.Keys{}
+		player := route.NewPlayer(score.Demo(), 0, play.Past{})
 		for at := score.Tick(0); at <= end; at += 1_000_000 {
 			to := min(end+1, at+1_000_000)
-			for _, m := range keys.Play(performer.Advance(to, nil), to, nil) {
-				if m.Kind == play.NoteOn {
+			for _, m := range player.Advance(to, nil) {
+				if m.Kind == midi.NoteOn {
 					notes++
 				}
 			}

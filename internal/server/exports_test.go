@@ -16,7 +16,7 @@ import (
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -115,7 +115,7 @@ func TestWhatIsInATakeGoesOut(t *testing.T) {
 		for i := range notes {
 			notes[i].Track = uint32(rapid.IntRange(1, 4).Draw(t, "track"))
 		}
-		var keys play.Keys
+		var keys route.Keys
 		one.Messages = keys.Release(one.End, keys.Play(notes, one.End, nil))
 		ids, err := h.kept.AddTakes(t.Context(), []*take.Take{one}, 1)
 		require.NoError(t, err)

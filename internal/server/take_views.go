@@ -5,7 +5,7 @@ import (
 	"strconv"
 	"strings"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
@@ -119,11 +119,11 @@ func rollOf(t *take.Take, summary take.Summary, from, to score.Tick) Roll {
 }
 
 // rollKinds are the kinds of messages that a roll shows beside notes, and their highest values.
-var rollKinds = map[play.Kind]struct {
+var rollKinds = map[midi.Kind]struct {
 	name string
 	most int
 }{
-	play.ControlChange: {"control", 127}, play.WideControl: {"control14", 16383}, play.Bend: {"bend", 16383}, play.Pressure: {"pressure", 127},
+	midi.ControlChange: {"control", 127}, midi.WideControl: {"control14", 16383}, midi.Bend: {"bend", 16383}, midi.Pressure: {"pressure", 127},
 }
 
 // controlsOf returns the controllers of a take as they stand at from and change until to.
@@ -131,7 +131,7 @@ func controlsOf(t *take.Take, from, to score.Tick) []RollControl {
 	type series struct {
 		track           uint32
 		channel, number uint8
-		kind            play.Kind
+		kind            midi.Kind
 	}
 	places := map[series]int{}
 	controls, points := []RollControl{}, 0

@@ -6,8 +6,8 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/smf"
 	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
@@ -85,7 +85,7 @@ func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
 		}
 		data[i] = byte(value)
 	}
-	message, err := smf.ParseMessage(data)
+	message, err := midi.Parse(data)
 	if err != nil {
 		refuse(w, http.StatusUnprocessableEntity, err.Error()+"; nothing was played")
 		return

@@ -1,7 +1,7 @@
 package server
 
 import (
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
@@ -90,7 +90,7 @@ type ClockAnswer struct {
 func wireBatch(b live.Batch) *WireBatch {
 	wire := &WireBatch{Sounds: []WireSound{}, Places: make([]WirePlace, len(b.Places))}
 	for _, s := range b.Sounds {
-		if s.Kind == play.NoteOn || s.Kind == play.NoteOff {
+		if s.Kind == midi.NoteOn || s.Kind == midi.NoteOff {
 			wire.Sounds = append(wire.Sounds, WireSound{
 				At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity,
 				Detune: float64(s.Detune) / float64(theory.Cent),

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -251,7 +251,7 @@ func TestARunOfEditsIsOneStep(t *testing.T) {
 	for range 3 {
 		require.Equal(t, 1, edit("a", up).Position)
 	}
-	is := func() []play.Note {
+	is := func() []midi.Note {
 		t.Helper()
 		now, _, err := takes.Take(ctx, id)
 		require.NoError(t, err)

@@ -6,7 +6,7 @@ import (
 
 	"gorm.io/gorm"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -35,7 +35,7 @@ func (s *Store) Waiting() (count int) {
 }
 
 // LastStretch returns all messages of the last stretch of the wake as they are stored.
-func (s *Store) LastStretch() (messages []play.Message, err error) {
+func (s *Store) LastStretch() (messages []midi.Message, err error) {
 	row, _, err := stretch(s.reads, 0)
 	if err != nil {
 		return nil, err

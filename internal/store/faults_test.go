@@ -15,7 +15,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -173,7 +173,7 @@ func TestWritesTakeTurns(t *testing.T) {
 	})
 	begin(2, func() error {
 		defer func() { order = append(order, "journal") }()
-		return s.Wake().AppendTake(ctx, id, take.Piece{Messages: []play.Message{{Kind: play.NoteOn, Key: 60, Velocity: 1}}}, nil)
+		return s.Wake().AppendTake(ctx, id, take.Piece{Messages: []midi.Message{{Kind: midi.NoteOn, Key: 60, Velocity: 1}}}, nil)
 	})
 	release()
 	require.NoError(t, <-done)
@@ -310,7 +310,7 @@ func TestPiecesOfPieces(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		id, err := s.Wake().CreateTake(ctx, take.Of(p, ""), 1)
 		require.NoError(t, err)
-		var sent play.Sent
+		var sent midi.Settings
 		var firsts []int
 		for next := 0; next < len(played.Messages); {
 			count := min(len(played.Messages)-next, rapid.IntRange(1, 2500).Draw(t, "piece"))
@@ -341,13 +341,13 @@ func TestAPieceBeginsInTheMiddleOfAChord(t *testing.T) {
 	s := open(t, t.TempDir())
 	id, err := s.Wake().CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
-	var messages []play.Message
+	var messages []midi.Message
 	for chord := range score.Tick(3000) {
 		for _, key := range []uint8{60, 64} {
-			messages = append(messages, play.Message{Tick: chord * 10, Track: 1, Kind: play.NoteOn, Key: key, Velocity: 90})
+			messages = append(messages, midi.Message{Tick: chord * 10, Track: 1, Kind: midi.NoteOn, Key: key, Velocity: 90})
 		}
 		for _, key := range []uint8{60, 64} {
-			messages = append(messages, play.Message{Tick: chord*10 + 5, Track: 1, Key: key})
+			messages = append(messages, midi.Message{Tick: chord*10 + 5, Track: 1, Key: key})
 		}
 	}
 	const middle = 4 * 1500 // a chord's first message

@@ -9,7 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -41,7 +41,7 @@ func journal(folder string) {
 		panic(err)
 	}
 	for seq := 0; ; {
-		var messages []play.Message
+		var messages []midi.Message
 		for range 25 {
 			messages = append(messages, journaled(seq+len(messages)))
 		}
@@ -54,10 +54,10 @@ func journal(folder string) {
 }
 
 // journaled returns the message that a child writes at a place.
-func journaled(seq int) play.Message {
-	m := play.Message{Tick: score.Tick(seq * 10), Track: 1, Key: uint8(seq / 2 % 128)}
+func journaled(seq int) midi.Message {
+	m := midi.Message{Tick: score.Tick(seq * 10), Track: 1, Key: uint8(seq / 2 % 128)}
 	if seq%2 == 0 {
-		m.Kind, m.Velocity = play.NoteOn, uint8(1+seq%127)
+		m.Kind, m.Velocity = midi.NoteOn, uint8(1+seq%127)
 	}
 	return m
 }

@@ -8,7 +8,7 @@ import (
 	"fmt"
 	"io"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -18,7 +18,7 @@ import (
 const messageBytes = 26
 
 // pack returns messages as they are stored.
-func pack(messages []play.Message) []byte {
+func pack(messages []midi.Message) []byte {
 	packed := make([]byte, 0, messageBytes*len(messages))
 	for _, m := range messages {
 		packed = binary.LittleEndian.AppendUint64(packed, uint64(m.Tick))
@@ -31,14 +31,14 @@ func pack(messages []play.Message) []byte {
 }
 
 // unpack appends stored messages to dst.
-func unpack(packed []byte, dst []play.Message) ([]play.Message, error) {
+func unpack(packed []byte, dst []midi.Message) ([]midi.Message, error) {
 	if len(packed)%messageBytes != 0 {
 		return dst, fmt.Errorf("stored messages have %d bytes, which is no multiple of %d", len(packed), messageBytes)
 	}
 	for ; len(packed) > 0; packed = packed[messageBytes:] {
-		dst = append(dst, play.Message{
+		dst = append(dst, midi.Message{
 			Tick: score.Tick(binary.LittleEndian.Uint64(packed)), Track: binary.LittleEndian.Uint32(packed[8:]),
-			Kind: play.Kind(packed[12]), Channel: packed[13], Key: packed[14], Velocity: packed[15],
+			Kind: midi.Kind(packed[12]), Channel: packed[13], Key: packed[14], Velocity: packed[15],
 			Value: binary.LittleEndian.Uint16(packed[16:]), Detune: theory.Cents(binary.LittleEndian.Uint64(packed[18:])),
 		})
 	}

@@ -3,7 +3,7 @@ package store
 import (
 	"gorm.io/gorm"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -15,7 +15,7 @@ func packRows(tx *gorm.DB) error {
 		Seq      int
 		Tick     score.Tick
 		Track    uint32
-		Kind     play.Kind
+		Kind     midi.Kind
 		Channel  uint8
 		Key      uint8
 		Velocity uint8
@@ -28,7 +28,7 @@ func packRows(tx *gorm.DB) error {
 	}
 	const rowsAPiece = 1000
 	for _, id := range ids {
-		var sent play.Sent
+		var sent midi.Settings
 		for next, first := 0, 0; ; {
 			var rows []messageRow
 			if err := tx.Raw("SELECT * FROM messages WHERE take_id = ? AND seq >= ? ORDER BY seq LIMIT ?", id, next, rowsAPiece).Scan(&rows).Error; err != nil {
@@ -37,9 +37,9 @@ func packRows(tx *gorm.DB) error {
 			if len(rows) == 0 {
 				break
 			}
-			var messages []play.Message
+			var messages []midi.Message
 			for _, m := range rows {
-				messages = append(messages, play.Message{
+				messages = append(messages, midi.Message{
 					Tick: m.Tick, Track: m.Track, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Value: m.Value, Detune: m.Detune,
 				})
 			}

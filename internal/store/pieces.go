@@ -3,7 +3,7 @@ package store
 import (
 	"gorm.io/gorm"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 )
@@ -51,7 +51,7 @@ func savePiece(tx *gorm.DB, id int64, p take.Piece) error {
 
 // messagesBetween returns the messages of a take from a tick up to and with another, and what was told before. There
 // can be more of what came before, and it can be told by fewer messages than it was.
-func messagesBetween(tx *gorm.DB, id int64, from, to score.Tick) (messages []play.Message, err error) {
+func messagesBetween(tx *gorm.DB, id int64, from, to score.Tick) (messages []midi.Message, err error) {
 	begin := pieceRow{}
 	// A piece that begins at the tick itself can have messages of that tick before it.
 	err = tx.Select(`first, standing, "from"`).Where(`take_id = ? AND stands AND "from" < ?`, id, from).

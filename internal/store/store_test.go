@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -119,8 +120,8 @@ func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
 	require.NoError(t, err)
 	id, err := first.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
-	on := play.Message{Tick: 100, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90, Detune: -150_000_000}
-	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: 0, Messages: []play.Message{on}}, nil))
+	on := midi.Message{Tick: 100, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90, Detune: -150_000_000}
+	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: 0, Messages: []midi.Message{on}}, nil))
 	_, _, _, err = first.Recording(ctx, id)
 	require.ErrorIs(t, err, take.ErrUnknown)
 	require.NoError(t, first.Close())
@@ -128,7 +129,7 @@ func TestABrokenOffTakeIsFinishedAtTheNextStart(t *testing.T) {
 	again := open(t, folder)
 	mended, _, _, err := again.Recording(ctx, id)
 	require.NoError(t, err)
-	require.Equal(t, []play.Message{on, {Tick: 101, Track: 1, Key: 60}}, mended.Messages)
+	require.Equal(t, []midi.Message{on, {Tick: 101, Track: 1, Key: 60}}, mended.Messages)
 }
 
 // A take that comes from a file is there whole, also after a restart.

@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -42,7 +43,7 @@ func TestTheWakesLastBars(t *testing.T) {
 	require.Equal(t, want, last.Take)
 	require.Equal(t, end-2*bar, last.From)
 	require.Equal(t, int64(4), last.Revision)
-	require.Equal(t, play.ControlChange, last.Take.Messages[0].Kind, "the controller that was sent once, at the beginning")
+	require.Equal(t, midi.ControlChange, last.Take.Messages[0].Kind, "the controller that was sent once, at the beginning")
 	takes, err := again.Takes(ctx)
 	require.NoError(t, err)
 	require.Empty(t, takes)
@@ -83,16 +84,16 @@ func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
 	require.NoError(t, err)
 	const hour = 60 * 96 * score.TicksPerQuarter
 	line := take.Heading{Tempo: play.TempoMap{{Tempo: 96_000}}}
-	var sent play.Sent
+	var sent midi.Settings
 	seq := 0
 	for hours := range score.Tick(31) {
-		var messages []play.Message
+		var messages []midi.Message
 		if hours == 0 {
-			messages = append(messages, play.Message{Kind: play.ControlChange, Key: 74, Value: 33})
+			messages = append(messages, midi.Message{Kind: midi.ControlChange, Key: 74, Value: 33})
 		}
 		for i := range score.Tick(500) {
 			at := hours*hour + i*hour/500
-			messages = append(messages, play.Message{Tick: at, Kind: play.NoteOn, Key: 60, Velocity: 9}, play.Message{Tick: at + 1, Key: 60})
+			messages = append(messages, midi.Message{Tick: at, Kind: midi.NoteOn, Key: 60, Velocity: 9}, midi.Message{Tick: at + 1, Key: 60})
 		}
 		sent.Note(messages)
 		require.NoError(t, wake.AppendTake(ctx, id, take.Piece{First: seq, Messages: messages, Standing: sent.Standing(0)}, &line))
@@ -104,7 +105,7 @@ func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
 	later, err := wake.Piece(ctx, id, 7*hour, 31*hour)
 	require.NoError(t, err)
 	require.Equal(t, 24*500, later.Take.Count())
-	require.Equal(t, play.Message{Kind: play.ControlChange, Key: 74, Value: 33}, later.Take.Messages[0])
+	require.Equal(t, midi.Message{Kind: midi.ControlChange, Key: 74, Value: 33}, later.Take.Messages[0])
 }
 
 // One goes back in the wake over stops, and each piece knows the project that played in it, after edits too.

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -22,19 +23,19 @@ func BenchmarkRender(b *testing.B) {
 		steps += len(play.Look(p, p.Tracks[i].ID, 0, bars*bar)[0].Forecasts)
 	}
 	notes := make([]play.Note, 0, 1<<18)
-	messages := make([]play.Message, 0, 1<<20)
+	changes := make([]play.Change, 0, 1<<20)
 	var rendering, floor time.Duration
 	var events int
 	for b.Loop() {
 		began := time.Now()
-		notes, messages = notes[:0], messages[:0]
+		notes, changes = notes[:0], changes[:0]
 		performer := play.NewPerformer(p)
 		for n := range score.Tick(bars) {
 			notes = performer.Advance((n+1)*bar, notes)
-			messages = performer.Controls(messages)
+			changes = performer.Changes(changes)
 		}
 		rendering += time.Since(began)
-		events = 2*len(notes) + len(messages)
+		events = 2*len(notes) + len(changes)
 		floor += drawAndAppend(steps, events)
 	}
 	b.ReportMetric(float64(events)*float64(b.N)/rendering.Seconds(), "events/s")
@@ -42,7 +43,7 @@ func BenchmarkRender(b *testing.B) {
 	b.ReportMetric(float64(rendering)/float64(floor), "x-floor")
 }
 
-var floorMessages = make([]play.Message, 0, 1<<20)
+var floorMessages = make([]midi.Message, 0, 1<<20)
 var floorSum uint32
 
 func drawAndAppend(steps, events int) time.Duration {
@@ -52,7 +53,7 @@ func drawAndAppend(steps, events int) time.Duration {
 		floorSum += chance.Draw(chance.Address{Luck: 1, Track: 1, N: uint64(n)})
 	}
 	for n := range events {
-		floorMessages = append(floorMessages, play.Message{Tick: score.Tick(n), Key: uint8(n)})
+		floorMessages = append(floorMessages, midi.Message{Tick: score.Tick(n), Key: uint8(n)})
 	}
 	return time.Since(began)
 }

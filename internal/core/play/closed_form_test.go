@@ -109,7 +109,7 @@ func readOff(p *score.Project, to score.Tick) []play.Note {
 			value[score.Alteration][at]
 		notes = append(notes, play.Note{
 			Start: at, End: last + sounding, Track: uint32(track.ID), Step: uint8(lanes.Gate.First + step),
-			Channel: uint8(track.Channel - 1), Key: uint8(track.Register.Fold(note)),
+			Key:      uint8(track.Register.Fold(note)),
 			Velocity: uint8(value[score.Velocity][at]),
 		})
 	}

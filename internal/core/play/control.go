@@ -4,18 +4,13 @@ import (
 	"cmp"
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
 // glideGrid is how far apart the messages of a glide are: 24 in a quarter note, as many as MIDI clocks.
 // It bounds how many messages a glide sends.
 const glideGrid = score.TicksPerQuarter / 24
-
-// Controllers of MIDI 1.0.
-const (
-	portamentoTime   = 5
-	portamentoSwitch = 65
-)
 
 // control is a mod lane on its way to its target. A lane that sits on the step, or moves with it, by hits or by
 // strikes, goes out with the note, just before it; one that moves by the clock is swung and delayed with its track.
@@ -65,7 +60,7 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 	}
 	value := c.lane.read(w.gate.step(), n)
 	c.turned = true
-	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + rounded((c.mod.Most-c.mod.Least)*value, 127)})
+	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + score.Rounded((c.mod.Most-c.mod.Least)*value, 127)})
 }
 
 // heard returns when something is heard that comes at a moment of the walker's own time and belongs to no note.
@@ -104,7 +99,7 @@ func (c *control) at(tick score.Tick) int {
 	if tick >= c.begun+c.mod.Glide {
 		return c.to
 	}
-	return c.from + rounded((c.to-c.from)*int(tick-c.begun), int(c.mod.Glide))
+	return c.from + score.Rounded((c.to-c.from)*int(tick-c.begun), int(c.mod.Glide))
 }
 
 // glide sends what a glide passes before a tick.
@@ -133,100 +128,17 @@ func (w *walker) send(c *control, tick score.Tick, value int) {
 }
 
 // message returns what a mod lane sent last, as sent at a tick.
-func (w *walker) message(c *control, tick score.Tick) Message {
-	m := Message{Tick: tick, Track: uint32(w.track.ID), Channel: uint8(w.track.Channel - 1), Value: uint16(c.sent)}
+func (w *walker) message(c *control, tick score.Tick) Change {
+	m := w.change(tick, midi.ControlChange, uint8(c.mod.Number), c.sent)
 	switch c.mod.Target {
-	case score.ControlTarget:
-		m.Kind, m.Key = ControlChange, uint8(c.mod.Number)
 	case score.Control14Target:
-		m.Kind, m.Key = WideControl, uint8(c.mod.Number)
+		m.Kind = midi.WideControl
 	case score.BendTarget:
-		m.Kind = Bend
+		m.Kind, m.Number = midi.Bend, 0
 	case score.PressureTarget:
-		m.Kind = Pressure
+		m.Kind, m.Number = midi.Pressure, 0
 	case score.ProgramTarget:
-		m.Kind, m.Key, m.Value = Program, uint8(c.sent), 0
+		m.Kind, m.Number = midi.Program, 0
 	}
 	return m
-}
-
-// Standing appends to dst what mod lanes and slides of all parts that are not silent sent last, as sent now:
-// what an instrument needs to know that has not heard all of it.
-func (f *Performer) Standing(dst []Message) []Message {
-	for _, t := range f.tracks {
-		if m, ok := programOf(t, f.played); ok {
-			dst = append(dst, m)
-		}
-	}
-	for _, w := range f.walkers {
-		if w.silent {
-			continue
-		}
-		dst = append(dst, w.portamentoMessage(f.played))
-		if u := f.tuners[w.place]; u != nil {
-			dst = u.standing(f.played, dst)
-		}
-		for _, v := range w.mods {
-			if v.control.started {
-				dst = append(dst, w.message(v.control, f.played))
-			}
-		}
-	}
-	dst = lastPrograms(dst)
-	slices.SortStableFunc(dst, CompareMessages)
-	return dst
-}
-
-// queue keeps a message until it is handed over, unless the part is silent. At one tick those of slides, whose
-// slot is 0, come before those of mods.
-func (w *walker) queue(m Message, slot int) {
-	m.Tick = max(0, m.Tick)
-	if !w.silent {
-		*w.controls = append(*w.controls, pendingControl{m, ofStep | w.order<<slotBits | slot})
-	}
-}
-
-const (
-	slotBits    = 4 // slides, MaxMods mods and a tuner
-	tunerSlot   = 1 + score.MaxMods
-	ofStep      = 1 << (slotBits + 5 + 4) // what steps send comes after the programs that tracks begin with
-	maxSlotBits = slotBits + 5 + 4 + 1    // MaxTracks tracks of MaxParts parts, and that
-)
-
-type pendingControl struct {
-	Message
-	order int
-}
-
-// slideInto switches portamento for a note that starts at a tick: on if the note before it slides.
-func (w *walker) slideInto(tick score.Tick) {
-	if w.sliding == w.portamento {
-		return
-	}
-	w.portamento = w.sliding
-	m := w.portamentoMessage(tick)
-	if w.sliding {
-		time := m
-		time.Key, time.Value = portamentoTime, uint16(w.part.SlideTime)
-		w.queue(time, 0)
-	}
-	w.queue(m, 0)
-}
-
-func (w *walker) portamentoMessage(tick score.Tick) Message {
-	m := Message{
-		Tick: tick, Track: uint32(w.track.ID), Kind: ControlChange, Channel: uint8(w.track.Channel - 1), Key: portamentoSwitch,
-	}
-	if w.portamento {
-		m.Value = 127
-	}
-	return m
-}
-
-// rounded divides and rounds to the nearest, halves away from 0.
-func rounded(number, by int) int {
-	if number < 0 {
-		return -rounded(-number, by)
-	}
-	return (2*number + by) / (2 * by)
 }

@@ -6,16 +6,16 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/testkit"
 )
 
-// controls returns what the mod lanes and slides of a project send before a tick.
-func controls(p *score.Project, to score.Tick) []play.Message {
+// changes returns what the mod lanes and slides of a project send before a tick.
+func changes(p *score.Project, to score.Tick) []play.Change {
 	performer := play.NewPerformer(p)
 	performer.Advance(to, nil)
-	return performer.Controls(nil)
+	return performer.Changes(nil)
 }
 
 // withMod returns a project whose first mod lane is linked and holds the given values.
@@ -27,30 +27,30 @@ func withMod(mod score.Mod, values ...int) *score.Project {
 }
 
 func TestMods(t *testing.T) {
-	cc := func(tick score.Tick, number uint8, value uint16) play.Message {
-		return play.Message{Tick: tick, Track: 1, Kind: play.ControlChange, Key: number, Value: value}
+	cc := func(tick score.Tick, number uint8, value uint16) play.Change {
+		return play.Change{Tick: tick, Track: 1, Kind: midi.ControlChange, Number: number, Value: value}
 	}
 	for _, c := range []struct {
 		name string
 		p    *score.Project
-		want []play.Message
+		want []play.Change
 	}{
 		{"sent only when it changes", withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 0, 0, 127, 127),
-			[]play.Message{cc(0, 74, 0), cc(2*sixteenth, 74, 127), cc(4*sixteenth, 74, 0), cc(6*sixteenth, 74, 127)}},
+			[]play.Change{cc(0, 74, 0), cc(2*sixteenth, 74, 127), cc(4*sixteenth, 74, 0), cc(6*sixteenth, 74, 127)}},
 		{"a range turned around", withMod(score.Mod{Target: score.ControlTarget, Number: 1, Least: 100, Most: 50}, 0, 127, 64, 64),
-			[]play.Message{cc(0, 1, 100), cc(sixteenth, 1, 50), cc(2*sixteenth, 1, 75), cc(4*sixteenth, 1, 100), cc(5*sixteenth, 1, 50), cc(6*sixteenth, 1, 75)}},
+			[]play.Change{cc(0, 1, 100), cc(sixteenth, 1, 50), cc(2*sixteenth, 1, 75), cc(4*sixteenth, 1, 100), cc(5*sixteenth, 1, 50), cc(6*sixteenth, 1, 75)}},
 		{"14 bits", withMod(score.Mod{Target: score.Control14Target, Number: 2, Most: 16383}, 127, 127, 127, 127),
-			[]play.Message{{Track: 1, Kind: play.WideControl, Key: 2, Value: 16383}}},
+			[]play.Change{{Track: 1, Kind: midi.WideControl, Number: 2, Value: 16383}}},
 		{"pitch bend from the middle", withMod(score.Mod{Target: score.BendTarget, Least: 8192, Most: 16383}, 0, 127, 127, 127),
-			[]play.Message{{Track: 1, Kind: play.Bend, Value: 8192}, {Tick: sixteenth, Track: 1, Kind: play.Bend, Value: 16383},
-				{Tick: 4 * sixteenth, Track: 1, Kind: play.Bend, Value: 8192}, {Tick: 5 * sixteenth, Track: 1, Kind: play.Bend, Value: 16383}}},
+			[]play.Change{{Track: 1, Kind: midi.Bend, Value: 8192}, {Tick: sixteenth, Track: 1, Kind: midi.Bend, Value: 16383},
+				{Tick: 4 * sixteenth, Track: 1, Kind: midi.Bend, Value: 8192}, {Tick: 5 * sixteenth, Track: 1, Kind: midi.Bend, Value: 16383}}},
 		{"channel pressure", withMod(score.Mod{Target: score.PressureTarget, Most: 127}, 9, 9, 9, 9),
-			[]play.Message{{Track: 1, Kind: play.Pressure, Value: 9}}},
+			[]play.Change{{Track: 1, Kind: midi.Pressure, Value: 9}}},
 		{"a program", withMod(score.Mod{Target: score.ProgramTarget, Most: 127}, 5, 5, 5, 5),
-			[]play.Message{{Track: 1, Kind: play.Program, Key: 5}}},
+			[]play.Change{{Track: 1, Kind: midi.Program, Value: 5}}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			require.Equal(t, c.want, controls(c.p, 8*sixteenth))
+			require.Equal(t, c.want, changes(c.p, 8*sixteenth))
 		})
 	}
 }
@@ -59,7 +59,7 @@ func TestMods(t *testing.T) {
 func TestGlide(t *testing.T) {
 	p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127, Glide: sixteenth}, 0, 120, 120, 120)
 	var values []uint16
-	for _, m := range controls(p, 4*sixteenth) {
+	for _, m := range changes(p, 4*sixteenth) {
 		require.Zero(t, m.Tick%(score.TicksPerQuarter/24))
 		values = append(values, m.Value)
 	}
@@ -70,7 +70,7 @@ func TestGlide(t *testing.T) {
 func TestAMutedTrackSendsNoControls(t *testing.T) {
 	p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 0, 127)
 	p.Tracks[0].Mute = true
-	require.Empty(t, controls(p, 8*sixteenth))
+	require.Empty(t, changes(p, 8*sixteenth))
 }
 
 // A step that slides lasts into the next one that is on, which is struck with portamento; the one after
@@ -83,39 +83,13 @@ func TestSlide(t *testing.T) {
 	notes := play.Render(p, 0, 8*sixteenth, nil)
 	require.Greater(t, notes[0].End, notes[1].Start)
 	require.Less(t, notes[1].End, notes[2].Start)
-	slide := func(tick score.Tick, number uint8, value uint16) play.Message {
-		return play.Message{Tick: tick, Track: 1, Kind: play.ControlChange, Key: number, Value: value}
+	slide := func(tick score.Tick, number uint8, value uint16) play.Change {
+		return play.Change{Tick: tick, Track: 1, Kind: midi.ControlChange, Number: number, Value: value}
 	}
-	require.Equal(t, []play.Message{
+	require.Equal(t, []play.Change{
 		slide(2*sixteenth, 5, 40), slide(2*sixteenth, 65, 127), slide(4*sixteenth, 65, 0),
 		slide(6*sixteenth, 5, 40), slide(6*sixteenth, 65, 127),
-	}, controls(p, 8*sixteenth))
-}
-
-// Whatever the project, everything that is sent is within what MIDI 1.0 has room for, and mods are between their
-// least and most.
-func TestEverythingSentIsWithinBounds(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		p := testkit.Project(t)
-		performer := play.NewPerformer(p)
-		for _, n := range performer.Advance(stretch, nil) {
-			require.LessOrEqual(t, max(n.Key, n.Velocity), uint8(127))
-			require.Positive(t, n.Velocity)
-			require.Less(t, n.Channel, uint8(16))
-		}
-		for _, m := range performer.Controls(nil) {
-			most := uint16(127)
-			if m.Kind == play.Bend || m.Kind == play.WideControl || m.Kind == play.KeyTuning {
-				most = 1<<14 - 1
-			}
-			if m.Kind == play.Program {
-				most = score.MaxBank
-			}
-			require.LessOrEqual(t, m.Value, most, m)
-			require.LessOrEqual(t, max(m.Key, m.Velocity), uint8(127))
-			require.Less(t, m.Channel, uint8(16))
-		}
-	})
+	}, changes(p, 8*sixteenth))
 }
 
 // A mod that sits on the step is heard just before the note of its step, wherever swing, nudge, jitter and delay put
@@ -124,7 +98,7 @@ func TestAModComesWithItsNote(t *testing.T) {
 	late := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 1, 2, 3, 4)
 	late.Tracks[0].Delay = -sixteenth
 	require.Equal(t, 3*sixteenth, play.Render(late, 0, 6*sixteenth, nil)[0].Start)
-	require.Contains(t, controls(late, 6*sixteenth), play.Message{Tick: 3 * sixteenth, Track: 1, Kind: play.ControlChange, Key: 74, Value: 1})
+	require.Contains(t, changes(late, 6*sixteenth), play.Change{Tick: 3 * sixteenth, Track: 1, Kind: midi.ControlChange, Number: 74, Value: 1})
 
 	rapid.Check(t, func(t *rapid.T) {
 		p := withMod(score.Mod{Target: score.ControlTarget, Number: 74, Most: 127}, 10, 20, 30, 40)
@@ -144,7 +118,7 @@ func TestAModComesWithItsNote(t *testing.T) {
 		})
 		performer := play.NewPerformer(p)
 		notes := performer.Advance(40*sixteenth, nil)
-		sent := performer.Controls(nil)
+		sent := performer.Changes(nil)
 		for i, n := range notes {
 			if i > 0 && notes[i-1].Start == n.Start || i+1 < len(notes) && notes[i+1].Start == n.Start {
 				continue // of steps that meet the one that is computed last stands
@@ -172,7 +146,7 @@ func TestAModByTheClockHasItsOwnTime(t *testing.T) {
 	track.Parts()[0].Lanes.Mod1.Linked = false
 	track.Parts()[0].Lanes.Mod1.Length = 4
 	var ticks []score.Tick
-	for _, m := range controls(p, 4*sixteenth+300)[1:] {
+	for _, m := range changes(p, 4*sixteenth+300)[1:] {
 		ticks = append(ticks, m.Tick)
 	}
 	require.Equal(t, []score.Tick{2*sixteenth*6/10 + 300, 2*sixteenth + 300, 2*sixteenth + 2*sixteenth*6/10 + 300}, ticks)

@@ -6,7 +6,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 )
 
@@ -29,17 +31,13 @@ func TestADayTakesNoMoreMemoryThanAnHour(t *testing.T) {
 	require.NoError(t, p.Validate())
 
 	const hour = 96 * 60 * score.TicksPerQuarter // at 96 beats a minute
-	performer := play.NewPerformer(p)
-	var keys play.Keys
-	var notes []play.Note
-	var messages []play.Message
+	player := route.NewPlayer(p, 0, play.Past{})
+	var messages []midi.Message
 	events, at := 0, score.Tick(0)
 	heapAfter := func(end score.Tick) uint64 {
 		for at < end {
 			at = min(end, at+score.TicksPerQuarter)
-			notes = performer.Advance(at, notes[:0])
-			messages = keys.Play(notes, at, messages[:0])
-			messages = performer.Controls(messages)
+			messages = player.Advance(at, messages[:0])
 			events += len(messages)
 		}
 		runtime.GC()

@@ -56,7 +56,7 @@ func TestTheEstimateOfDensityHolds(t *testing.T) {
 		const seconds = 20
 		to := play.TempoMapOf(p).TickAt(seconds * 1e9)
 		performer := play.NewPerformer(p)
-		events := 2*len(performer.Advance(to, nil)) + len(performer.Controls(nil))
+		events := 2*len(performer.Advance(to, nil)) + len(performer.Changes(nil))
 		estimate := score.EventsPerSecond(p)
 		t.Logf("%d events, %d estimated", events, estimate*seconds)
 		require.LessOrEqual(t, events, 2*estimate*seconds+2000)

@@ -21,8 +21,8 @@
 // Both count from the beginning, so realigning lanes does not repeat their luck; hold alone sets them back, see
 // holding.
 //
-// Keys turns notes into messages, each with its own length; SharedKeys makes of them what an output is sent, where a key
-// has one state however many notes are on it. Swing bends time on one grid of the project; moments are exact fractions of
+// Notes and changes carry their track and part; which channel and which instrument they reach is decided by package
+// route. Swing bends time on one grid of the project; moments are exact fractions of
 // a tick until the last. TempoMap relates ticks to
 // nanoseconds. Look tells what a part is going to do, Period when its lanes meet again.
 package play

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -22,19 +23,19 @@ func (w *walker) hear(n Note) {
 
 // hearInput has the track go on by a message that comes in, if it is one of those that it listens to, and
 // reports whether it is.
-func (w *walker) hearInput(m Message) bool {
+func (w *walker) hearInput(m midi.Message) bool {
 	source := &w.track.Source
 	if source.Channel != 0 && int(m.Channel) != source.Channel-1 {
 		return false
 	}
 	switch {
-	case source.Kind == score.InputNotes && m.Kind == NoteOn:
+	case source.Kind == score.InputNotes && m.Kind == midi.NoteOn:
 		if int(m.Key) < source.Lowest || int(m.Key) > source.Highest {
 			return false
 		}
 		w.trigger(m.Tick, m.Tick)
 		return true
-	case source.Kind == score.InputControl && m.Kind == ControlChange && int(m.Key) == source.Controller:
+	case source.Kind == score.InputControl && m.Kind == midi.ControlChange && int(m.Key) == source.Controller:
 		before := w.control
 		w.control = int(m.Value)
 		if before < source.Level && w.control >= source.Level {

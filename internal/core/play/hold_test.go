@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -166,7 +167,7 @@ func TestAHoldHoldsWhichNotesATrackGoesOnBy(t *testing.T) {
 	require.NoError(t, p.Validate())
 	var past play.Past
 	for tick := score.Tick(0); tick < 9*bar; tick += bar / 16 {
-		past.Inputs = append(past.Inputs, play.Message{Tick: tick, Kind: play.NoteOn, Key: 60, Velocity: 100})
+		past.Inputs = append(past.Inputs, midi.Message{Tick: tick, Kind: midi.NoteOn, Key: 60, Velocity: 100})
 	}
 	heard := map[score.Tick][]score.Tick{}
 	moved := func(_, _ int, lane score.LaneName, move play.Move) {

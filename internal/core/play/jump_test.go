@@ -22,10 +22,10 @@ func TestJumpingIsPlayingThrough(t *testing.T) {
 
 		through := play.NewPerformer(p)
 		through.Advance(from, nil)
-		through.Controls(nil)
+		through.Changes(nil)
 		there := play.NewPerformerAt(p, from, play.Past{})
 		require.Equal(t, through.Advance(to, nil), there.Advance(to, nil))
-		require.Equal(t, through.Controls(nil), there.Controls(nil))
+		require.Equal(t, through.Changes(nil), there.Changes(nil))
 
 		var all, jumped []play.Move
 		tell := func(moves *[]play.Move) play.Watch {

@@ -36,7 +36,7 @@ func (l looper) play(from, to score.Tick, dst []Note) []Note {
 				break
 			}
 			dst = append(dst, Note{
-				Start: start, End: start + n.Length, Track: uint32(l.track.ID), Channel: uint8(l.track.Channel - 1),
+				Start: start, End: start + n.Length, Track: uint32(l.track.ID),
 				Key: uint8(n.Key), Velocity: uint8(n.Velocity), Detune: n.Detune,
 			})
 		}

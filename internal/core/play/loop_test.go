@@ -57,31 +57,3 @@ func TestLoopsPlayTheSameFromAnyMomentOn(t *testing.T) {
 		require.Equal(t, late, play.Render(p, from, to, nil))
 	})
 }
-
-// Of tracks that share a channel the last one's program stands, and what a mod lane sends stands above both: an
-// edit does not choose another.
-func TestTheLastProgramStands(t *testing.T) {
-	p := withMod(score.Mod{Target: score.ProgramTarget, Most: 127}, 9, 9, 9, 9)
-	p.Tracks[0].Program = 3
-	other := p.Tracks[0].Clone()
-	other.ID, other.Program, other.Patterns[0].Parts[0].Mods = 2, 4, nil
-	p.Tracks = append([]score.Track{other}, p.Tracks...)
-	var sent play.Sent
-	performer := play.NewPerformer(p)
-	performer.Advance(4*sixteenth, nil)
-	sent.Note(performer.Controls(nil))
-	require.Empty(t, sent.Missing(play.NewPerformerAt(p, 4*sixteenth, play.Past{}).Standing(nil), nil))
-}
-
-// A program is chosen when playing begins, with its bank before it, and again where an edit chooses another.
-func TestProgramsAreChosen(t *testing.T) {
-	p := plain(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Program, track.Bank = 5, 130 })
-	chosen := play.Message{Track: 1, Kind: play.Program, Key: 4, Value: 130}
-	require.Equal(t, []play.Message{chosen}, controls(p, 16*sixteenth))
-	var sent play.Sent
-	sent.Note(controls(p, 16*sixteenth))
-	p.Tracks[0].Bank = 0
-	performer := play.NewPerformerAt(p, 100, play.Past{})
-	chosen.Tick, chosen.Value = 100, 0
-	require.Equal(t, []play.Message{chosen}, sent.Missing(performer.Standing(nil), nil))
-}

@@ -3,6 +3,7 @@ package play
 import (
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -15,7 +16,6 @@ type Performer struct {
 	followers [][]*walker // of each track
 	inputs    []*walker   // those that go on by what comes in
 	loopers   []looper
-	tracks    []*score.Track
 	states    []trackState
 
 	ahead  score.Tick // how much earlier than their steps notes can start, along tracks that follow each other
@@ -35,17 +35,13 @@ func NewPerformer(p *score.Project) *Performer {
 	for i := range f.states {
 		f.states[i].since = -1
 	}
-	f.tuners = make([]*tuner, len(p.Tracks))
 	f.loopers = newLoopers(p)
 	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
 	longest := 1
 	for track := range p.Tracks {
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
-			w.controls, w.states = &f.controls, f.states
-			if w.track.Retunes() {
-				f.tuners[track] = newTuner(w.track, w.order)
-			}
+			w.changes, w.states = &f.changes, f.states
 			f.walkers = append(f.walkers, w)
 			f.reach = max(f.reach, w.ahead())
 			longest = max(longest, chainLength(p, w.track))
@@ -54,7 +50,6 @@ func NewPerformer(p *score.Project) *Performer {
 	// A note that comes early lets the tracks that follow it come early too.
 	f.ahead = f.reach * score.Tick(longest)
 	f.introduce(p)
-	f.choosePrograms(p)
 	return f
 }
 
@@ -91,7 +86,10 @@ type Past struct {
 	// Watch, if it is set, is told of all moves from the beginning on, or of the last of them.
 	Watch Watch
 	// Inputs are the messages that came in, ascending; see Performer.Hear.
-	Inputs []Message
+	Inputs []midi.Message
+	// Passed, if it is set, is given the notes before the tick, in order, of tracks whose places do not follow from the
+	// time alone, and of all tracks that tune their notes.
+	Passed func(notes []Note)
 }
 
 // Watch is called for every move of every lane that has a loop of its own, and of the gate lanes. Moves
@@ -108,22 +106,25 @@ func NewPerformerAt(p *score.Project, tick score.Tick, past Past) *Performer {
 		f.Hear(m)
 	}
 	f.skipTo(tick)
-	f.pass(tick)
+	f.pass(tick, past.Passed)
 	return f
 }
 
 // pass plays on to a tick in silence.
-func (f *Performer) pass(tick score.Tick) {
+func (f *Performer) pass(tick score.Tick, passed func([]Note)) {
 	var silent []Note
 	for f.played < tick {
 		if idle := min(tick, f.idleUntil()); idle > f.played+chunk {
 			f.played = idle
 			f.watchTo(idle)
-			f.controls = slices.DeleteFunc(f.controls, func(c pendingControl) bool { return c.Tick < idle })
+			f.changes = slices.DeleteFunc(f.changes, func(c pendingChange) bool { return c.Tick < idle })
 			continue
 		}
 		silent = f.Advance(min(tick, f.played+chunk), silent[:0])
 		f.ready = f.ready[:0]
+		if passed != nil {
+			passed(silent)
+		}
 	}
 }
 
@@ -153,7 +154,7 @@ func (f *Performer) watch(watch Watch) {
 // Hear lets the tracks hear a message that comes in and have it for their clock. One that comes in later
 // than what has been computed already counts at the first moment that has not; Hear returns when that is,
 // and whether it counts for any track.
-func (f *Performer) Hear(m Message) (at score.Tick, counts bool) {
+func (f *Performer) Hear(m midi.Message) (at score.Tick, counts bool) {
 	m.Tick = max(m.Tick, f.walked)
 	for _, w := range f.inputs {
 		if w.hearInput(m) {

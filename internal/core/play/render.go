@@ -15,21 +15,12 @@ type Note struct {
 	Part uint8
 	// Step is the gate step that struck it, from 0.
 	Step uint8
-	// Channel counts from 0, as in a MIDI message.
-	Channel uint8
 	// Key is the MIDI note number.
 	Key uint8
 	// Velocity is 1 to 127.
 	Velocity uint8
-	// Voices is how many notes of its track can sound once it has started, itself included; the oldest end.
-	// 0 is any number.
-	Voices uint8
-	// Overlap is how long those sound on into it, in ticks.
-	Overlap uint16
 	// Beside says that it is struck together with the note before it, as one hit: it is of the same chord.
 	Beside bool
-	// Alone lets it end all notes of its track on its channel, which is bent to be in tune with it.
-	Alone bool
 	// Detune is how far above the pitch that Key has in equal temperament the note is to sound.
 	Detune theory.Cents
 }

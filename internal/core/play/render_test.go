@@ -15,7 +15,7 @@ import (
 // stretch is how much of a drawn project the properties look at.
 const stretch = 12 * score.TicksPerQuarter
 
-// Invariant 2: any way of cutting a stretch, watched or not, gives the same notes and messages as the whole.
+// Invariant 2: any way of cutting a stretch, watched or not, gives the same notes and changes as the whole.
 func TestCut(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
@@ -25,8 +25,7 @@ func TestCut(t *testing.T) {
 		}
 		var past play.Past
 		var cut []play.Note
-		var cutKeys play.Keys
-		var cutMessages, cutControls []play.Message
+		var cutChanges []play.Change
 		for from := score.Tick(0); from < stretch; {
 			to := min(stretch, from+score.Tick(rapid.IntRange(1, 60_000).Draw(t, "slice")))
 			if rapid.Bool().Draw(t, "comes in") {
@@ -34,21 +33,15 @@ func TestCut(t *testing.T) {
 				m.Tick, _ = performer.Hear(m)
 				past.Inputs = append(past.Inputs, m)
 			}
-			slice := performer.Advance(to, nil)
-			cut = append(cut, slice...)
-			cutMessages = cutKeys.Play(slice, to, cutMessages)
-			cutControls = performer.Controls(cutControls)
+			cut = performer.Advance(to, cut)
+			cutChanges = performer.Changes(cutChanges)
 			from = to
 		}
 
 		all := play.NewPerformerAt(p, 0, past)
 		whole := all.Advance(stretch, nil)
-		wholeControls := all.Controls(nil)
-		var wholeKeys play.Keys
-		wholeMessages := wholeKeys.Play(whole, stretch, nil)
 		require.Equal(t, whole, cut)
-		require.Equal(t, wholeMessages, cutMessages)
-		require.Equal(t, wholeControls, cutControls)
+		require.Equal(t, all.Changes(nil), cutChanges)
 		middle := score.Tick(rapid.IntRange(0, int(stretch)).Draw(t, "middle"))
 		halves := play.NewPerformerAt(p, 0, past).Advance(middle, nil)
 		require.Equal(t, whole, play.NewPerformerAt(p, middle, past).Advance(stretch, halves))

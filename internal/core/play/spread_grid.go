@@ -32,7 +32,7 @@ func (g spreadGrid) added(slot int) int {
 	case g.slots - 1:
 		number = g.spread.Highest
 	}
-	return rounded(number*g.spread.Depth, 100)
+	return score.Rounded(number*g.spread.Depth, 100)
 }
 
 // floorDiv divides and rounds down.

@@ -46,8 +46,8 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 			}
 			start := placing.at(from.after(begin), w.aligned)
 			note := Note{
-				Start: start.whole, Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at), Channel: uint8(w.track.Channel - 1),
-				Voices: uint8(w.track.Voices), Overlap: uint16(w.track.Overlap), Velocity: w.strength(at, n, i, ratchet),
+				Start: start.whole, Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at),
+				Velocity: w.strength(at, n, i, ratchet),
 			}
 			note.End = ends.whole
 			if cut != never {
@@ -87,9 +87,6 @@ func (w *walker) cut(s *step, ratchet int, tied tied) (strikes, length score.Tic
 	}
 	return boundary, boundary
 }
-
-// slideOverlap is what part of a step, in the project's time, a note that slides lasts into the next one.
-const slideOverlap = 8
 
 // maxRatchet is how many strikes a step length has at most.
 const maxRatchet = 16

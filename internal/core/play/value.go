@@ -104,7 +104,7 @@ func (v *value) vary(step int, n int64) int {
 			least = score.WholeStep + 1
 		}
 	}
-	return min(most, max(least, rounded(written*v.scale, 100)+v.added(n)))
+	return min(most, max(least, score.Rounded(written*v.scale, 100)+v.added(n)))
 }
 
 // added returns what the lane's spread adds.

@@ -8,6 +8,7 @@ import (
 	"gonum.org/v1/gonum/stat/distuv"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -264,7 +265,7 @@ func TestClockSources(t *testing.T) {
 
 // A track can go on by notes that come in, or by a controller that rises to a level.
 func TestInputsAsClocks(t *testing.T) {
-	heard := func(source score.Source, inputs ...play.Message) (starts []score.Tick) {
+	heard := func(source score.Source, inputs ...midi.Message) (starts []score.Tick) {
 		source.Odds = 100
 		p := everyStep(func(*score.Lane) {})
 		p.Tracks[0].Source = source
@@ -276,15 +277,15 @@ func TestInputsAsClocks(t *testing.T) {
 		}
 		return starts
 	}
-	on := func(tick score.Tick, channel, key uint8) play.Message {
-		return play.Message{Tick: tick, Kind: play.NoteOn, Channel: channel, Key: key, Velocity: 1}
+	on := func(tick score.Tick, channel, key uint8) midi.Message {
+		return midi.Message{Tick: tick, Kind: midi.NoteOn, Channel: channel, Key: key, Velocity: 1}
 	}
-	control := func(tick score.Tick, number uint8, value uint16) play.Message {
-		return play.Message{Tick: tick, Kind: play.ControlChange, Key: number, Value: value}
+	control := func(tick score.Tick, number uint8, value uint16) midi.Message {
+		return midi.Message{Tick: tick, Kind: midi.ControlChange, Key: number, Value: value}
 	}
 	notes := score.Source{Kind: score.InputNotes, Channel: 2, Lowest: 40, Highest: 50, Delay: 7}
 	require.Equal(t, []score.Tick{17, 37}, heard(notes, on(10, 1, 40), on(20, 0, 45), on(30, 1, 50), on(40, 1, 51),
-		play.Message{Tick: 50, Channel: 1, Key: 45}))
+		midi.Message{Tick: 50, Channel: 1, Key: 45}))
 	level := score.Source{Kind: score.InputControl, Controller: 4, Level: 64}
 	require.Equal(t, []score.Tick{20, 60}, heard(level, control(10, 4, 63), control(20, 4, 64), control(30, 4, 127),
 		control(40, 5, 0), control(50, 4, 0), control(60, 4, 70)))

@@ -4,11 +4,9 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
-	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/testkit"
 )
 
 // chorded returns a project whose first of four steps strikes a triad.
@@ -35,29 +33,6 @@ func TestAChordHasAsManyNotesAsThereAreVoices(t *testing.T) {
 	require.Equal(t, all, keys(3))
 	p := chorded(func(track *score.Track, _ *score.Part) { track.Voices = 1 })
 	require.Equal(t, int(all[2]), play.Look(p, 1, 0, sixteenth)[0].Forecasts[0].Key, "what is forecast is what sounds")
-}
-
-// However parts, chords, strums and ratchets meet, no track ever has more keys down than voices.
-func TestNoTrackHasMoreKeysDownThanVoices(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		p := testkit.Project(t)
-		voices := map[uint32]int{}
-		for i := range p.Tracks {
-			p.Tracks[i].Voices, p.Tracks[i].Overlap = rapid.IntRange(1, 3).Draw(t, "some voices"), 0
-			voices[uint32(p.Tracks[i].ID)] = p.Tracks[i].Voices
-		}
-		var keys play.Keys
-		performer := play.NewPerformer(p)
-		down := map[uint32]int{}
-		for _, m := range keys.Play(performer.Advance(stretch, nil), stretch, nil) {
-			if m.Kind == play.NoteOn {
-				down[m.Track]++
-				require.LessOrEqual(t, down[m.Track], voices[m.Track], "at %d", m.Tick)
-			} else {
-				down[m.Track]--
-			}
-		}
-	})
 }
 
 // A strum takes its share of the hit, in the time of the project: of a ratchet's hit, and of a track that is twice

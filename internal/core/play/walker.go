@@ -51,12 +51,12 @@ type walker struct {
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []*value
 	all, mods, evolving              []*value
-	unheard                          []*value          // mod lanes that go nowhere
-	controls                         *[]pendingControl // of the performer, not yet handed over
-	states                           []trackState      // of all tracks
-	turnedNow                        []stepTurn        // scratch
-	sliding, portamento              bool              // whether the last note slides, and what was sent of it
-	intervals                        []score.Interval  // of a chord, scratch
+	unheard                          []*value         // mod lanes that go nowhere
+	changes                          *[]pendingChange // of the performer, not yet handed over
+	states                           []trackState     // of all tracks
+	turnedNow                        []stepTurn       // scratch
+	sliding, portamento              bool             // whether the last note slides, and what was sent of it
+	intervals                        []score.Interval // of a chord, scratch
 
 	watch   func(lane score.LaneName, move Move)
 	decided func(decision)

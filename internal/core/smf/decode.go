@@ -4,6 +4,8 @@ import (
 	"encoding/binary"
 	"fmt"
 	"math"
+
+	"jettyfog/internal/core/midi"
 )
 
 // MaxEvents bounds how many events are read from a file.
@@ -154,13 +156,13 @@ func (r *reader) event(dst []byte, running *byte, end int) ([]byte, error) {
 			return nil, r.fail(fmt.Sprintf("there is %#02x, data without a status before it", status))
 		}
 		status = *running
-	case status < statusExclusive:
+	case status < midi.StatusExclusive:
 		*running = status
 		r.at++
 	case status == statusMeta:
 		*running = 0
 		return r.meta(dst, end)
-	case status == statusExclusive || status == endOfExclusive:
+	case status == midi.StatusExclusive || status == midi.EndOfExclusive:
 		*running = 0
 		begin := r.at
 		r.at++
@@ -171,7 +173,7 @@ func (r *reader) event(dst []byte, running *byte, end int) ([]byte, error) {
 	default:
 		return nil, r.fail(fmt.Sprintf("there is the status %#02x, which has no place in a file", status))
 	}
-	count := dataBytes[status>>4-8]
+	count := midi.DataBytes(status)
 	if r.at+count > end {
 		return nil, r.fail("the track ends in the middle of an event")
 	}

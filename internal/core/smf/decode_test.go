@@ -8,11 +8,13 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
-	"gitlab.com/gomidi/midi/v2"
+	gomidi "gitlab.com/gomidi/midi/v2"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
@@ -44,7 +46,7 @@ func TestRoundTrip(t *testing.T) {
 		require.Equal(t, recorded.Meter, imported.Meter)
 		written := recorded.Messages
 		if options.Format == 0 && len(recorded.Sounding()) > 1 {
-			var keys play.SharedKeys
+			var keys route.SharedKeys
 			written = keys.Play(written, nil)
 		}
 		wantOns, wantOffs := byKey(written)
@@ -56,9 +58,9 @@ func TestRoundTrip(t *testing.T) {
 			require.Equal(t, wantOffs, gotOffs)
 			return
 		}
-		free := map[play.Message]bool{} // a key is let go before it is struck again, and a note lasts a tick of the file
+		free := map[midi.Message]bool{} // a key is let go before it is struck again, and a note lasts a tick of the file
 		for _, off := range gotOffs {
-			off.Kind, off.Velocity = play.NoteOn, 0
+			off.Kind, off.Velocity = midi.NoteOn, 0
 			free[off] = true
 		}
 		for i, want := range wantOns {
@@ -76,17 +78,17 @@ func TestRoundTrip(t *testing.T) {
 }
 
 // byKey lists note-ons and note-offs by channel and key, in order, whatever their tracks are.
-func byKey(messages []play.Message) (ons, offs []play.Message) {
+func byKey(messages []midi.Message) (ons, offs []midi.Message) {
 	for _, m := range messages {
-		of := play.Message{Tick: m.Tick, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity}
+		of := midi.Message{Tick: m.Tick, Kind: m.Kind, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity}
 		switch m.Kind {
-		case play.NoteOn:
+		case midi.NoteOn:
 			ons = append(ons, of)
-		case play.NoteOff:
+		case midi.NoteOff:
 			offs = append(offs, of)
 		}
 	}
-	order := func(a, b play.Message) int {
+	order := func(a, b midi.Message) int {
 		return cmp.Or(cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key), cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Velocity, b.Velocity))
 	}
 	slices.SortFunc(ons, order)
@@ -102,7 +104,7 @@ type note struct {
 // lasting lists the notes of a take by channel and key, in the order in which they were struck.
 func lasting(t *take.Take) (notes []note) {
 	played := t.Notes()
-	slices.SortStableFunc(played, func(a, b play.Note) int { return cmp.Or(cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key)) })
+	slices.SortStableFunc(played, func(a, b midi.Note) int { return cmp.Or(cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key)) })
 	for _, n := range played {
 		notes = append(notes, note{fmt.Sprint(n.Channel, n.Key, n.Velocity), n.Start, n.End})
 	}
@@ -193,8 +195,8 @@ func TestFilesOfAnIndependentLibraryAreRead(t *testing.T) {
 		for range rapid.IntRange(1, 20).Draw(t, "notes") {
 			rest, length := rapid.Uint32Range(0, 5000).Draw(t, "rest"), rapid.Uint32Range(1, 5000).Draw(t, "length")
 			velocity := rapid.Uint8Range(1, 127).Draw(t, "velocity")
-			track.Add(rest, midi.NoteOn(5, 64, velocity))
-			track.Add(length, midi.NoteOff(5, 64))
+			track.Add(rest, gomidi.NoteOn(5, 64, velocity))
+			track.Add(length, gomidi.NoteOff(5, 64))
 			at += score.Tick(rest)
 			want = append(want, note{fmt.Sprint(5, 64, velocity), 21 * at, 21 * (at + score.Tick(length))})
 			at += score.Tick(length)
@@ -268,12 +270,12 @@ func FuzzDecode(f *testing.F) {
 			return
 		}
 		imported, _ := smf.ToTake(read, "Fuzz")
-		down := map[play.NoteID]bool{}
+		down := map[midi.NoteID]bool{}
 		for _, m := range imported.Messages {
 			key := m.NoteID()
-			if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
-				require.Equal(t, m.Kind == play.NoteOff, down[key])
-				down[key] = m.Kind == play.NoteOn
+			if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
+				require.Equal(t, m.Kind == midi.NoteOff, down[key])
+				down[key] = m.Kind == midi.NoteOn
 			}
 		}
 		if read.Format == 2 || read.Frames != 0 || len(repairs) > 0 || read.Format == 0 && len(read.Tracks) != 1 {

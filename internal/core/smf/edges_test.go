@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
@@ -25,7 +26,7 @@ func TestALongSilenceIsBridged(t *testing.T) {
 	}
 	for _, at := range []score.Tick{0, day} {
 		recorded.Messages = append(recorded.Messages,
-			play.Message{Tick: at, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90}, play.Message{Tick: at + 20160, Track: 1, Key: 60})
+			midi.Message{Tick: at, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90}, midi.Message{Tick: at + 20160, Track: 1, Key: 60})
 	}
 	for _, options := range []smf.Options{{Format: 1, Division: smf.ExactDivision}, {Format: 0, Division: smf.ExactDivision}} {
 		data, err := smf.Encode(fileOf(t, recorded, options))
@@ -50,7 +51,7 @@ func TestALongSilenceIsBridged(t *testing.T) {
 		again, left := smf.ToTake(file, "again")
 		require.Empty(t, left)
 		require.Equal(t, recorded.End, again.End)
-		require.Equal(t, recorded.Notes(), func() []play.Note {
+		require.Equal(t, recorded.Notes(), func() []midi.Note {
 			notes := again.Notes()
 			for i := range notes {
 				notes[i].Track = 1

@@ -3,6 +3,8 @@ package smf
 import (
 	"encoding/binary"
 	"fmt"
+
+	"jettyfog/internal/core/midi"
 )
 
 const (
@@ -72,7 +74,7 @@ func appendTrack(data []byte, track Track) ([]byte, error) {
 		data = append(data, event.Data...)
 		// Meta events and system exclusive messages cancel running status.
 		running = 0
-		if status < statusExclusive {
+		if status < midi.StatusExclusive {
 			running = status
 		}
 	}

@@ -6,7 +6,8 @@ import (
 	"math"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 )
@@ -36,7 +37,7 @@ func FromTake(t *take.Take, o Options) (File, error) {
 	if o.Format == 0 {
 		messages := t.Messages
 		if len(t.Sounding()) > 1 { // several tracks on one key are one key for what reads the file
-			var keys play.SharedKeys
+			var keys route.SharedKeys
 			messages = keys.Play(messages, nil)
 		}
 		track := merge(conductor, noteEvents(messages, o.Division))
@@ -71,31 +72,32 @@ func conductorEvents(t *take.Take, division int) []Event {
 
 // noteEvents rounds each message by itself. Only where a note would get no length, or a key would be struck
 // before it was let go, is a message moved on.
-func noteEvents(messages []play.Message, division int) []Event {
+func noteEvents(messages []midi.Message, division int) []Event {
 	events := make([]Event, 0, len(messages))
 	data := make([]byte, 0, 3*len(messages))
-	free := map[[2]uint8]uint32{}    // from when on a key can be struck again
-	down := map[play.NoteID]uint32{} // when a note that is down began
-	count := map[[2]uint8]int{}      // how many are down on a key
+	var sounding midi.Sounding[uint32] // when each note began
+	free := map[[2]uint8]uint32{}      // from when on a key can be struck again
+	count := map[[2]uint8]int{}        // how many notes are on a key
 	for _, m := range messages {
 		moment := round(m.Tick, division)
-		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+		if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
 			key := [2]uint8{m.Channel, m.Key}
-			if m.Kind == play.NoteOn {
+			if m.Kind == midi.NoteOn {
 				if count[key] == 0 {
 					moment = max(moment, free[key])
 				}
-				down[m.NoteID()] = moment
+				sounding.Begin(m.NoteID(), moment)
 				count[key]++
 			} else {
-				moment = max(moment, down[m.NoteID()]+1)
+				began, _ := sounding.End(m.NoteID())
+				moment = max(moment, began+1)
 				free[key] = max(free[key], moment)
 				count[key]--
 			}
 		}
-		for _, single := range split(m) {
+		for _, single := range midi.Split(m) {
 			first := len(data)
-			data = append(data, channelMessage(single)...)
+			data = appendMessage(data, single)
 			events = append(events, Event{Tick: moment, Data: data[first:]})
 		}
 	}

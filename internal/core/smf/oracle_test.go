@@ -9,11 +9,12 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
-	"gitlab.com/gomidi/midi/v2"
+	gomidi "gitlab.com/gomidi/midi/v2"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
@@ -38,12 +39,12 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 
 		written := notesOf(recorded)
 		if options.Format == 0 && len(recorded.Sounding()) > 1 {
-			var keys play.SharedKeys
+			var keys route.SharedKeys
 			written = keys.Play(written, nil)
 		}
 		want := map[string]int{}
 		for _, m := range written {
-			want[messageName(m.Kind == play.NoteOn, m.Channel, m.Key, m.Velocity)]++
+			want[messageName(m.Kind == midi.NoteOn, m.Channel, m.Key, m.Velocity)]++
 		}
 		got := map[string]int{}
 		for _, track := range read.Tracks {
@@ -66,10 +67,10 @@ func TestAnIndependentLibraryReadsTheSame(t *testing.T) {
 }
 
 // notesOf returns a take's messages without those of mod lanes and slides.
-func notesOf(t *take.Take) []play.Message {
-	var notes []play.Message
+func notesOf(t *take.Take) []midi.Message {
+	var notes []midi.Message
 	for _, m := range t.Messages {
-		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+		if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
 			notes = append(notes, m)
 		}
 	}
@@ -102,12 +103,12 @@ func requirePairs(t *rapid.T, track gosmf.Track) {
 	}
 }
 
-func requireSameTicks(t *rapid.T, notes []play.Message, end score.Tick, track gosmf.Track) {
+func requireSameTicks(t *rapid.T, notes []midi.Message, end score.Tick, track gosmf.Track) {
 	var tick score.Tick
 	next := 0
 	for _, event := range track {
 		tick += score.Tick(event.Delta)
-		if event.Message.Is(midi.NoteOnMsg) || event.Message.Is(midi.NoteOffMsg) {
+		if event.Message.Is(gomidi.NoteOnMsg) || event.Message.Is(gomidi.NoteOffMsg) {
 			require.Equal(t, notes[next].Tick, tick)
 			next++
 		}
@@ -156,7 +157,7 @@ func TestRoundingDoesNotAddUp(t *testing.T) {
 		require.NoError(t, err)
 		m := recorded.Messages[next]
 		next++
-		if m.Kind == play.NoteOn {
+		if m.Kind == midi.NoteOn {
 			require.Equal(t, int64(m.Tick)/21, tick)
 		} else {
 			require.InDelta(t, float64(m.Tick)/21, float64(tick), 1)
@@ -184,14 +185,14 @@ func midicsv(t *testing.T, f smf.File) [][]string {
 func TestAConverterInCReadsEveryKindOfMessage(t *testing.T) {
 	recorded := take.Of(testkit.Buoy(), "Kinds")
 	recorded.End = 21
-	recorded.Messages = []play.Message{
-		{Track: 1, Kind: play.Program, Channel: 2, Key: 12},
-		{Track: 1, Kind: play.ControlChange, Channel: 2, Key: 74, Value: 99},
-		{Track: 1, Kind: play.WideControl, Channel: 2, Key: 3, Value: 2<<7 | 5},
-		{Track: 1, Kind: play.Bend, Channel: 2, Value: 8193},
-		{Track: 1, Kind: play.Pressure, Channel: 2, Value: 33},
-		{Track: 1, Kind: play.NoteOn, Channel: 2, Key: 60, Velocity: 90},
-		{Tick: 21, Track: 1, Kind: play.NoteOff, Channel: 2, Key: 60},
+	recorded.Messages = []midi.Message{
+		{Track: 1, Kind: midi.Program, Channel: 2, Key: 12},
+		{Track: 1, Kind: midi.ControlChange, Channel: 2, Key: 74, Value: 99},
+		{Track: 1, Kind: midi.WideControl, Channel: 2, Key: 3, Value: 2<<7 | 5},
+		{Track: 1, Kind: midi.Bend, Channel: 2, Value: 8193},
+		{Track: 1, Kind: midi.Pressure, Channel: 2, Value: 33},
+		{Track: 1, Kind: midi.NoteOn, Channel: 2, Key: 60, Velocity: 90},
+		{Tick: 21, Track: 1, Kind: midi.NoteOff, Channel: 2, Key: 60},
 	}
 	var read [][]string
 	for _, row := range midicsv(t, fileOf(t, recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {
@@ -217,7 +218,7 @@ func TestAConverterInCReadsBanksAndMarkers(t *testing.T) {
 	recorded := take.Of(testkit.Buoy(), "Banks")
 	recorded.End = 2 * score.TicksPerQuarter
 	recorded.Markers = []take.Marker{{Tick: score.TicksPerQuarter, Text: "Bell buoy: Ebb"}}
-	recorded.Messages = []play.Message{{Track: 1, Kind: play.Program, Channel: 2, Key: 12, Value: 1 + 5<<7 + 6}}
+	recorded.Messages = []midi.Message{{Track: 1, Kind: midi.Program, Channel: 2, Key: 12, Value: 1 + 5<<7 + 6}}
 	file := fileOf(t, recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})
 	var read [][]string
 	for _, row := range midicsv(t, file) {
@@ -242,10 +243,10 @@ func TestAConverterInCReadsBanksAndMarkers(t *testing.T) {
 func TestAConverterInCReadsWhatTunes(t *testing.T) {
 	recorded := take.Of(testkit.Buoy(), "Tuned")
 	recorded.End = 21
-	recorded.Messages = []play.Message{
-		{Track: 1, Kind: play.BendRange, Channel: 2, Value: 12},
-		{Track: 1, Kind: play.TuningProgram, Channel: 2, Value: 5},
-		{Track: 1, Kind: play.KeyTuning, Channel: 2, Key: 62, Velocity: 61, Value: 1<<7 | 3},
+	recorded.Messages = []midi.Message{
+		{Track: 1, Kind: midi.BendRange, Channel: 2, Value: 12},
+		{Track: 1, Kind: midi.TuningProgram, Channel: 2, Value: 5},
+		{Track: 1, Kind: midi.KeyTuning, Channel: 2, Key: 62, Velocity: 61, Value: 1<<7 | 3},
 	}
 	var read []string
 	for _, row := range midicsv(t, fileOf(t, recorded, smf.Options{Format: 1, Division: smf.DefaultDivision})) {

@@ -4,21 +4,21 @@ import (
 	"cmp"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
 // pairNotes returns messages, ordered by tick, in which each note-on has its note-off, a tick later at least. The
 // specification leaves open what overlaps on one key of a track: a note-off ends the note that began first (common
 // practice). Where a track has more note-ons of a key than note-offs, each note-on ends the note before it instead.
-func pairNotes(messages []play.Message) []play.Message {
-	p := pairs{down: map[play.NoteID][]play.Message{}, restruck: map[play.NoteID]bool{}}
-	balance := map[play.NoteID]int{}
+func pairNotes(messages []midi.Message) []midi.Message {
+	p := pairs{down: map[midi.NoteID][]midi.Message{}, restruck: map[midi.NoteID]bool{}}
+	balance := map[midi.NoteID]int{}
 	for _, m := range messages {
 		switch m.Kind {
-		case play.NoteOn:
+		case midi.NoteOn:
 			balance[m.NoteID()]++
-		case play.NoteOff:
+		case midi.NoteOff:
 			balance[m.NoteID()]--
 		}
 	}
@@ -33,24 +33,24 @@ func pairNotes(messages []play.Message) []play.Message {
 		p.together(messages[:count])
 		messages = messages[count:]
 	}
-	slices.SortStableFunc(p.done, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
+	slices.SortStableFunc(p.done, func(a, b midi.Message) int { return cmp.Compare(a.Tick, b.Tick) })
 	return p.done
 }
 
 // pairs are the notes that are down on each key of a track, the oldest first, and the messages so far. Keys are named
 // by their first note.
 type pairs struct {
-	down     map[play.NoteID][]play.Message
-	restruck map[play.NoteID]bool // keys on which a note-on ends the note before it
-	done     []play.Message
+	down     map[midi.NoteID][]midi.Message
+	restruck map[midi.NoteID]bool // keys on which a note-on ends the note before it
+	done     []midi.Message
 }
 
 // together takes the messages of one tick. Notes that began before end first.
-func (p *pairs) together(messages []play.Message) {
-	var later []play.Message
+func (p *pairs) together(messages []midi.Message) {
+	var later []midi.Message
 	for _, m := range messages {
 		down := p.down[m.NoteID()]
-		if m.Kind == play.NoteOff && len(down) > 0 && down[0].Tick < m.Tick {
+		if m.Kind == midi.NoteOff && len(down) > 0 && down[0].Tick < m.Tick {
 			p.letGo(m)
 		} else {
 			later = append(later, m)
@@ -58,15 +58,15 @@ func (p *pairs) together(messages []play.Message) {
 	}
 	for _, m := range later {
 		switch key := m.NoteID(); m.Kind {
-		case play.NoteOn:
+		case midi.NoteOn:
 			if p.restruck[key] {
 				m.Tick = p.letGo(m)
 			}
-			for slices.ContainsFunc(p.down[key], func(other play.Message) bool { return other.Value == m.Value }) {
+			for slices.ContainsFunc(p.down[key], func(other midi.Message) bool { return other.Value == m.Value }) {
 				m.Value++
 			}
 			p.down[key] = append(p.down[key], m)
-		case play.NoteOff:
+		case midi.NoteOff:
 			p.letGo(m)
 			continue
 		}
@@ -75,7 +75,7 @@ func (p *pairs) together(messages []play.Message) {
 }
 
 // letGo ends the oldest note of a message's key, if there is one, and returns from when on the key is free.
-func (p *pairs) letGo(m play.Message) score.Tick {
+func (p *pairs) letGo(m midi.Message) score.Tick {
 	key := m.NoteID()
 	if len(p.down[key]) == 0 {
 		return m.Tick

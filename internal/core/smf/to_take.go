@@ -6,6 +6,7 @@ import (
 	"slices"
 	"unicode/utf8"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -28,7 +29,7 @@ func ToTake(f File, name string) (t *take.Take, left []string) {
 		}
 		im.end = max(im.end, offset, im.tick(track.End))
 	}
-	slices.SortStableFunc(im.messages, func(a, b play.Message) int { return cmp.Compare(a.Tick, b.Tick) })
+	slices.SortStableFunc(im.messages, func(a, b midi.Message) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Messages = im.withinTime(pairNotes(im.messages))
 	slices.SortStableFunc(im.t.Markers, func(a, b take.Marker) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Tempo = im.tempos()
@@ -45,7 +46,7 @@ const standardTempo score.Tempo = 120_000
 type importer struct {
 	file     File
 	t        *take.Take
-	messages []play.Message
+	messages []midi.Message
 	tempo    play.TempoMap
 	end      score.Tick
 	metered  bool
@@ -85,12 +86,12 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 		switch status := event.Data[0]; {
 		case status == statusMeta:
 			name = im.meta(event.Data, at, name)
-		case status >= statusExclusive:
+		case status >= midi.StatusExclusive:
 			im.tuning(event.Data, at)
-		case status&0xF0 == 0xA0:
+		case midi.IsKeyPressure(event.Data):
 			im.unknown++
 		default:
-			if m, err := ParseMessage(event.Data); err == nil {
+			if m, err := midi.Parse(event.Data); err == nil {
 				m.Tick = at
 				im.add(m)
 			}
@@ -104,7 +105,7 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 		}
 		return
 	}
-	kit := !slices.ContainsFunc(mine, func(m play.Message) bool { return m.Kind == play.NoteOn && m.Channel != drums })
+	kit := !slices.ContainsFunc(mine, func(m midi.Message) bool { return m.Kind == midi.NoteOn && m.Channel != drums })
 	for i := range mine {
 		mine[i].Track = uint32(index) + 1
 		im.addTrack(take.Track{ID: mine[i].Track, Name: name, Kit: kit})
@@ -112,10 +113,10 @@ func (im *importer) track(index int, track Track, offset score.Tick) {
 }
 
 // withinTime leaves out what would last longer than a take can: notes that begin at its last moment.
-func (im *importer) withinTime(messages []play.Message) []play.Message {
-	return slices.DeleteFunc(messages, func(m play.Message) bool {
-		late := m.Tick >= score.LastTick && (m.Kind == play.NoteOn || m.Tick > score.LastTick)
-		if late && m.Kind != play.NoteOff {
+func (im *importer) withinTime(messages []midi.Message) []midi.Message {
+	return slices.DeleteFunc(messages, func(m midi.Message) bool {
+		late := m.Tick >= score.LastTick && (m.Kind == midi.NoteOn || m.Tick > score.LastTick)
+		if late && m.Kind != midi.NoteOff {
 			im.late++
 		}
 		return late
@@ -123,13 +124,13 @@ func (im *importer) withinTime(messages []play.Message) []play.Message {
 }
 
 // add appends a message. A bank that was chosen just before a program in the same track of the file is kept with it.
-func (im *importer) add(m play.Message) {
-	if last := len(im.messages) - 2; m.Kind == play.Program && last >= im.first {
+func (im *importer) add(m midi.Message) {
+	if last := len(im.messages) - 2; m.Kind == midi.Program && last >= im.first {
 		isBank := func(i int, number uint8) bool {
 			b := im.messages[i]
-			return b.Kind == play.ControlChange && b.Key == number && b.Channel == m.Channel && b.Tick == m.Tick
+			return b.Kind == midi.ControlChange && b.Key == number && b.Channel == m.Channel && b.Tick == m.Tick
 		}
-		if isBank(last, bankSelect) && isBank(last+1, bankSelect+lsbOffset) {
+		if isBank(last, midi.BankSelect) && isBank(last+1, midi.BankSelect+midi.LSBOffset) {
 			m.Value = im.messages[last].Value<<7 + im.messages[last+1].Value + 1
 			im.messages = im.messages[:last]
 		}
@@ -177,17 +178,19 @@ func (im *importer) meta(data []byte, at score.Tick, name string) string {
 	return name
 }
 
-// tuning reads a single note change of the MIDI Tuning Standard, as keyTuning writes it.
+// tuning reads a single note change of the MIDI Tuning Standard. In a file the length of a system exclusive message
+// stands after its first byte.
 func (im *importer) tuning(data []byte, at score.Tick) {
-	head := []byte{statusExclusive, 11, universalReal, allDevices, tuningStandard, singleNoteChange}
-	if len(data) != 13 || !slices.Equal(data[:6], head) || data[6] > 15 || data[7] != 1 {
+	m, ok := midi.Message{}, false
+	if len(data) > 2 && data[0] == midi.StatusExclusive {
+		m, ok = midi.ParseKeyTuning(append([]byte{midi.StatusExclusive}, data[2:]...))
+	}
+	if !ok {
 		im.exclusive++
 		return
 	}
-	im.messages = append(im.messages, play.Message{
-		Tick: at, Kind: play.KeyTuning, Channel: data[6], Key: data[8] & 0x7F, Velocity: data[9] & 0x7F,
-		Value: uint16(data[10]&0x7F)<<7 | uint16(data[11]&0x7F),
-	})
+	m.Tick = at
+	im.messages = append(im.messages, m)
 }
 
 // tempos returns the tempo map: in order, the last of several at one tick, and none that changes nothing.

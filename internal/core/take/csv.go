@@ -6,15 +6,15 @@ import (
 	"strconv"
 	"strings"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/theory"
 )
 
 // kindNames are what a table calls the kinds of messages.
-var kindNames = map[play.Kind]string{
-	play.NoteOff: "note off", play.NoteOn: "note on", play.Program: "program", play.ControlChange: "control",
-	play.WideControl: "control 14 bits", play.Bend: "bend", play.Pressure: "pressure", play.BendRange: "bend range",
-	play.TuningProgram: "tuning program", play.KeyTuning: "key tuning",
+var kindNames = map[midi.Kind]string{
+	midi.NoteOff: "note off", midi.NoteOn: "note on", midi.Program: "program", midi.ControlChange: "control",
+	midi.WideControl: "control 14 bits", midi.Bend: "bend", midi.Pressure: "pressure", midi.BendRange: "bend range",
+	midi.TuningProgram: "tuning program", midi.KeyTuning: "key tuning",
 }
 
 // CSV returns a take as a table with a head (RFC 4180), a line a message: its tick of 20160 to a quarter note,
@@ -35,7 +35,7 @@ func CSV(t *Take) []byte {
 	}
 	for _, m := range t.Messages {
 		value := int(m.Value)
-		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+		if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
 			value = int(m.Velocity)
 		}
 		_ = w.Write([]string{

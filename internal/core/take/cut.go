@@ -1,7 +1,7 @@
 package take
 
 import (
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -59,12 +59,12 @@ func Cut(t *Take, from, to score.Tick) *Take {
 		change.Tick -= from
 		cut.Tempo = append(cut.Tempo, change)
 	}
-	var told play.Sent
+	var told midi.Settings
 	for _, m := range t.Messages {
 		switch {
 		case m.Tick < from:
-			told.Note([]play.Message{m})
-		case m.Tick < to || m.Tick == to && m.Kind == play.NoteOff:
+			told.Note([]midi.Message{m})
+		case m.Tick < to || m.Tick == to && m.Kind == midi.NoteOff:
 			m.Tick -= from
 			cut.Messages = append(cut.Messages, m)
 		}

@@ -5,7 +5,7 @@ import (
 	"fmt"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -221,12 +221,12 @@ func (e CutOut) apply(t *Take) error {
 		marker.Tick += e.From
 		t.Markers = append(t.Markers, marker)
 	}
-	var moved []play.Message
+	var moved []midi.Message
 	for _, m := range after.Messages {
 		m.Tick += e.From
 		moved = append(moved, m)
 	}
-	t.Messages = play.Merge(before.Messages, moved, nil)
+	t.Messages = midi.Merge(before.Messages, moved, nil)
 	t.Finish(e.From + after.End)
 	return nil
 }

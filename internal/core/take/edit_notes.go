@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -13,7 +13,7 @@ import (
 const MaxNotes = 100_000
 
 // change has a function change the chosen notes of a take and what comes with them.
-func change(t *Take, c Choice, how func(*play.Note)) error {
+func change(t *Take, c Choice, how func(*midi.Note)) error {
 	notes, others := t.Notes(), t.others()
 	chosen, err := c.of(notes)
 	if err != nil {
@@ -34,7 +34,7 @@ func change(t *Take, c Choice, how func(*play.Note)) error {
 
 // escorts are the messages that bring single notes in tune; they go where their notes go.
 type escorts struct {
-	others []play.Message
+	others []midi.Message
 	at     map[escort][]int
 }
 
@@ -43,10 +43,10 @@ type escort struct {
 	channel uint8
 }
 
-func escortsOf(others []play.Message) escorts {
+func escortsOf(others []midi.Message) escorts {
 	e := escorts{others: others, at: map[escort][]int{}}
 	for i, m := range others {
-		if m.Kind == play.Bend || m.Kind == play.KeyTuning {
+		if m.Kind == midi.Bend || m.Kind == midi.KeyTuning {
 			at := escort{m.Tick, m.Channel}
 			e.at[at] = append(e.at[at], i)
 		}
@@ -55,13 +55,13 @@ func escortsOf(others []play.Message) escorts {
 }
 
 // follow moves what was sent for a note at its start to where the note is now.
-func (e escorts) follow(before, after play.Note) {
+func (e escorts) follow(before, after midi.Note) {
 	if before.Detune == 0 {
 		return
 	}
 	for _, i := range e.at[escort{before.Start, before.Channel}] {
 		m := &e.others[i]
-		if m.Kind == play.KeyTuning {
+		if m.Kind == midi.KeyTuning {
 			if m.Key != before.Key {
 				continue
 			}
@@ -103,7 +103,7 @@ func (e AddNotes) apply(t *Take) error {
 		if n.Velocity < 1 || n.Velocity > 127 {
 			return &score.FieldError{Field: "velocity", Got: n.Velocity, Allowed: "1 to 127"}
 		}
-		notes = append(notes, play.Note{
+		notes = append(notes, midi.Note{
 			Start: n.Start, End: n.Start + n.Length, Track: n.Track, Channel: t.channelOf(n.Track), Key: uint8(n.Key), Velocity: uint8(n.Velocity),
 		})
 	}
@@ -177,7 +177,7 @@ func (e MoveNotes) apply(t *Take) error {
 			semitones = min(max(semitones, -int(n.Key)), theory.HighestNote-int(n.Key))
 		}
 	}
-	return change(t, e.Choice, func(n *play.Note) {
+	return change(t, e.Choice, func(n *midi.Note) {
 		n.Start, n.End = n.Start+ticks, n.End+ticks
 		if !keeps(n.Track) {
 			n.Key = uint8(int(n.Key) + semitones)
@@ -216,7 +216,7 @@ func (e ShapeNotes) apply(t *Take) error {
 			return &score.FieldError{Field: field.name, Got: field.got, Allowed: fmt.Sprintf("%d to %d", field.least, field.most)}
 		}
 	}
-	return change(t, e.Choice, func(n *play.Note) {
+	return change(t, e.Choice, func(n *midi.Note) {
 		length := n.End - n.Start
 		if e.Percent > 0 {
 			length = length * score.Tick(e.Percent) / 100

@@ -9,7 +9,8 @@ import (
 	"gonum.org/v1/gonum/stat"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -17,19 +18,19 @@ import (
 )
 
 // written returns a take of notes on one track, a bar of 4/4 long.
-func written(notes ...play.Note) *take.Take {
+func written(notes ...midi.Note) *take.Take {
 	t := take.Of(testkit.Buoy(), "Written")
 	for i := range notes {
 		notes[i].Track = 1
 	}
-	var keys play.Keys
+	var keys route.Keys
 	t.End = 4 * score.TicksPerQuarter
 	t.Messages = keys.Release(t.End, keys.Play(notes, t.End, nil))
 	return t
 }
 
-func note(start, length score.Tick, key uint8) play.Note {
-	return play.Note{Start: start, End: start + length, Key: key, Velocity: 90}
+func note(start, length score.Tick, key uint8) midi.Note {
+	return midi.Note{Start: start, End: start + length, Key: key, Velocity: 90}
 }
 
 func apply(t require.TestingT, before *take.Take, e take.Edit) *take.Take {
@@ -99,16 +100,16 @@ func TestAnEditedTakeIsATake(t *testing.T) {
 }
 
 func requireWhole(t require.TestingT, whole *take.Take) {
-	down := map[play.NoteID]bool{}
+	down := map[midi.NoteID]bool{}
 	var last score.Tick
 	for _, m := range whole.Messages {
 		require.GreaterOrEqual(t, m.Tick, last)
 		require.LessOrEqual(t, m.Tick, whole.End)
 		last = m.Tick
-		if m.Kind == play.NoteOn || m.Kind == play.NoteOff {
+		if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
 			key := m.NoteID()
-			require.Equal(t, m.Kind == play.NoteOff, down[key], "%v", m)
-			down[key] = m.Kind == play.NoteOn
+			require.Equal(t, m.Kind == midi.NoteOff, down[key], "%v", m)
+			down[key] = m.Kind == midi.NoteOn
 		}
 	}
 	for key, isDown := range down {
@@ -149,14 +150,14 @@ func TestQuantise(t *testing.T) {
 func TestNotesMoveTogether(t *testing.T) {
 	before := written(note(100, 50, 120), note(200, 50, 60))
 	after := apply(t, before, take.MoveNotes{Ticks: -500, Semitones: 12})
-	require.Equal(t, []play.Note{{Start: 0, End: 50, Track: 1, Key: 127, Velocity: 90}, {Start: 100, End: 150, Track: 1, Key: 67, Velocity: 90}}, after.Notes())
+	require.Equal(t, []midi.Note{{Start: 0, End: 50, Track: 1, Key: 127, Velocity: 90}, {Start: 100, End: 150, Track: 1, Key: 67, Velocity: 90}}, after.Notes())
 }
 
 // A note that is moved onto another is beside it on its key; both keep their lengths.
 func TestNotesOfOneKeyKeepTheirLengths(t *testing.T) {
 	before := written(note(0, 1000, 60), note(5000, 1000, 60))
 	after := apply(t, before, take.MoveNotes{Choice: take.Choice{Notes: []int{1}}, Ticks: -4500})
-	require.Equal(t, []play.Note{{Start: 0, End: 1000, Track: 1, Key: 60, Velocity: 90}, {Start: 500, End: 1500, Track: 1, Key: 60, Velocity: 90}}, after.Notes())
+	require.Equal(t, []midi.Note{{Start: 0, End: 1000, Track: 1, Key: 60, Velocity: 90}, {Start: 500, End: 1500, Track: 1, Key: 60, Velocity: 90}}, after.Notes())
 }
 
 // A note that a bend brings in tune takes its bend along.
@@ -167,13 +168,13 @@ func TestABendGoesWithItsNote(t *testing.T) {
 	require.NoError(t, p.Validate())
 	rendered := take.Render(p, 1)
 	moved := apply(t, rendered, take.MoveNotes{Ticks: 5040})
-	bends := func(of *take.Take, by score.Tick) (bends []play.Message) {
+	bends := func(of *take.Take, by score.Tick) (bends []midi.Message) {
 		for _, n := range of.Notes() {
 			if n.Detune == 0 {
 				continue
 			}
 			for _, m := range of.Messages {
-				if m.Kind == play.Bend && m.Tick == n.Start && m.Channel == n.Channel {
+				if m.Kind == midi.Bend && m.Tick == n.Start && m.Channel == n.Channel {
 					m.Tick += by
 					bends = append(bends, m)
 				}
@@ -202,18 +203,18 @@ func TestThin(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		thick := written(note(0, 100, 60))
 		tick := score.Tick(0)
-		var controls []play.Message
+		var controls []midi.Message
 		for range rapid.IntRange(1, 60).Draw(t, "messages") {
 			tick += score.Tick(rapid.IntRange(1, 3000).Draw(t, "after"))
-			controls = append(controls, play.Message{Tick: tick, Track: 1, Kind: play.ControlChange, Key: 74, Value: uint16(rapid.IntRange(0, 5).Draw(t, "value"))})
+			controls = append(controls, midi.Message{Tick: tick, Track: 1, Kind: midi.ControlChange, Key: 74, Value: uint16(rapid.IntRange(0, 5).Draw(t, "value"))})
 		}
-		thick.Messages = play.Merge(thick.Messages, controls, nil)
+		thick.Messages = midi.Merge(thick.Messages, controls, nil)
 		thick.Finish(tick)
 		thin := apply(t, thick, take.Thin{Grid: "1/16"})
 		standing := func(of *take.Take, at score.Tick) (value int) {
 			value = -1
 			for _, m := range of.Messages {
-				if m.Kind == play.ControlChange && m.Tick < at {
+				if m.Kind == midi.ControlChange && m.Tick < at {
 					value = int(m.Value)
 				}
 			}
@@ -293,7 +294,7 @@ func TestKitsKeepTheirKeys(t *testing.T) {
 	require.Equal(t, raised(keysOf(whole, false)), keysOf(moved, false))
 	moved = apply(t, whole, take.MoveNotes{Choice: take.Choice{Tracks: []uint32{kit}}, Semitones: 1})
 	require.Equal(t, raised(keysOf(whole, true)), keysOf(moved, true))
-	first := slices.IndexFunc(whole.Notes(), func(n play.Note) bool { return n.Track == kit })
+	first := slices.IndexFunc(whole.Notes(), func(n midi.Note) bool { return n.Track == kit })
 	moved = apply(t, whole, take.MoveNotes{Choice: take.Choice{Notes: []int{first}}, Semitones: 1})
 	require.NotEqual(t, keysOf(whole, true), keysOf(moved, true))
 	fitted := apply(t, whole, take.Fit{Key: theory.Key{Scale: "major", Root: 11}, Direction: "up"})

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
@@ -54,9 +55,9 @@ func OfLoop(p *score.Project, track *score.Track) *Take {
 	t.Markers, t.Tracks = nil, []Track{{ID: uint32(track.ID), Name: track.Name, Kit: track.Kind == score.Kit}}
 	t.Tempo = play.TempoMap{{Tempo: p.Tempo}}
 	t.End = track.Loop.Length
-	notes := make([]play.Note, 0, len(track.Loop.Notes))
+	notes := make([]midi.Note, 0, len(track.Loop.Notes))
 	for _, n := range track.Loop.Notes {
-		notes = append(notes, play.Note{
+		notes = append(notes, midi.Note{
 			Start: n.Start, End: min(t.End, n.Start+n.Length), Track: uint32(track.ID), Channel: uint8(track.Channel - 1),
 			Key: uint8(n.Key), Velocity: uint8(n.Velocity), Detune: n.Detune,
 		})

@@ -4,26 +4,26 @@ import (
 	"cmp"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 )
 
 // Notes returns the take's notes in the order in which they were struck. Edits name a note by its place in this
 // list, from 0. The lists of a take and of its edited successor are different lists.
-func (t *Take) Notes() []play.Note {
-	notes := make([]play.Note, 0, len(t.Messages)/2)
-	down := map[play.NoteID]int{}
+func (t *Take) Notes() []midi.Note {
+	notes := make([]midi.Note, 0, len(t.Messages)/2)
+	var sounding midi.Sounding[int]
 	for _, m := range t.Messages {
 		switch m.Kind {
-		case play.NoteOn:
-			down[m.NoteID()] = len(notes)
-			notes = append(notes, play.Note{
+		case midi.NoteOn:
+			sounding.Begin(m.NoteID(), len(notes))
+			notes = append(notes, midi.Note{
 				Start: m.Tick, End: t.End, Track: m.Track, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Detune: m.Detune,
 			})
-		case play.NoteOff:
-			if place, sounding := down[m.NoteID()]; sounding {
+		case midi.NoteOff:
+			if place, ok := sounding.End(m.NoteID()); ok {
 				notes[place].End = m.Tick
-				delete(down, m.NoteID())
 			}
 		}
 	}
@@ -31,10 +31,10 @@ func (t *Take) Notes() []play.Note {
 }
 
 // others returns the messages that are no notes.
-func (t *Take) others() []play.Message {
-	var others []play.Message
+func (t *Take) others() []midi.Message {
+	var others []midi.Message
 	for _, m := range t.Messages {
-		if m.Kind != play.NoteOn && m.Kind != play.NoteOff {
+		if m.Kind != midi.NoteOn && m.Kind != midi.NoteOff {
 			others = append(others, m)
 		}
 	}
@@ -43,23 +43,23 @@ func (t *Take) others() []play.Message {
 
 // setContents puts notes and other messages in the place of those of the take, which lasts as long as it did, or
 // to the end of its last note.
-func (t *Take) setContents(notes []play.Note, others []play.Message) {
-	slices.SortStableFunc(notes, func(a, b play.Note) int {
+func (t *Take) setContents(notes []midi.Note, others []midi.Message) {
+	slices.SortStableFunc(notes, func(a, b midi.Note) int {
 		return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key))
 	})
-	slices.SortStableFunc(others, play.CompareMessages)
+	slices.SortStableFunc(others, midi.Compare)
 	for _, n := range notes {
 		t.End = max(t.End, n.End)
 	}
-	var keys play.Keys
+	var keys route.Keys
 	struck := keys.Release(t.End, keys.Play(notes, t.End+1, nil))
-	t.Messages = play.Merge(struck, others, nil)
+	t.Messages = midi.Merge(struck, others, nil)
 }
 
 // Audible returns the take without what its muted tracks play.
 func (t *Take) Audible() *Take {
 	audible := *t
-	audible.Messages = slices.DeleteFunc(slices.Clone(t.Messages), func(m play.Message) bool { return t.mutes(m.Track) })
+	audible.Messages = slices.DeleteFunc(slices.Clone(t.Messages), func(m midi.Message) bool { return t.mutes(m.Track) })
 	return &audible
 }
 
@@ -88,7 +88,7 @@ func (t *Take) keepsKeys(c Choice) func(track uint32) bool {
 }
 
 // of returns whether each of some notes is chosen. The error is a *score.FieldError.
-func (c Choice) of(notes []play.Note) ([]bool, error) {
+func (c Choice) of(notes []midi.Note) ([]bool, error) {
 	chosen := make([]bool, len(notes))
 	for _, place := range c.Notes {
 		if place < 0 || place >= len(notes) {

@@ -6,7 +6,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/entry"
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -35,7 +35,7 @@ func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate scor
 	if err != nil {
 		return WrittenPattern{}, err
 	}
-	var written []play.Note
+	var written []midi.Note
 	for i, n := range notes {
 		if chosen[i] && n.Start >= c.From && n.Start < to {
 			n.Start, n.End = n.Start-c.From, n.End-c.From
@@ -99,13 +99,13 @@ func (w *stepWriter) cost() score.Tick {
 	return w.off + 600*score.Tick(w.extra) + 40*score.Tick(w.steps)
 }
 
-func (w *stepWriter) write(notes []play.Note) {
+func (w *stepWriter) write(notes []midi.Note) {
 	if w.track.Kind == score.Melodic {
 		w.parts = []score.Part{score.NewPart("Part 1")}
 		w.writePart(&w.parts[0], notes)
 		return
 	}
-	byKey := map[uint8][]play.Note{}
+	byKey := map[uint8][]midi.Note{}
 	for _, n := range notes {
 		byKey[n.Key] = append(byKey[n.Key], n)
 	}
@@ -124,7 +124,7 @@ func (w *stepWriter) write(notes []play.Note) {
 	}
 }
 
-func (w *stepWriter) writePart(part *score.Part, notes []play.Note) {
+func (w *stepWriter) writePart(part *score.Part, notes []midi.Note) {
 	gate := part.Lanes.Gate
 	gate.Length, gate.Rate = w.steps, w.rate
 	if swing := w.track.Swing; swing > score.Straight || swing == 0 && w.project.Swing != score.Straight {
@@ -132,7 +132,7 @@ func (w *stepWriter) writePart(part *score.Part, notes []play.Note) {
 		w.fill(part, score.Swing, 0)
 	}
 	notes = slices.Clone(notes)
-	slices.SortStableFunc(notes, func(a, b play.Note) int { return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Key, b.Key)) })
+	slices.SortStableFunc(notes, func(a, b midi.Note) int { return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Key, b.Key)) })
 	end := score.Tick(w.steps) * w.step
 	taken := make([]bool, w.steps)
 	for onsets := together(notes, w.step/(4*ratchets)); len(onsets) > 0; {
@@ -164,7 +164,7 @@ func (w *stepWriter) writePart(part *score.Part, notes []play.Note) {
 }
 
 // writeStep writes a step whose strikes are some onsets.
-func (w *stepWriter) writeStep(part *score.Part, at int, onsets [][]play.Note) {
+func (w *stepWriter) writeStep(part *score.Part, at int, onsets [][]midi.Note) {
 	first, strikes := onsets[0], len(onsets)
 	begin := score.Tick(at) * w.step
 	nudge := first[0].Start - begin
@@ -202,20 +202,20 @@ func (w *stepWriter) fill(part *score.Part, name score.LaneName, value int) {
 }
 
 // together groups notes that start within so many ticks of the first of a group.
-func together(notes []play.Note, within score.Tick) (groups [][]play.Note) {
+func together(notes []midi.Note, within score.Tick) (groups [][]midi.Note) {
 	for _, n := range notes {
 		if last := len(groups) - 1; last >= 0 && n.Start-groups[last][0].Start <= within {
 			groups[last] = append(groups[last], n)
 			continue
 		}
-		groups = append(groups, []play.Note{n})
+		groups = append(groups, []midi.Note{n})
 	}
 	return groups
 }
 
 // ratchet returns how many of the first onsets are the even strikes of one step, the most there can be; 1 where
 // they are none.
-func (w *stepWriter) ratchet(onsets [][]play.Note) int {
+func (w *stepWriter) ratchet(onsets [][]midi.Note) int {
 	for strikes := min(ratchets, len(onsets)); strikes > 1; strikes-- {
 		if w.even(onsets[:strikes]) {
 			return strikes
@@ -225,7 +225,7 @@ func (w *stepWriter) ratchet(onsets [][]play.Note) int {
 }
 
 // even reports whether onsets are alike and divide a step evenly.
-func (w *stepWriter) even(onsets [][]play.Note) bool {
+func (w *stepWriter) even(onsets [][]midi.Note) bool {
 	first, strikes := onsets[0], score.Tick(len(onsets))
 	for i, onset := range onsets {
 		late := onset[0].Start - first[0].Start - w.step*score.Tick(i)/strikes
@@ -238,7 +238,7 @@ func (w *stepWriter) even(onsets [][]play.Note) bool {
 
 // length returns the value of the length lane for the first strike of a step; the last one can have been cut
 // short by the next step.
-func (w *stepWriter) length(n play.Note, strikes int) int {
+func (w *stepWriter) length(n midi.Note, strikes int) int {
 	room := w.step / score.Tick(strikes)
 	length := n.End - n.Start
 	if percent := rounded(100*length, room); percent <= score.WholeStep {
@@ -252,7 +252,7 @@ func (w *stepWriter) length(n play.Note, strikes int) int {
 }
 
 // writePitch writes the pitch of a note, or of a chord of notes.
-func (w *stepWriter) writePitch(notes []play.Note, set func(score.LaneName, int)) {
+func (w *stepWriter) writePitch(notes []midi.Note, set func(score.LaneName, int)) {
 	root := notes[0]
 	for _, n := range notes {
 		if n.Key < root.Key {
@@ -273,7 +273,7 @@ func (w *stepWriter) writePitch(notes []play.Note, set func(score.LaneName, int)
 		set(score.Chord, chord)
 	} else {
 		w.unnamed += len(notes) - 1
-		root = slices.MaxFunc(notes, func(a, b play.Note) int { return cmp.Compare(a.Key, b.Key) })
+		root = slices.MaxFunc(notes, func(a, b midi.Note) int { return cmp.Compare(a.Key, b.Key) })
 	}
 	degree, alteration, exact := w.speller.Spell(int(root.Key))
 	if !exact {

@@ -6,7 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -76,7 +76,7 @@ func TestAPatternOfATakePlaysTheTake(t *testing.T) {
 func TestTheRateIsFound(t *testing.T) {
 	p := testkit.Buoy()
 	for rate, step := range map[score.NoteValue]score.Tick{"1/8t": 6720, "1/16": 5040} {
-		var notes []play.Note
+		var notes []midi.Note
 		for i := range score.Tick(12) {
 			notes = append(notes, note(i*step, 2000, 62))
 		}

@@ -4,7 +4,7 @@ import (
 	"fmt"
 
 	"jettyfog/internal/core/entry"
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -33,7 +33,7 @@ func (e Quantise) apply(t *Take) error {
 	if err := score.CheckSwing("swing", e.Swing); err != nil {
 		return err
 	}
-	return change(t, e.Choice, func(n *play.Note) {
+	return change(t, e.Choice, func(n *midi.Note) {
 		way := (e.line(n.Start) - n.Start) * score.Tick(e.Strength) / 100
 		n.Start, n.End = n.Start+way, n.End+way
 	})
@@ -77,7 +77,7 @@ func (e Fit) apply(t *Take) error {
 	}
 	speller := entry.NewSpeller(e.Key, score.Transpose{})
 	keeps := t.keepsKeys(e.Choice)
-	return change(t, e.Choice, func(n *play.Note) {
+	return change(t, e.Choice, func(n *midi.Note) {
 		if !keeps(n.Track) {
 			n.Key = uint8(speller.Fit(int(n.Key), direction))
 		}

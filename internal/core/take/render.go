@@ -1,37 +1,37 @@
 package take
 
 import (
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 )
 
 // Renderer makes a take of what a project plays, without playing it, a stretch at a time.
 type Renderer struct {
-	take      *Take
-	from      score.Tick
-	done      score.Tick // up to here, in ticks of the project
-	performer *play.Performer
-	keys      play.Keys
+	take   *Take
+	from   score.Tick
+	done   score.Tick // up to here, in ticks of the project
+	player *route.Player
 }
 
 // NewRenderer returns a renderer of what the project plays from a tick on. What instruments were told before then,
 // and is still in force, is told at the take's beginning.
 func NewRenderer(p *score.Project, from score.Tick) *Renderer {
-	r := &Renderer{take: Of(p, p.Name), from: from, done: from, performer: play.NewPerformerAt(p, from, play.Past{})}
+	r := &Renderer{take: Of(p, p.Name), from: from, done: from, player: route.NewPlayer(p, from, play.Past{})}
 	if from > 0 {
-		r.add(r.performer.Standing(nil))
+		r.add(r.player.Standing())
 	}
 	return r
 }
 
 // Advance goes on to a tick of the project.
 func (r *Renderer) Advance(to score.Tick) {
-	notes := r.keys.Play(r.performer.Advance(to, nil), to, nil)
-	r.add(play.Merge(notes, r.performer.Controls(nil), nil))
+	r.add(r.player.Advance(to, nil))
 	r.done = to
 }
 
-func (r *Renderer) add(messages []play.Message) {
+func (r *Renderer) add(messages []midi.Message) {
 	for _, m := range messages {
 		m.Tick -= r.from
 		r.take.Messages = append(r.take.Messages, m)
@@ -41,7 +41,7 @@ func (r *Renderer) add(messages []play.Message) {
 // Take returns the take of what was rendered. Notes that last longer are ended there. The renderer must not be
 // used any more.
 func (r *Renderer) Take() *Take {
-	r.add(r.keys.Release(r.done, nil))
+	r.add(r.player.Release(r.done))
 	t := r.take
 	t.End = r.done - r.from
 	var tempo play.TempoMap

@@ -4,7 +4,7 @@ import (
 	"math"
 	"slices"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -47,8 +47,8 @@ func StatisticsOf(t *Take, tracks ...uint32) Statistics {
 	bar := t.Meter.Bar()
 	s := Statistics{Length: int((t.End + bar - 1) / bar), Bars: []BarStatistics{}}
 	keys, intervals := map[int]int{}, map[int]int{}
-	highest := map[uint32]play.Note{} // of the latest moment of each track
-	from := map[uint32]play.Note{}    // of the moment before
+	highest := map[uint32]midi.Note{} // of the latest moment of each track
+	from := map[uint32]midi.Note{}    // of the moment before
 	choice := Choice{Tracks: tracks}
 	var sum, squares float64
 	leap := func(track uint32) {
@@ -172,7 +172,7 @@ const (
 	exactlyDouble // to the tick
 )
 
-func likenessOf(a, b play.Note) int {
+func likenessOf(a, b midi.Note) int {
 	longer := (b.End - b.Start) - (a.End - a.Start)
 	switch {
 	case a.Velocity != b.Velocity || max(longer, -longer) > 2*Tolerance:

@@ -1,11 +1,11 @@
 package take
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"strings"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
@@ -25,7 +25,7 @@ type Take struct {
 	// Tracks are those of which the take has messages, and those that the project had when the take began.
 	Tracks []Track
 	// Messages are in the order in which they went out, ticks counted from the take's start.
-	Messages []play.Message
+	Messages []midi.Message
 	// End is the take's length.
 	End score.Tick
 	// Project is what made the take, as it was when the take began; nil if that is not known or no project did.
@@ -53,9 +53,9 @@ type Heading struct {
 type Piece struct {
 	// First is how many messages of the take come before.
 	First    int
-	Messages []play.Message
+	Messages []midi.Message
 	// Standing is what instruments were told before the piece and is still in force, in the order of messages.
-	Standing []play.Message
+	Standing []midi.Message
 }
 
 // Marker names a moment.
@@ -142,36 +142,28 @@ func Of(p *score.Project, name string) *Take {
 // end or at its last message, whichever is later, and notes that are still sounding end there.
 // Note-offs whose note-on came before the take are dropped.
 func (t *Take) Finish(end score.Tick) {
-	down := map[play.NoteID]bool{}
+	var sounding midi.Sounding[struct{}]
 	kept := t.Messages[:0]
 	for _, m := range t.Messages {
-		if m.Kind == play.NoteOn {
-			down[m.NoteID()] = true
+		if m.Kind == midi.NoteOn {
+			sounding.Begin(m.NoteID(), struct{}{})
 			end = max(end, m.Tick+1) // a note has a length
-		} else if m.Kind == play.NoteOff {
-			if !down[m.NoteID()] {
+		} else if m.Kind == midi.NoteOff {
+			if _, ok := sounding.End(m.NoteID()); !ok {
 				continue
 			}
-			delete(down, m.NoteID())
 		}
 		kept = append(kept, m)
 		end = max(end, m.Tick)
 	}
-	t.Messages, t.End, t.Tempo = kept, end, t.Tempo.Until(end)
-	var unfinished []play.Message
-	for n := range down {
-		unfinished = append(unfinished, n.Off(end))
-	}
-	slices.SortFunc(unfinished, func(a, b play.Message) int {
-		return cmp.Or(play.CompareMessages(a, b), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Value, b.Value))
-	})
-	t.Messages = append(t.Messages, unfinished...)
+	t.End, t.Tempo = end, t.Tempo.Until(end)
+	t.Messages = append(kept, sounding.Release(func(struct{}) score.Tick { return end })...)
 }
 
 // Sounding returns the ids of the tracks that have notes, in the order in which they begin.
 func (t *Take) Sounding() (ids []uint32) {
 	for _, m := range t.Messages {
-		if m.Kind == play.NoteOn && !slices.Contains(ids, m.Track) {
+		if m.Kind == midi.NoteOn && !slices.Contains(ids, m.Track) {
 			ids = append(ids, m.Track)
 		}
 	}
@@ -182,7 +174,7 @@ func (t *Take) Sounding() (ids []uint32) {
 func (t *Take) Count() int {
 	notes := 0
 	for _, m := range t.Messages {
-		if m.Kind == play.NoteOn {
+		if m.Kind == midi.NoteOn {
 			notes++
 		}
 	}

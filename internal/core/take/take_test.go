@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -19,15 +20,15 @@ func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
 		p := testkit.Project(t)
 		rendered := take.Render(p, 2)
 		require.Equal(t, 2*p.Meter.Bar(), rendered.End)
-		down := map[play.NoteID]bool{}
+		down := map[midi.NoteID]bool{}
 		for _, m := range rendered.Messages {
 			key := m.NoteID()
-			if m.Kind != play.NoteOn && m.Kind != play.NoteOff {
+			if m.Kind != midi.NoteOn && m.Kind != midi.NoteOff {
 				continue
 			}
-			require.Equal(t, m.Kind == play.NoteOff, down[key])
+			require.Equal(t, m.Kind == midi.NoteOff, down[key])
 			require.LessOrEqual(t, m.Tick, rendered.End)
-			down[key] = m.Kind == play.NoteOn
+			down[key] = m.Kind == midi.NoteOn
 		}
 		for key, isDown := range down {
 			require.False(t, isDown, "%v is left down", key)
@@ -48,12 +49,12 @@ func TestRenderFromAnyBar(t *testing.T) {
 		late, whole := r.Take(), take.Render(p, int(from/bar)+2)
 		var want, got []score.Tick
 		for _, m := range whole.Messages {
-			if m.Kind == play.NoteOn && m.Tick >= from {
+			if m.Kind == midi.NoteOn && m.Tick >= from {
 				want = append(want, m.Tick-from)
 			}
 		}
 		for _, m := range late.Messages {
-			if m.Kind == play.NoteOn {
+			if m.Kind == midi.NoteOn {
 				got = append(got, m.Tick)
 			}
 		}
@@ -65,18 +66,18 @@ func TestRenderFromAnyBar(t *testing.T) {
 
 func TestFinishMendsABrokenRecording(t *testing.T) {
 	recording := take.Of(testkit.Buoy(), "Take 1")
-	recording.Messages = []play.Message{
+	recording.Messages = []midi.Message{
 		{Tick: 5, Track: 1, Key: 50}, // its note-on came before the take
-		{Tick: 10, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90},
-		{Tick: 20, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},
+		{Tick: 10, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90},
+		{Tick: 20, Track: 1, Kind: midi.NoteOn, Key: 62, Velocity: 90},
 		{Tick: 30, Track: 1, Key: 60},
 	}
 	recording.Finish(25)
 	require.Equal(t, score.Tick(30), recording.End)
 	require.Equal(t, 2, recording.Count())
-	require.Equal(t, []play.Message{
-		{Tick: 10, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90},
-		{Tick: 20, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},
+	require.Equal(t, []midi.Message{
+		{Tick: 10, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90},
+		{Tick: 20, Track: 1, Kind: midi.NoteOn, Key: 62, Velocity: 90},
 		{Tick: 30, Track: 1, Key: 60},
 		{Tick: 30, Track: 1, Key: 62},
 	}, recording.Messages)
@@ -114,21 +115,21 @@ func TestCut(t *testing.T) {
 		from := score.Tick(rapid.IntRange(0, int(whole.End)).Draw(t, "from"))
 		to := score.Tick(rapid.IntRange(int(from), int(whole.End)).Draw(t, "to"))
 		cut := take.Cut(whole, from, to)
-		var want []play.Message
+		var want []midi.Message
 		for _, m := range whole.Messages {
-			if m.Kind == play.NoteOn && m.Tick >= from && m.Tick < to {
+			if m.Kind == midi.NoteOn && m.Tick >= from && m.Tick < to {
 				m.Tick -= from
 				want = append(want, m)
 			}
 		}
-		var got []play.Message
+		var got []midi.Message
 		down := 0
 		for _, m := range cut.Messages {
 			switch m.Kind {
-			case play.NoteOn:
+			case midi.NoteOn:
 				got = append(got, m)
 				down++
-			case play.NoteOff:
+			case midi.NoteOff:
 				down--
 			}
 		}
@@ -143,14 +144,14 @@ func TestCut(t *testing.T) {
 // What an instrument was told before the cut, and was still in force, is told at its beginning.
 func TestACutBeginsWithWhatInstrumentsWereTold(t *testing.T) {
 	whole := take.Of(testkit.Buoy(), "Whole")
-	control := func(tick score.Tick, number uint8, value uint16) play.Message {
-		return play.Message{Tick: tick, Kind: play.ControlChange, Key: number, Value: value}
+	control := func(tick score.Tick, number uint8, value uint16) midi.Message {
+		return midi.Message{Tick: tick, Kind: midi.ControlChange, Key: number, Value: value}
 	}
-	whole.Messages = []play.Message{
-		{Kind: play.Program, Key: 4}, control(5, 74, 10), control(6, 74, 20), control(7, 71, 1), {Tick: 8, Kind: play.NoteOn, Key: 60, Velocity: 9},
-		control(12, 74, 30), {Tick: 15, Kind: play.NoteOff, Key: 60},
+	whole.Messages = []midi.Message{
+		{Kind: midi.Program, Key: 4}, control(5, 74, 10), control(6, 74, 20), control(7, 71, 1), {Tick: 8, Kind: midi.NoteOn, Key: 60, Velocity: 9},
+		control(12, 74, 30), {Tick: 15, Kind: midi.NoteOff, Key: 60},
 	}
-	require.Equal(t, []play.Message{{Kind: play.Program, Key: 4}, control(0, 71, 1), control(0, 74, 20), control(2, 74, 30)},
+	require.Equal(t, []midi.Message{{Kind: midi.Program, Key: 4}, control(0, 71, 1), control(0, 74, 20), control(2, 74, 30)},
 		take.Cut(whole, 10, 20).Messages)
 }
 
@@ -158,9 +159,9 @@ func TestACutBeginsWithWhatInstrumentsWereTold(t *testing.T) {
 func TestATakesEnd(t *testing.T) {
 	recording := take.Of(testkit.Buoy(), "Take 1")
 	recording.Tempo = play.TempoMap{{Tempo: 96_000}, {Tick: 20, Tempo: 90_000}, {Tick: 26, Tempo: 80_000}}
-	recording.Messages = []play.Message{{Tick: 25, Track: 1, Kind: play.NoteOn, Key: 60, Velocity: 90}}
+	recording.Messages = []midi.Message{{Tick: 25, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90}}
 	recording.Finish(25)
 	require.Equal(t, score.Tick(26), recording.End)
-	require.Equal(t, play.Message{Tick: 26, Track: 1, Key: 60}, recording.Messages[1])
+	require.Equal(t, midi.Message{Tick: 26, Track: 1, Key: 60}, recording.Messages[1])
 	require.Equal(t, play.TempoMap{{Tempo: 96_000}, {Tick: 20, Tempo: 90_000}}, recording.Tempo)
 }

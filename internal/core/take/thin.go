@@ -3,7 +3,7 @@ package take
 import (
 	"fmt"
 
-	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -27,7 +27,7 @@ func (e Thin) apply(t *Take) error {
 	choice := Choice{Tracks: e.Tracks}
 	type series struct {
 		channel, number uint8
-		kind            play.Kind
+		kind            midi.Kind
 	}
 	// Bends that bring single notes in tune stay with their notes.
 	tuned := map[escort]bool{}
@@ -36,9 +36,9 @@ func (e Thin) apply(t *Take) error {
 			tuned[escort{n.Start, n.Channel}] = true
 		}
 	}
-	last := map[series]play.Message{} // the last message of each series that may be dropped, and is not decided yet
+	last := map[series]midi.Message{} // the last message of each series that may be dropped, and is not decided yet
 	sent := map[series]int{}          // the value that was kept last
-	var kept []play.Message
+	var kept []midi.Message
 	decide := func(of series) {
 		m, waiting := last[of]
 		if !waiting {
@@ -50,8 +50,8 @@ func (e Thin) apply(t *Take) error {
 		}
 	}
 	for _, m := range t.others() {
-		thins := m.Kind == play.ControlChange || m.Kind == play.WideControl || m.Kind == play.Pressure ||
-			m.Kind == play.Bend && !tuned[escort{m.Tick, m.Channel}]
+		thins := m.Kind == midi.ControlChange || m.Kind == midi.WideControl || m.Kind == midi.Pressure ||
+			m.Kind == midi.Bend && !tuned[escort{m.Tick, m.Channel}]
 		if !thins || !choice.includes(m.Track, m.Tick) {
 			kept = append(kept, m)
 			continue

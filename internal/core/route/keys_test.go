@@ -1,4 +1,4 @@
-package play_test
+package route_test
 
 import (
 	"slices"
@@ -7,7 +7,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
 )
@@ -17,13 +19,20 @@ import (
 func TestBalance(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		var keys play.Keys
-		var messages []play.Message
-		var notes []play.Note
+		var keys route.Keys
+		var messages []midi.Message
+		var notes []midi.Note
 		from := score.Tick(0)
 		for range rapid.IntRange(1, 8).Draw(t, "edits") {
 			to := from + score.Tick(rapid.IntRange(1, 100_000).Draw(t, "slice"))
-			slice := play.Render(p, from, to, nil)
+			var slice []midi.Note
+			for _, n := range play.Render(p, from, to, nil) {
+				track := p.Track(int(n.Track))
+				slice = append(slice, midi.Note{
+					Start: n.Start, End: n.End, Track: n.Track, Channel: uint8(track.Channel - 1), Key: n.Key, Velocity: n.Velocity,
+					Voices: uint8(track.Voices), Overlap: uint16(track.Overlap), Alone: track.Retunes(),
+				})
+			}
 			notes = append(notes, slice...)
 			messages = keys.Play(slice, to, messages)
 			from = to
@@ -40,7 +49,7 @@ func TestBalance(t *testing.T) {
 		}
 		require.ElementsMatch(t, lengthsOf(played), lengths(t, messages))
 
-		var shared play.SharedKeys
+		var shared route.SharedKeys
 		cut := rapid.IntRange(0, len(messages)).Draw(t, "cut")
 		for cut > 0 && cut < len(messages) && messages[cut].Tick == messages[cut-1].Tick {
 			cut++
@@ -61,7 +70,7 @@ type length struct {
 	start, end   score.Tick
 }
 
-func lengthsOf(notes []play.Note) []length {
+func lengthsOf(notes []midi.Note) []length {
 	all := []length{}
 	for _, n := range notes {
 		all = append(all, length{n.Track, n.Channel, n.Key, n.Start, n.End})
@@ -70,9 +79,9 @@ func lengthsOf(notes []play.Note) []length {
 }
 
 // unisons returns notes of which those that a track strikes together on one key are one.
-func unisons(notes []play.Note) (kept []play.Note) {
+func unisons(notes []midi.Note) (kept []midi.Note) {
 	for _, n := range notes {
-		same := slices.IndexFunc(kept, func(other play.Note) bool {
+		same := slices.IndexFunc(kept, func(other midi.Note) bool {
 			return other.Track == n.Track && other.Channel == n.Channel && other.Key == n.Key && other.Start == n.Start
 		})
 		if same >= 0 {
@@ -85,13 +94,13 @@ func unisons(notes []play.Note) (kept []play.Note) {
 }
 
 // lengths pairs each note-on with its note-off.
-func lengths(t *rapid.T, messages []play.Message) []length {
+func lengths(t *rapid.T, messages []midi.Message) []length {
 	all := []length{}
-	down := map[play.NoteID]score.Tick{}
+	down := map[midi.NoteID]score.Tick{}
 	for _, m := range messages {
 		begun, isDown := down[m.NoteID()]
-		require.Equal(t, isDown, m.Kind == play.NoteOff, "%+v", m)
-		if m.Kind == play.NoteOn {
+		require.Equal(t, isDown, m.Kind == midi.NoteOff, "%+v", m)
+		if m.Kind == midi.NoteOn {
 			down[m.NoteID()] = m.Tick
 			continue
 		}
@@ -104,7 +113,7 @@ func lengths(t *rapid.T, messages []play.Message) []length {
 
 type key struct{ channel, key uint8 }
 
-func requireOrdered(t *rapid.T, messages []play.Message) {
+func requireOrdered(t *rapid.T, messages []midi.Message) {
 	for i := 1; i < len(messages); i++ {
 		a, b := messages[i-1], messages[i]
 		require.LessOrEqual(t, a.Tick, b.Tick)
@@ -114,13 +123,13 @@ func requireOrdered(t *rapid.T, messages []play.Message) {
 	}
 }
 
-func requireTurns(t *rapid.T, messages []play.Message) map[key]score.Tick {
+func requireTurns(t *rapid.T, messages []midi.Message) map[key]score.Tick {
 	down := map[key]score.Tick{}
 	for _, m := range messages {
 		k := key{m.Channel, m.Key}
 		since, isDown := down[k]
-		require.Equal(t, isDown, m.Kind == play.NoteOff, "%+v", m)
-		if m.Kind == play.NoteOn {
+		require.Equal(t, isDown, m.Kind == midi.NoteOff, "%+v", m)
+		if m.Kind == midi.NoteOn {
 			require.Positive(t, m.Velocity)
 			down[k] = m.Tick
 			continue
@@ -133,7 +142,7 @@ func requireTurns(t *rapid.T, messages []play.Message) map[key]score.Tick {
 
 // highest returns the notes that have a voice: of those of a track that start together the highest, and of
 // two on one key the one before.
-func highest(notes []play.Note) (kept []play.Note) {
+func highest(notes []midi.Note) (kept []midi.Note) {
 	for i, n := range notes {
 		higher := 0
 		for j, other := range notes {
@@ -150,7 +159,7 @@ func highest(notes []play.Note) (kept []play.Note) {
 }
 
 // steal returns the notes as they end where tracks have no voice left.
-func steal(notes []play.Note) []play.Note {
+func steal(notes []midi.Note) []midi.Note {
 	ended := slices.Clone(notes)
 	told := make([]bool, len(ended))
 	for i := 0; i < len(ended); {
@@ -193,18 +202,18 @@ func steal(notes []play.Note) []play.Note {
 }
 
 // requireDown checks that the note's key is never up for longer than an instant while it lasts.
-func requireDown(t *rapid.T, messages []play.Message, n play.Note) {
+func requireDown(t *rapid.T, messages []midi.Message, n midi.Note) {
 	var isDown bool
 	var since score.Tick
 	for _, m := range messages {
 		if m.Channel != n.Channel || m.Key != n.Key {
 			continue
 		}
-		if m.Tick > n.Start && m.Tick < n.End && m.Kind == play.NoteOn {
+		if m.Tick > n.Start && m.Tick < n.End && m.Kind == midi.NoteOn {
 			require.Equal(t, since, m.Tick, "the key is up within a note")
 		}
 		if m.Tick <= n.Start || m.Tick < n.End {
-			isDown = m.Kind == play.NoteOn
+			isDown = m.Kind == midi.NoteOn
 		}
 		since = m.Tick
 	}
@@ -212,61 +221,61 @@ func requireDown(t *rapid.T, messages []play.Message, n play.Note) {
 }
 
 func TestTwoTracksOnOneKey(t *testing.T) {
-	note := func(track uint32, start, end score.Tick, velocity uint8) play.Note {
-		return play.Note{Start: start, End: end, Track: track, Key: 60, Velocity: velocity}
+	note := func(track uint32, start, end score.Tick, velocity uint8) midi.Note {
+		return midi.Note{Start: start, End: end, Track: track, Key: 60, Velocity: velocity}
 	}
-	mono := func(track uint32, key uint8, start, end score.Tick) play.Note {
-		return play.Note{Start: start, End: end, Track: track, Key: key, Velocity: 90, Voices: 1}
+	mono := func(track uint32, key uint8, start, end score.Tick) midi.Note {
+		return midi.Note{Start: start, End: end, Track: track, Key: key, Velocity: 90, Voices: 1}
 	}
-	voices := func(voices, key uint8, start, end score.Tick) play.Note {
-		return play.Note{Start: start, End: end, Track: 1, Key: key, Velocity: 90, Voices: voices}
+	voices := func(voices, key uint8, start, end score.Tick) midi.Note {
+		return midi.Note{Start: start, End: end, Track: 1, Key: key, Velocity: 90, Voices: voices}
 	}
-	legato := func(key uint8, start, end score.Tick) play.Note {
-		return play.Note{Start: start, End: end, Track: 1, Key: key, Velocity: 90, Voices: 1, Overlap: 7}
+	legato := func(key uint8, start, end score.Tick) midi.Note {
+		return midi.Note{Start: start, End: end, Track: 1, Key: key, Velocity: 90, Voices: 1, Overlap: 7}
 	}
-	key := func(tick score.Tick, kind play.Kind, key uint8) play.Message {
-		m := play.Message{Tick: tick, Track: 1, Kind: kind, Key: key}
-		if kind == play.NoteOn {
+	key := func(tick score.Tick, kind midi.Kind, key uint8) midi.Message {
+		m := midi.Message{Tick: tick, Track: 1, Kind: kind, Key: key}
+		if kind == midi.NoteOn {
 			m.Velocity = 90
 		}
 		return m
 	}
-	on := func(tick score.Tick, track uint32, velocity uint8) play.Message {
-		return play.Message{Tick: tick, Track: track, Kind: play.NoteOn, Key: 60, Velocity: velocity}
+	on := func(tick score.Tick, track uint32, velocity uint8) midi.Message {
+		return midi.Message{Tick: tick, Track: track, Kind: midi.NoteOn, Key: 60, Velocity: velocity}
 	}
-	off := func(tick score.Tick, track uint32) play.Message {
-		return play.Message{Tick: tick, Track: track, Key: 60}
+	off := func(tick score.Tick, track uint32) midi.Message {
+		return midi.Message{Tick: tick, Track: track, Key: 60}
 	}
 	for _, c := range []struct {
 		name  string
-		notes []play.Note
-		want  []play.Message
+		notes []midi.Note
+		want  []midi.Message
 	}{
-		{"the shorter note within the longer", []play.Note{note(1, 0, 100, 90), note(2, 40, 60, 50)},
-			[]play.Message{on(0, 1, 90), off(40, 1), on(40, 2, 50), off(100, 2)}},
-		{"one after the other", []play.Note{note(1, 0, 50, 90), note(2, 50, 80, 50)},
-			[]play.Message{on(0, 1, 90), off(50, 1), on(50, 2, 50), off(80, 2)}},
-		{"struck together", []play.Note{note(1, 0, 50, 90), note(2, 0, 80, 50)},
-			[]play.Message{on(0, 1, 90), off(80, 1)}},
-		{"struck together while down", []play.Note{note(1, 0, 50, 90), note(2, 20, 80, 50), note(3, 20, 70, 40)},
-			[]play.Message{on(0, 1, 90), off(20, 1), on(20, 2, 50), off(80, 2)}},
-		{"one note at a time", []play.Note{note(1, 0, 90, 90), mono(1, 62, 50, 80)},
-			[]play.Message{on(0, 1, 90), off(50, 1), {Tick: 50, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90}, {Tick: 80, Track: 1, Key: 62}}},
-		{"two notes at a time, of which one is over", []play.Note{voices(2, 60, 0, 50), voices(2, 62, 10, 90), voices(2, 64, 50, 60)},
-			[]play.Message{key(0, play.NoteOn, 60), key(10, play.NoteOn, 62), key(50, play.NoteOff, 60), key(50, play.NoteOn, 64),
-				key(60, play.NoteOff, 64), key(90, play.NoteOff, 62)}},
-		{"two notes at a time, and a third", []play.Note{voices(2, 60, 0, 80), voices(2, 62, 10, 90), voices(2, 64, 50, 60)},
-			[]play.Message{key(0, play.NoteOn, 60), key(10, play.NoteOn, 62), key(50, play.NoteOff, 60), key(50, play.NoteOn, 64),
-				key(60, play.NoteOff, 64), key(90, play.NoteOff, 62)}},
-		{"one note at a time, legato", []play.Note{legato(60, 0, 80), legato(62, 50, 90)},
-			[]play.Message{key(0, play.NoteOn, 60), key(50, play.NoteOn, 62), key(57, play.NoteOff, 60), key(90, play.NoteOff, 62)}},
-		{"one note at a time, whose key another track holds", []play.Note{note(1, 0, 90, 90), note(2, 20, 70, 50), mono(1, 62, 50, 60)},
-			[]play.Message{on(0, 1, 90), off(20, 1), on(20, 2, 50), {Tick: 50, Track: 1, Kind: play.NoteOn, Key: 62, Velocity: 90},
+		{"the shorter note within the longer", []midi.Note{note(1, 0, 100, 90), note(2, 40, 60, 50)},
+			[]midi.Message{on(0, 1, 90), off(40, 1), on(40, 2, 50), off(100, 2)}},
+		{"one after the other", []midi.Note{note(1, 0, 50, 90), note(2, 50, 80, 50)},
+			[]midi.Message{on(0, 1, 90), off(50, 1), on(50, 2, 50), off(80, 2)}},
+		{"struck together", []midi.Note{note(1, 0, 50, 90), note(2, 0, 80, 50)},
+			[]midi.Message{on(0, 1, 90), off(80, 1)}},
+		{"struck together while down", []midi.Note{note(1, 0, 50, 90), note(2, 20, 80, 50), note(3, 20, 70, 40)},
+			[]midi.Message{on(0, 1, 90), off(20, 1), on(20, 2, 50), off(80, 2)}},
+		{"one note at a time", []midi.Note{note(1, 0, 90, 90), mono(1, 62, 50, 80)},
+			[]midi.Message{on(0, 1, 90), off(50, 1), {Tick: 50, Track: 1, Kind: midi.NoteOn, Key: 62, Velocity: 90}, {Tick: 80, Track: 1, Key: 62}}},
+		{"two notes at a time, of which one is over", []midi.Note{voices(2, 60, 0, 50), voices(2, 62, 10, 90), voices(2, 64, 50, 60)},
+			[]midi.Message{key(0, midi.NoteOn, 60), key(10, midi.NoteOn, 62), key(50, midi.NoteOff, 60), key(50, midi.NoteOn, 64),
+				key(60, midi.NoteOff, 64), key(90, midi.NoteOff, 62)}},
+		{"two notes at a time, and a third", []midi.Note{voices(2, 60, 0, 80), voices(2, 62, 10, 90), voices(2, 64, 50, 60)},
+			[]midi.Message{key(0, midi.NoteOn, 60), key(10, midi.NoteOn, 62), key(50, midi.NoteOff, 60), key(50, midi.NoteOn, 64),
+				key(60, midi.NoteOff, 64), key(90, midi.NoteOff, 62)}},
+		{"one note at a time, legato", []midi.Note{legato(60, 0, 80), legato(62, 50, 90)},
+			[]midi.Message{key(0, midi.NoteOn, 60), key(50, midi.NoteOn, 62), key(57, midi.NoteOff, 60), key(90, midi.NoteOff, 62)}},
+		{"one note at a time, whose key another track holds", []midi.Note{note(1, 0, 90, 90), note(2, 20, 70, 50), mono(1, 62, 50, 60)},
+			[]midi.Message{on(0, 1, 90), off(20, 1), on(20, 2, 50), {Tick: 50, Track: 1, Kind: midi.NoteOn, Key: 62, Velocity: 90},
 				{Tick: 60, Track: 1, Key: 62}, off(70, 2)}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			var keys play.Keys
-			var shared play.SharedKeys
+			var keys route.Keys
+			var shared route.SharedKeys
 			require.Equal(t, c.want, shared.Play(keys.Play(c.notes, 1000, nil), nil))
 		})
 	}

@@ -1,4 +1,4 @@
-package play
+package midi
 
 import (
 	"cmp"
@@ -54,20 +54,26 @@ var ranks = [...]uint8{
 	NoteOff: 0, Program: 1, BendRange: 2, TuningProgram: 2, ControlChange: 3, WideControl: 4, Bend: 5, KeyTuning: 5, Pressure: 6, NoteOn: 7,
 }
 
-func (k Kind) rank() int { return int(ranks[k]) }
+// Rank returns the place of a kind among the messages of one tick, from 0.
+func (k Kind) Rank() int { return int(ranks[k]) }
 
-// CompareMessages orders messages by tick, then by what their kind does, channel and key.
-func CompareMessages(a, b Message) int {
+// Compare orders messages by tick, then by what their kind does, channel and key.
+func Compare(a, b Message) int {
 	return cmp.Or(
-		cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind.rank(), b.Kind.rank()),
+		cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind.Rank(), b.Kind.Rank()),
 		cmp.Compare(a.Channel, b.Channel), cmp.Compare(a.Key, b.Key),
 	)
+}
+
+// CompareKinds orders messages by tick, then by what their kind does.
+func CompareKinds(a, b Message) int {
+	return cmp.Or(cmp.Compare(a.Tick, b.Tick), cmp.Compare(a.Kind.Rank(), b.Kind.Rank()))
 }
 
 // Merge appends two lists of messages to dst, each ordered by tick and kind, as one so ordered.
 func Merge(a, b, dst []Message) []Message {
 	for len(a) > 0 && len(b) > 0 {
-		if cmp.Or(cmp.Compare(a[0].Tick, b[0].Tick), cmp.Compare(a[0].Kind.rank(), b[0].Kind.rank())) <= 0 {
+		if CompareKinds(a[0], b[0]) <= 0 {
 			dst, a = append(dst, a[0]), a[1:]
 		} else {
 			dst, b = append(dst, b[0]), b[1:]

@@ -1,28 +1,11 @@
-package play
+package route
 
 import (
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
-
-// NoteID tells a note from all others that are down: its note-on and its note-off have the same.
-type NoteID struct {
-	Track        uint32
-	Channel, Key uint8
-	// Number tells apart notes of one track on one key, from 0.
-	Number uint16
-}
-
-// NoteID returns that of a NoteOn or NoteOff.
-func (m Message) NoteID() NoteID { return NoteID{m.Track, m.Channel, m.Key, m.Value} }
-
-// Off returns the note-off of the note at a tick.
-func (n NoteID) Off(tick score.Tick) Message { return n.message(tick, NoteOff) }
-
-func (n NoteID) message(tick score.Tick, kind Kind) Message {
-	return Message{Tick: tick, Track: n.Track, Kind: kind, Channel: n.Channel, Key: n.Key, Value: n.Number}
-}
 
 // SharedKeys are the keys of an output. A key has one state however many notes are on it, so notes that overlap on one
 // channel and key share it: the later one strikes it again, and it stays down until the last of them ends. Thus
@@ -39,12 +22,12 @@ type sharedKey struct {
 	track        uint32 // that struck it last
 	struck       score.Tick
 	lifted       bool
-	notes        []NoteID
+	notes        []midi.NoteID
 }
 
 // Play appends to dst what goes out of messages as Keys makes them, in order. All messages of one tick must come in one
 // call.
-func (k *SharedKeys) Play(messages, dst []Message) []Message {
+func (k *SharedKeys) Play(messages, dst []midi.Message) []midi.Message {
 	for len(messages) > 0 {
 		together := 1
 		for together < len(messages) && messages[together].Tick == messages[0].Tick {
@@ -57,26 +40,26 @@ func (k *SharedKeys) Play(messages, dst []Message) []Message {
 }
 
 // play appends what goes out of the messages of one tick. Keys go up before anything else happens.
-func (k *SharedKeys) play(messages, dst []Message) []Message {
+func (k *SharedKeys) play(messages, dst []midi.Message) []midi.Message {
 	first := len(dst)
 	for _, m := range messages {
 		switch d := k.find(m); {
-		case m.Kind == NoteOff && d != nil:
-			d.notes = slices.DeleteFunc(d.notes, func(n NoteID) bool { return n == m.NoteID() })
+		case m.Kind == midi.NoteOff && d != nil:
+			d.notes = slices.DeleteFunc(d.notes, func(n midi.NoteID) bool { return n == m.NoteID() })
 			if len(d.notes) == 0 {
 				dst = append(dst, d.off(m.Tick))
 				k.down = slices.DeleteFunc(k.down, func(d sharedKey) bool { return len(d.notes) == 0 })
 			}
-		case m.Kind == NoteOn && d != nil && !d.lifted && d.struck < m.Tick:
+		case m.Kind == midi.NoteOn && d != nil && !d.lifted && d.struck < m.Tick:
 			d.lifted = true
 			dst = append(dst, d.off(m.Tick))
 		}
 	}
-	slices.SortStableFunc(dst[first:], CompareMessages)
+	slices.SortStableFunc(dst[first:], midi.Compare)
 	for _, m := range messages {
 		switch m.Kind {
-		case NoteOff:
-		case NoteOn:
+		case midi.NoteOff:
+		case midi.NoteOn:
 			dst = k.strike(m, dst)
 		default:
 			dst = append(dst, m)
@@ -86,7 +69,7 @@ func (k *SharedKeys) play(messages, dst []Message) []Message {
 }
 
 // strike presses the key of a note. Of two that are struck at the same moment the first one's velocity counts.
-func (k *SharedKeys) strike(m Message, dst []Message) []Message {
+func (k *SharedKeys) strike(m midi.Message, dst []midi.Message) []midi.Message {
 	d := k.find(m)
 	if d == nil {
 		k.down = append(k.down, sharedKey{channel: m.Channel, key: m.Key, lifted: true})
@@ -101,7 +84,7 @@ func (k *SharedKeys) strike(m Message, dst []Message) []Message {
 	return append(dst, m)
 }
 
-func (k *SharedKeys) find(m Message) *sharedKey {
+func (k *SharedKeys) find(m midi.Message) *sharedKey {
 	for i := range k.down {
 		if k.down[i].channel == m.Channel && k.down[i].key == m.Key {
 			return &k.down[i]
@@ -110,6 +93,6 @@ func (k *SharedKeys) find(m Message) *sharedKey {
 	return nil
 }
 
-func (d *sharedKey) off(at score.Tick) Message {
-	return Message{Tick: at, Track: d.track, Channel: d.channel, Key: d.key}
+func (d *sharedKey) off(at score.Tick) midi.Message {
+	return midi.Message{Tick: at, Track: d.track, Channel: d.channel, Key: d.key}
 }

@@ -1,8 +1,9 @@
-package play
+package route
 
 import (
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -17,7 +18,7 @@ type Keys struct {
 
 // downNote is a note that sounds.
 type downNote struct {
-	NoteID
+	midi.NoteID
 	until  score.Tick
 	stolen bool // whether it was told to end
 }
@@ -25,7 +26,7 @@ type downNote struct {
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
 // ordered by start, none before the moment of an earlier call, and the note-offs that are due of
 // notes given before. At one tick note-offs come first. Notes must start before to.
-func (k *Keys) Play(notes []Note, to score.Tick, dst []Message) []Message {
+func (k *Keys) Play(notes []midi.Note, to score.Tick, dst []midi.Message) []midi.Message {
 	for len(notes) > 0 {
 		start := notes[0].Start
 		together := 1
@@ -43,7 +44,7 @@ func (k *Keys) Play(notes []Note, to score.Tick, dst []Message) []Message {
 }
 
 // withinVoices returns those of notes that start together for which their tracks have voices: the highest of each.
-func withinVoices(together []Note) []Note {
+func withinVoices(together []midi.Note) []midi.Note {
 	for i, n := range together {
 		higher := 0
 		for j, other := range together {
@@ -60,9 +61,9 @@ func withinVoices(together []Note) []Note {
 
 // inUnison returns notes that start together with those as one that a track has on one key: the first one's velocity
 // counts, and it lasts as long as the longest.
-func inUnison(together []Note) []Note {
-	unison := func(notes []Note, n Note) int {
-		return slices.IndexFunc(notes, func(other Note) bool {
+func inUnison(together []midi.Note) []midi.Note {
+	unison := func(notes []midi.Note, n midi.Note) int {
+		return slices.IndexFunc(notes, func(other midi.Note) bool {
 			return other.Track == n.Track && other.Channel == n.Channel && other.Key == n.Key
 		})
 	}
@@ -84,7 +85,7 @@ func inUnison(together []Note) []Note {
 }
 
 // Release appends note-offs at the given moment for all notes that are down.
-func (k *Keys) Release(at score.Tick, dst []Message) []Message {
+func (k *Keys) Release(at score.Tick, dst []midi.Message) []midi.Message {
 	for i := range k.down {
 		k.down[i].until = at
 	}
@@ -92,7 +93,7 @@ func (k *Keys) Release(at score.Tick, dst []Message) []Message {
 }
 
 // lift lets go of the notes that end before the moment.
-func (k *Keys) lift(before score.Tick, dst []Message) []Message {
+func (k *Keys) lift(before score.Tick, dst []midi.Message) []midi.Message {
 	first := len(dst)
 	kept := k.down[:0]
 	for _, d := range k.down {
@@ -103,13 +104,13 @@ func (k *Keys) lift(before score.Tick, dst []Message) []Message {
 		}
 	}
 	k.down = kept
-	slices.SortStableFunc(dst[first:], CompareMessages)
+	slices.SortStableFunc(dst[first:], midi.Compare)
 	return dst
 }
 
 // steal ends the oldest notes of tracks that have no voice left for those that start now. Notes that start
 // together do not end each other.
-func (k *Keys) steal(together []Note) {
+func (k *Keys) steal(together []midi.Note) {
 	for i, n := range together {
 		if n.Alone {
 			k.clear(n)
@@ -140,7 +141,7 @@ func (k *Keys) steal(together []Note) {
 }
 
 // clear ends all notes of a note's track on its channel.
-func (k *Keys) clear(n Note) {
+func (k *Keys) clear(n midi.Note) {
 	for i := range k.down {
 		if d := &k.down[i]; d.Channel == n.Channel && d.Track == n.Track {
 			d.until, d.stolen = min(d.until, n.Start), true
@@ -149,21 +150,19 @@ func (k *Keys) clear(n Note) {
 }
 
 // lasts reports whether it is of another note's track, lasts beyond that one's start and was not told to end.
-func (d *downNote) lasts(n Note) bool {
+func (d *downNote) lasts(n midi.Note) bool {
 	return d.Track == n.Track && !d.stolen && d.until > n.Start
 }
 
 // strike begins notes that start together.
-func (k *Keys) strike(together []Note, dst []Message) []Message {
+func (k *Keys) strike(together []midi.Note, dst []midi.Message) []midi.Message {
 	for _, n := range together {
-		d := downNote{NoteID: NoteID{Track: n.Track, Channel: n.Channel, Key: n.Key}, until: n.End}
+		d := downNote{NoteID: midi.NoteID{Track: n.Track, Channel: n.Channel, Key: n.Key}, until: n.End}
 		for slices.ContainsFunc(k.down, func(other downNote) bool { return other.NoteID == d.NoteID }) {
 			d.Number++
 		}
 		k.down = append(k.down, d)
-		on := d.message(n.Start, NoteOn)
-		on.Velocity, on.Detune = n.Velocity, n.Detune
-		dst = append(dst, on)
+		dst = append(dst, d.On(n.Start, n.Velocity, n.Detune))
 	}
 	return dst
 }

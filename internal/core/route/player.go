@@ -1,0 +1,72 @@
+package route
+
+import (
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// Player plays a project through its routes, in stretches of any size. The project must be valid and must not be
+// changed. It may not be used by two goroutines at once.
+type Player struct {
+	performer *play.Performer
+	router    *router
+	keys      Keys
+	at        score.Tick
+	begins    bool // programs are chosen where playing begins
+
+	notes   []play.Note   // scratch
+	routed  []midi.Note   // scratch
+	changes []play.Change // scratch
+}
+
+// NewPlayer returns a player whose first stretch begins at a tick. What instruments were told before then is told by
+// Standing.
+func NewPlayer(p *score.Project, tick score.Tick, past play.Past) *Player {
+	r := &Player{router: newRouter(p), at: tick, begins: tick == 0}
+	past.Passed = r.pass
+	r.performer = play.NewPerformerAt(p, tick, past)
+	return r
+}
+
+// pass routes notes in silence, so that those after them are where they would be.
+func (r *Player) pass(notes []play.Note) {
+	r.routed = r.router.notes(notes, r.routed[:0])
+	r.router.tunings = r.router.tunings[:0]
+}
+
+// Advance appends to dst the messages before a tick and after all those that it gave before, in order.
+func (r *Player) Advance(to score.Tick, dst []midi.Message) []midi.Message {
+	r.notes = r.performer.Advance(to, r.notes[:0])
+	r.changes = r.performer.Changes(r.changes[:0])
+	r.routed = r.router.notes(r.notes, r.routed[:0])
+	changes := r.router.changes(r.changes)
+	if r.begins {
+		r.begins = false
+		changes = midi.Merge(r.router.programs(0), changes, nil)
+	}
+	r.at = to
+	return midi.Merge(r.keys.Play(r.routed, to, nil), changes, dst)
+}
+
+// Skip goes on to a tick in silence.
+func (r *Player) Skip(to score.Tick) {
+	if to <= r.at {
+		return
+	}
+	r.pass(r.performer.Advance(to, nil))
+	r.performer.Changes(nil)
+	r.at, r.begins = to, false
+}
+
+// Hear lets the tracks hear a message that comes in; see play.Performer.Hear.
+func (r *Player) Hear(m midi.Message) (at score.Tick, counts bool) { return r.performer.Hear(m) }
+
+// Standing returns what the instruments need to know to go on from here, in order.
+func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.performer.Standing(nil)) }
+
+// Release returns the note-offs of all notes that are down, at a tick.
+func (r *Player) Release(at score.Tick) []midi.Message { return r.keys.Release(at, nil) }
+
+// TakeOver has the notes that another player has down end as they would have ended with it.
+func (r *Player) TakeOver(from *Player) { r.keys = from.keys }

@@ -1,0 +1,123 @@
+package route
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// router gives notes and changes of tracks the channels of their instruments.
+type router struct {
+	tracks map[uint32]*routed
+	order  []*routed
+	// What gets notes in tune that were routed and not handed over yet.
+	tunings []midi.Message
+}
+
+// routed is a track on its way to its instrument; tuner is nil if its instrument is left as it is tuned.
+type routed struct {
+	*score.Track
+	tuner *tuner
+}
+
+func newRouter(p *score.Project) *router {
+	r := &router{tracks: map[uint32]*routed{}}
+	for i := range p.Tracks {
+		track := &routed{Track: &p.Tracks[i]}
+		if track.Retunes() {
+			track.tuner = newTuner(track.Track)
+		}
+		r.tracks[uint32(track.ID)] = track
+		r.order = append(r.order, track)
+	}
+	return r
+}
+
+// notes appends notes, which come in the order in which they start, with the channel and the key on which they are in
+// tune. Of notes that start together on a track whose channels are bent there are as many as it has channels.
+func (r *router) notes(notes []play.Note, dst []midi.Note) []midi.Note {
+	for _, n := range notes {
+		track := r.tracks[n.Track]
+		note := midi.Note{
+			Start: n.Start, End: n.End, Track: n.Track, Channel: uint8(track.Channel - 1), Key: n.Key, Velocity: n.Velocity,
+			Voices: uint8(track.Voices), Overlap: uint16(track.Overlap), Detune: n.Detune,
+		}
+		if track.tuner != nil {
+			var played bool
+			if r.tunings, played = track.tuner.tune(&note, r.tunings); !played {
+				continue
+			}
+		}
+		dst = append(dst, note)
+	}
+	return dst
+}
+
+// changes returns the messages of changes, which come in order, and those that get the notes in tune that were routed
+// since it was asked last.
+func (r *router) changes(changes []play.Change) []midi.Message {
+	messages := make([]midi.Message, 0, len(changes))
+	for _, c := range changes {
+		messages = append(messages, r.change(c))
+	}
+	slices.SortStableFunc(r.tunings, midi.CompareKinds)
+	tunings := r.tunings
+	r.tunings = nil
+	if len(tunings) == 0 {
+		return messages
+	}
+	return midi.Merge(messages, tunings, nil)
+}
+
+func (r *router) change(c play.Change) midi.Message {
+	m := midi.Message{
+		Tick: c.Tick, Track: c.Track, Kind: c.Kind, Channel: uint8(r.tracks[c.Track].Channel - 1), Key: c.Number, Value: c.Value,
+	}
+	if c.Kind == midi.Program {
+		m.Key, m.Value = uint8(c.Value), 0
+	}
+	return m
+}
+
+// programs returns what chooses the programs of all tracks, also of those that are muted, so that unmuting finds them
+// chosen.
+func (r *router) programs(tick score.Tick) (messages []midi.Message) {
+	for _, t := range r.order {
+		if t.Program > 0 {
+			messages = append(messages, midi.Message{
+				Tick: tick, Track: uint32(t.ID), Kind: midi.Program, Channel: uint8(t.Channel - 1), Key: uint8(t.Program - 1), Value: uint16(t.Bank),
+			})
+		}
+	}
+	return messages
+}
+
+// standing returns what the instruments need to know at a tick, of which changes is what tracks told them last. Of
+// several programs for one channel, as of tracks that share it or of a mod lane, it is the last.
+func (r *router) standing(tick score.Tick, changes []play.Change) []midi.Message {
+	messages := r.programs(tick)
+	for _, t := range r.order {
+		if t.tuner != nil {
+			messages = append(messages, t.tuner.told.Standing(tick)...)
+		}
+	}
+	for _, c := range changes {
+		messages = append(messages, r.change(c))
+	}
+	last := map[uint8]int{}
+	for i, m := range messages {
+		if m.Kind == midi.Program {
+			last[m.Channel] = i
+		}
+	}
+	kept := messages[:0]
+	for i, m := range messages {
+		if m.Kind != midi.Program || last[m.Channel] == i {
+			kept = append(kept, m)
+		}
+	}
+	slices.SortStableFunc(kept, midi.Compare)
+	return kept
+}
