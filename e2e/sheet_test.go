@@ -214,7 +214,7 @@ func TestPatternsClocksAndTunings(t *testing.T) {
 	p := a.open("/", 1280, 800)
 	p.sheet("track")
 	p.in(`\+`)
-	p.undoable("new pattern")
+	p.undoable("copy of a pattern")
 	require.Equal(t, 1, a.project().Tracks[0].Playing)
 	p.choice("goes on by", "starts of notes of")
 	p.undoable("clock")

@@ -141,7 +141,7 @@ func (h *heardNotes) open() {
 		next.Tracks = append(next.Tracks, more)
 	case 1:
 		next.Tracks[0].Name = rapid.SampledFrom([]string{"Gulls", "Fog horn"}).Draw(h.t, "name")
-		next.Tracks[0].Patterns = append(next.Tracks[0].Patterns, score.Pattern{Name: "B", Parts: next.Tracks[0].Patterns[0].Parts})
+		next.Tracks[0].Patterns = append(next.Tracks[0].Patterns, score.Pattern{ID: 1, Name: "B", Parts: next.Tracks[0].Patterns[0].Parts})
 	case 2:
 		next.Tracks = next.Tracks[:1]
 	}
@@ -236,7 +236,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			require.NoError(t, r.flush(t.Context()))
 			later := testkit.Buoy()
 			later.Luck.Number = 77
-			later.Tracks[0].Patterns = append(later.Tracks[0].Patterns, score.Pattern{Name: "Ebb", Parts: later.Tracks[0].Patterns[0].Parts})
+			later.Tracks[0].Patterns = append(later.Tracks[0].Patterns, score.Pattern{ID: 1, Name: "Ebb", Parts: later.Tracks[0].Patterns[0].Parts})
 			latest := later.Clone()
 			latest.Tracks[0].Playing = 1
 			r.change(func(now *recording) { now.setProject(later, 5, 2*bar) })

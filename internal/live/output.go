@@ -16,7 +16,7 @@ type Place struct {
 	// At is the time at which it does.
 	At    int64
 	Tick  score.Tick
-	Track int
+	Track int // ids
 	Part  int
 	Lane  score.LaneName
 	Step  int

@@ -79,7 +79,7 @@ func TestCountIn(t *testing.T) {
 func TestATakeKnowsWhatWasToldBefore(t *testing.T) {
 	p := testkit.Buoy()
 	p.Tracks[0].Program, p.Tracks[0].Bank = 12, 3
-	p.Tracks[0].Patterns = append(p.Tracks[0].Patterns, score.Pattern{Name: "Ebb", Parts: p.Tracks[0].Patterns[0].Parts})
+	p.Tracks[0].Patterns = append(p.Tracks[0].Patterns, score.Pattern{ID: 1, Name: "Ebb", Parts: p.Tracks[0].Patterns[0].Parts})
 	onStage(t, p, func(t *testing.T, s *stage) {
 		s.SetRevision(4)
 		s.Play()

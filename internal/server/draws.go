@@ -34,16 +34,17 @@ func (d drawsResource) show(w http.ResponseWriter, r *http.Request) {
 	if !ok {
 		return
 	}
-	index, err := strconv.Atoi(query.Get("part"))
-	if err != nil || index < 0 || index >= len(track.Parts()) {
-		fail(w, score.ErrUnknownPart)
+	id, _ := strconv.Atoi(query.Get("part"))
+	part, err := project.Part(score.PartAddress{Track: track.ID, Pattern: track.Playing, Part: id})
+	if err != nil {
+		fail(w, err)
 		return
 	}
 	name := score.LaneName(query.Get("lane"))
-	lane := track.Parts()[index].Lanes.Lane(name)
+	lane := part.Lanes.Lane(name)
 	if lane == nil || lane.Spread == nil {
 		refuse(w, http.StatusNotFound, "the lane "+short(string(name))+" has no spread")
 		return
 	}
-	reply(w, Draws{Shares: play.Shares(*lane.Spread), Drawn: play.Draws(project, track.ID, index, name, from, to)})
+	reply(w, Draws{Shares: play.Shares(*lane.Spread), Drawn: play.Draws(project, track.ID, part.ID, name, from, to)})
 }

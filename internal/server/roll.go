@@ -59,12 +59,8 @@ func (asked RollRequest) edit(p *score.Project) (score.Edit, error) {
 	refuse := func(field string, got any, allowed string) (score.Edit, error) {
 		return nil, &score.FieldError{Field: field, Got: got, Allowed: allowed}
 	}
-	track := p.Track(asked.Track)
-	if track == nil {
-		return nil, score.ErrUnknownTrack
-	}
-	if asked.Pattern < 0 || asked.Pattern >= len(track.Patterns) || asked.Part < 0 || asked.Part >= len(track.Patterns[asked.Pattern].Parts) {
-		return nil, score.ErrUnknownPart
+	if _, err := p.Part(asked.PartAddress); err != nil {
+		return nil, err
 	}
 	switch spec := asked.Lane.Spec(); {
 	case !slices.Contains([]string{"lane", "part", "track", "all"}, asked.Scope):
@@ -114,7 +110,7 @@ func (asked RollRequest) rolls(p *score.Project) []play.Roll {
 			continue
 		}
 		for index := range track.Parts() {
-			at := score.PartAddress{Track: track.ID, Pattern: track.Playing, Part: index}
+			at := score.PartAddress{Track: track.ID, Pattern: track.Playing, Part: track.Parts()[index].ID}
 			if asked.Scope != "part" || at == asked.PartAddress {
 				rolls = append(rolls, asked.part(at, &track.Parts()[index])...)
 			}

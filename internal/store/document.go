@@ -26,6 +26,7 @@ type changeRow struct {
 	Edit     string
 	Inverse  string
 	Text     string
+	ByPlace  bool
 }
 
 func (changeRow) TableName() string { return "changes" }
@@ -128,15 +129,19 @@ func (s *Store) Changes(ctx context.Context, before, count int) ([]studio.Placed
 	}
 	placed := make([]studio.PlacedChange, len(rows))
 	for i, row := range rows {
-		edit, err := score.DecodeEdit([]byte(row.Edit))
+		decode := score.DecodeEdit
+		if row.ByPlace {
+			decode = score.DecodeOldEdit
+		}
+		edit, err := decode([]byte(row.Edit))
 		if err != nil {
 			return nil, fmt.Errorf("read the edit at position %d: %w", row.Position, err)
 		}
-		inverse, err := score.DecodeEdit([]byte(row.Inverse))
+		inverse, err := decode([]byte(row.Inverse))
 		if err != nil {
 			return nil, fmt.Errorf("read the inverse at position %d: %w", row.Position, err)
 		}
-		placed[i] = studio.PlacedChange{Position: row.Position, Change: studio.Change{Edit: edit, Inverse: inverse, Text: row.Text}}
+		placed[i] = studio.PlacedChange{Position: row.Position, Change: studio.Change{Edit: edit, Inverse: inverse, Text: row.Text, ByPlace: row.ByPlace}}
 	}
 	return placed, nil
 }

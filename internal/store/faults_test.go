@@ -276,7 +276,8 @@ func TestRowsBecomePieces(t *testing.T) {
 	played := take.Render(testkit.Buoy(), 150)
 	query(t, folder, "DROP TABLE pieces")
 	query(t, folder, "ALTER TABLE changes DROP COLUMN text")
-	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7')")
+	query(t, folder, "ALTER TABLE changes DROP COLUMN by_place")
+	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8')")
 	query(t, folder, `CREATE TABLE messages (
 	take_id INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE, seq INTEGER NOT NULL, tick INTEGER NOT NULL, track INTEGER NOT NULL,
 	kind INTEGER NOT NULL, channel INTEGER NOT NULL, key INTEGER NOT NULL, velocity INTEGER NOT NULL, value INTEGER NOT NULL,
@@ -295,7 +296,7 @@ func TestRowsBecomePieces(t *testing.T) {
 	piece, err := again.Wake().Piece(ctx, id, 100*bar, 120*bar)
 	require.NoError(t, err)
 	require.Equal(t, take.Cut(played, 100*bar, 120*bar).Messages, piece.Take.Messages)
-	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-7.db"))
+	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-8.db"))
 	require.NoError(t, err)
 	require.Len(t, copies, 1)
 }

@@ -102,5 +102,10 @@ CREATE TABLE pieces (
 		{ID: "7", Migrate: func(tx *gorm.DB) error {
 			return tx.Exec(`ALTER TABLE changes ADD COLUMN text TEXT NOT NULL DEFAULT '';`).Error
 		}},
+		{ID: "8", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+ALTER TABLE changes ADD COLUMN by_place INTEGER NOT NULL DEFAULT 0;
+UPDATE changes SET by_place = 1;`).Error
+		}},
 	}
 }

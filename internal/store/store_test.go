@@ -164,3 +164,34 @@ func TestUnknownTakes(t *testing.T) {
 	require.ErrorIs(t, s.AppendTake(ctx, 9, take.Piece{}, nil), take.ErrUnknown)
 	require.ErrorIs(t, s.FinishTake(ctx, 9, 0), take.ErrUnknown)
 }
+
+// A history of before, whose edits name patterns and parts by their places, is undone and redone as it was made.
+func TestAHistoryOfBeforeIsUndone(t *testing.T) {
+	ctx := t.Context()
+	s := open(t, t.TempDir())
+	document, err := s.Document(ctx, testkit.Buoy())
+	require.NoError(t, err)
+	room, err := studio.New(ctx, s, document)
+	require.NoError(t, err)
+	name := "Ebb"
+	for i, edit := range []score.Edit{
+		score.CopyPattern{Track: 1, Name: "B"}, score.RemovePattern{Track: 1, Pattern: 0}, score.SetPattern{Track: 1, Pattern: 1, Name: &name},
+	} {
+		_, err := room.Edit(ctx, int64(i+1), edit)
+		require.NoError(t, err)
+	}
+	before := room.State().Project
+	// The pattern B stood at the first place when it was named.
+	require.NoError(t, s.Raw().Exec(`UPDATE changes SET by_place = 1;
+		UPDATE changes SET edit = replace(edit, '"pattern":1', '"pattern":0'), inverse = replace(inverse, '"pattern":1', '"pattern":0') WHERE position = 3`).Error)
+	for i := range 3 {
+		_, err := room.Undo(ctx, int64(i+4))
+		require.NoError(t, err)
+	}
+	require.Equal(t, testkit.Buoy(), room.State().Project)
+	for i := range 3 {
+		_, err := room.Redo(ctx, int64(i+7))
+		require.NoError(t, err)
+	}
+	require.Equal(t, before, room.State().Project)
+}

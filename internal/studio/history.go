@@ -71,6 +71,11 @@ func (s *Studio) step(ctx context.Context, document Document, undo bool) (Docume
 		edit = change.Inverse
 		document.Position--
 	}
+	if change.ByPlace {
+		if edit, err = score.FromPlaces(document.Project, edit); err != nil {
+			return document, fmt.Errorf("read the change at position %d of the history: %w", position, err)
+		}
+	}
 	if document.Project, _, err = score.Apply(document.Project, edit); err != nil {
 		return document, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
 	}

@@ -22,6 +22,8 @@ type Change struct {
 	Edit, Inverse score.Edit
 	// Text says what it changes; it is empty in a change of before, of which only the label is known.
 	Text string
+	// ByPlace says that the edits are of before and name patterns and parts by their places; see score.FromPlaces.
+	ByPlace bool
 }
 
 // words says what the change does, to follow "Undo " or "Redo ".

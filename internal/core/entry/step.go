@@ -98,14 +98,14 @@ func find(p *score.Project, place Place) (*score.Track, *score.Part, error) {
 	if track == nil {
 		return nil, nil, fmt.Errorf("track %d: %w", place.At.Track, score.ErrUnknownTrack)
 	}
-	if place.At.Pattern < 0 || place.At.Pattern >= len(track.Patterns) ||
-		place.At.Part < 0 || place.At.Part >= len(track.Patterns[place.At.Pattern].Parts) {
-		return nil, nil, fmt.Errorf("part %d of track %d: %w", place.At.Part, place.At.Track, score.ErrUnknownPart)
+	part, err := p.Part(place.At)
+	if err != nil {
+		return nil, nil, err
 	}
 	if place.Step < 0 || place.Step >= score.MaxSteps {
 		return nil, nil, &score.FieldError{Field: "step", Got: place.Step, Allowed: fmt.Sprintf("0 to %d", score.MaxSteps-1)}
 	}
-	return track, &track.Patterns[place.At.Pattern].Parts[place.At.Part], nil
+	return track, part, nil
 }
 
 // writer gathers the values that an entry changes.
@@ -171,11 +171,12 @@ func (w *writer) melodic(p *score.Project, track *score.Track, part *score.Part,
 
 func (w *writer) kit(track *score.Track, struck []Struck) {
 	at := w.place.At
-	parts := track.Patterns[at.Pattern].Parts
-	for at.Part = range parts {
+	parts := track.Pattern(at.Pattern).Parts
+	for i := range parts {
+		at.Part = parts[i].ID
 		for _, s := range struck {
-			if parts[at.Part].Note == s.Key {
-				w.strike(&parts[at.Part], at, s.Velocity)
+			if parts[i].Note == s.Key {
+				w.strike(&parts[i], at, s.Velocity)
 			}
 		}
 	}

@@ -2,6 +2,7 @@ package entry
 
 import (
 	"errors"
+	"slices"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -40,7 +41,7 @@ func Timed(p *score.Project, at score.PartAddress, n Played, strength int) (edit
 	// Each part of a kit stands where its own loop has it.
 	for i := range track.Parts() {
 		own := at
-		own.Part = i
+		own.Part = track.Parts()[i].ID
 		for _, struck := range n.Notes {
 			if track.Parts()[i].Note != struck.Key {
 				continue
@@ -58,13 +59,17 @@ func Timed(p *score.Project, at score.PartAddress, n Played, strength int) (edit
 // where it is longer than one. began is when the step begins; ok is false where the part has no step near it.
 func Where(p *score.Project, at score.PartAddress, n Played, strength int) (place Place, began score.Tick, ok bool) {
 	track := p.Track(at.Track)
-	if track == nil || at.Part < 0 || at.Part >= len(track.Parts()) {
+	if track == nil {
 		return place, 0, false
 	}
-	part := &track.Parts()[at.Part]
+	index := slices.IndexFunc(track.Parts(), func(part score.Part) bool { return part.ID == at.Part })
+	if index < 0 {
+		return place, 0, false
+	}
+	part := &track.Parts()[index]
 	step := part.Lanes.Gate.Rate.Ticks() * score.Tick(track.Speed.M) / score.Tick(track.Speed.N)
 	from := max(0, n.Start-2*step)
-	outlook := play.Look(p, at.Track, from, n.Start+2*step)[at.Part]
+	outlook := play.Look(p, at.Track, from, n.Start+2*step)[index]
 	nearest := play.Move{Tick: -1}
 	for _, move := range outlook.Moves[score.Gate] {
 		if off := move.Tick - n.Start; nearest.Tick < 0 || max(off, -off) < max(nearest.Tick-n.Start, n.Start-nearest.Tick) {
@@ -94,13 +99,17 @@ func Where(p *score.Project, at score.PartAddress, n Played, strength int) (plac
 // them to take their place; nil if there are none that sound.
 func Cleared(p *score.Project, at score.PartAddress, from, to score.Tick) score.Edit {
 	track := p.Track(at.Track)
-	if track == nil || at.Part < 0 || at.Part >= len(track.Parts()) || to <= from {
+	if track == nil || to <= from {
+		return nil
+	}
+	index := slices.IndexFunc(track.Parts(), func(part score.Part) bool { return part.ID == at.Part })
+	if index < 0 {
 		return nil
 	}
 	at.Pattern = track.Playing
-	part := &track.Parts()[at.Part]
+	part := &track.Parts()[index]
 	var steps []score.StepValue
-	for _, move := range play.Look(p, at.Track, from, to)[at.Part].Moves[score.Gate] {
+	for _, move := range play.Look(p, at.Track, from, to)[index].Moves[score.Gate] {
 		if move.Tick > from && move.Tick < to && part.Lanes.Gate.Steps[move.Step] != score.Off {
 			steps = append(steps, score.StepValue{Step: move.Step, Value: score.Off})
 		}

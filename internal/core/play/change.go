@@ -8,7 +8,7 @@ import (
 // Change is what a track tells its instruments beside its notes: the value of a mod lane, or of portamento.
 type Change struct {
 	Tick score.Tick
-	// Track is the id of the track whose change it is; Part its part in the track, from 0.
+	// Track is the id of the track whose change it is; Part that of the part.
 	Track uint32
 	Part  uint8
 	// Kind is ControlChange, WideControl, Bend, Pressure or Program.
@@ -20,7 +20,7 @@ type Change struct {
 }
 
 func (w *walker) change(tick score.Tick, kind midi.Kind, number uint8, value int) Change {
-	return Change{Tick: tick, Track: uint32(w.track.ID), Part: uint8(w.index), Kind: kind, Number: number, Value: uint16(value)}
+	return Change{Tick: tick, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Kind: kind, Number: number, Value: uint16(value)}
 }
 
 // pendingChange is a change that has not been handed over, and its place among those of its tick and kind.

@@ -42,20 +42,26 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 		outlooks[i] = Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
 	}
 	f := NewPerformer(heard)
-	f.watch(func(id, index int, lane score.LaneName, move Move) {
-		if id != track || move.Tick >= to {
-			return
+	for _, w := range f.walkers {
+		if w.track.ID != track {
+			continue
 		}
-		moves := outlooks[index].Moves[lane]
-		// Strikes of a stretched step can reach beyond the moment at which the lanes are aligned.
-		for last := len(moves) - 1; last >= 0 && moves[last].Tick >= move.Tick; last-- {
-			moves = moves[:last]
-		}
-		if move.Tick <= from {
-			moves = moves[:0]
-		}
-		outlooks[index].Moves[lane] = append(moves, move)
-	})
+		outlook := &outlooks[w.index]
+		w.watchLanes(func(lane score.LaneName, move Move) {
+			if move.Tick >= to {
+				return
+			}
+			moves := outlook.Moves[lane]
+			// Strikes of a stretched step can reach beyond the moment at which the lanes are aligned.
+			for last := len(moves) - 1; last >= 0 && moves[last].Tick >= move.Tick; last-- {
+				moves = moves[:last]
+			}
+			if move.Tick <= from {
+				moves = moves[:0]
+			}
+			outlook.Moves[lane] = append(moves, move)
+		})
+	}
 	f.skipTo(from)
 	for _, w := range f.walkers {
 		if w.track.ID != track {

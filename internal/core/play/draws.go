@@ -43,7 +43,7 @@ func Draws(p *score.Project, track, part int, lane score.LaneName, from, to scor
 	f := NewPerformer(heard)
 	f.skipTo(from)
 	for _, w := range f.walkers {
-		if w.track.ID != track || w.index != part {
+		if w.track.ID != track || w.part.ID != part {
 			continue
 		}
 		address := w.chance

@@ -92,7 +92,8 @@ type Past struct {
 	Passed func(notes []Note)
 }
 
-// Watch is called for every move of every lane that has a loop of its own, and of the gate lanes. Moves
+// Watch is called for every move of every lane that has a loop of its own, and of the gate lanes, with the ids of the
+// track and of the part. Moves
 // can be told earlier than their notes.
 type Watch func(track, part int, lane score.LaneName, move Move)
 
@@ -147,7 +148,7 @@ func (f *Performer) idleUntil() score.Tick {
 
 func (f *Performer) watch(watch Watch) {
 	for _, w := range f.walkers {
-		w.watchLanes(func(lane score.LaneName, move Move) { watch(w.track.ID, w.index, lane, move) })
+		w.watchLanes(func(lane score.LaneName, move Move) { watch(w.track.ID, w.part.ID, lane, move) })
 	}
 }
 

@@ -11,7 +11,7 @@ type Note struct {
 	Start, End score.Tick
 	// Track is the id of the track that plays it.
 	Track uint32
-	// Part is its part in the track, from 0.
+	// Part is the id of its part.
 	Part uint8
 	// Step is the gate step that struck it, from 0.
 	Step uint8

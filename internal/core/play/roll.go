@@ -24,10 +24,13 @@ type Roll struct {
 }
 
 // Edit returns the one edit that writes the values, or none if every step is locked or none is chosen.
-// Locked steps keep their values, and pitches are allowed notes of the key. The part and the lane must exist;
-// the bounds are cut to those of the lane.
+// Locked steps keep their values, and pitches are allowed notes of the key. The bounds are cut to those of the lane,
+// which must exist. There is none if the part is not there.
 func (r Roll) Edit(p *score.Project) (edit score.SetSteps, any bool) {
-	part := &p.Track(r.Track).Patterns[r.Pattern].Parts[r.Part]
+	part, err := p.Part(r.PartAddress)
+	if err != nil {
+		return edit, false
+	}
 	spec := r.Lane.Spec()
 	loop, locked := part.Lanes.Loop(r.Lane), part.Lanes.Lane(r.Lane).Locked
 	spelling := p.Key.Spelling()

@@ -46,7 +46,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 			}
 			start := placing.at(from.after(begin), w.aligned)
 			note := Note{
-				Start: start.whole, Track: uint32(w.track.ID), Part: uint8(w.index), Step: uint8(at),
+				Start: start.whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Step: uint8(at),
 				Velocity: w.strength(at, n, i, ratchet),
 			}
 			note.End = ends.whole

@@ -83,7 +83,7 @@ func trackName(p *Project, id int) string {
 }
 
 func partName(p *Project, a PartAddress) string {
-	part, err := p.part(a)
+	part, err := p.Part(a)
 	if err != nil || p.Track(a.Track).Kind != Kit {
 		return trackName(p, a.Track)
 	}
@@ -136,11 +136,11 @@ func holderOf(p *Project, e Edit) reflect.Value {
 	case SetTrack:
 		return reflect.ValueOf(*p.Track(e.Track))
 	case SetPart:
-		if part, err := p.part(e.PartAddress); err == nil {
+		if part, err := p.Part(e.PartAddress); err == nil {
 			return reflect.ValueOf(*part)
 		}
 	case SetLane:
-		if part, err := p.part(e.PartAddress); err == nil {
+		if part, err := p.Part(e.PartAddress); err == nil {
 			return reflect.ValueOf(*part.Lanes.Lane(e.Lane))
 		}
 	}
@@ -213,11 +213,11 @@ func stepChange(before, after *Project, e SetSteps) (change string, single bool)
 	if len(e.Steps) != 1 {
 		return "", false
 	}
-	from, err := before.part(e.PartAddress)
+	from, err := before.Part(e.PartAddress)
 	if err != nil {
 		return "", false
 	}
-	to, _ := after.part(e.PartAddress) // the same parts are there
+	to, _ := after.Part(e.PartAddress) // the same parts are there
 	step := e.Steps[0].Step
 	words := func(p *Project, part *Part) string {
 		return stepWords(p, e.Lane, part.Lanes.Lane(e.Lane).Steps[step])

@@ -14,7 +14,7 @@ type LaneAddress struct {
 // own returns a lane of the part's own, which is made if the part had none, and the edit that brings the
 // lane back to what it is now.
 func (p *Project) own(a LaneAddress) (lane *Lane, inverse Edit, err error) {
-	part, err := p.part(a.PartAddress)
+	part, err := p.Part(a.PartAddress)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -139,7 +139,7 @@ func (e RestoreLane) apply(p *Project) (Edit, error) {
 	if err != nil {
 		return nil, err
 	}
-	part, err := p.part(e.PartAddress)
+	part, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}

@@ -6,7 +6,7 @@ import (
 	"strings"
 )
 
-// PartAddress names a part: its track by id, its pattern and its place in it, both from 0.
+// PartAddress names a part: its track, its pattern and the part itself, each by its id.
 type PartAddress struct {
 	Track   int `json:"track"`
 	Pattern int `json:"pattern"`
@@ -16,19 +16,16 @@ type PartAddress struct {
 // ErrUnknownPart is returned for an edit of a pattern or part that the track does not have.
 var ErrUnknownPart = errors.New("there is no such part")
 
-func (p *Project) part(a PartAddress) (*Part, error) {
-	track := p.Track(a.Track)
-	if track == nil {
-		return nil, fmt.Errorf("track %d: %w", a.Track, ErrUnknownTrack)
+// Part returns the part of an address. The error wraps ErrUnknownTrack or ErrUnknownPart.
+func (p *Project) Part(a PartAddress) (*Part, error) {
+	_, pattern, err := p.pattern(a.Track, a.Pattern)
+	if err != nil {
+		return nil, err
 	}
-	if a.Pattern < 0 || a.Pattern >= len(track.Patterns) {
-		return nil, fmt.Errorf("pattern %d of track %d: %w", a.Pattern, a.Track, ErrUnknownPart)
+	if part := pattern.Part(a.Part); part != nil {
+		return part, nil
 	}
-	parts := track.Patterns[a.Pattern].Parts
-	if a.Part < 0 || a.Part >= len(parts) {
-		return nil, fmt.Errorf("part %d of track %d: %w", a.Part, a.Track, ErrUnknownPart)
-	}
-	return &parts[a.Part], nil
+	return nil, fmt.Errorf("part %d of track %d: %w", a.Part, a.Track, ErrUnknownPart)
 }
 
 // SetPart changes the given properties of a part and leaves the others.
@@ -73,7 +70,7 @@ func (e SetPart) Label() string {
 }
 
 func (e SetPart) apply(p *Project) (Edit, error) {
-	part, err := p.part(e.PartAddress)
+	part, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}
@@ -104,7 +101,7 @@ type SetDetail struct {
 func (e SetDetail) Label() string { return fmt.Sprintf("step %d", e.Step+1) }
 
 func (e SetDetail) apply(p *Project) (Edit, error) {
-	part, err := p.part(e.PartAddress)
+	part, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}
@@ -130,7 +127,7 @@ func (part *Part) setDetail(step int, detail StepDetail) {
 	}
 }
 
-// RestorePart puts a whole part in the place of one; it undoes edits of several lanes, and pastes.
+// RestorePart puts a whole part in the place of one, whose id it gets; it undoes edits of several lanes, and pastes.
 type RestorePart struct {
 	PartAddress
 	Value Part `json:"value"`
@@ -140,11 +137,12 @@ type RestorePart struct {
 func (e RestorePart) Label() string { return fmt.Sprintf("part “%s”", e.Value.Name) }
 
 func (e RestorePart) apply(p *Project) (Edit, error) {
-	part, err := p.part(e.PartAddress)
+	part, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}
 	inverse := RestorePart{PartAddress: e.PartAddress, Value: part.Clone()}
 	*part = e.Value.Clone()
+	part.ID = e.Part
 	return inverse, nil
 }

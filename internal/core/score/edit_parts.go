@@ -26,7 +26,7 @@ func (e AddPart) Label() string {
 }
 
 func (e AddPart) apply(p *Project) (Edit, error) {
-	behind, err := p.part(e.PartAddress)
+	behind, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}
@@ -40,9 +40,8 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 		part.Name = copyName(behind.Name)
 	}
 	part.ID = id
-	at := e.PartAddress
-	at.Part++
-	return InsertPart{PartAddress: at, Value: part}.apply(p)
+	at := 1 + p.Track(e.Track).Pattern(e.Pattern).place(e.Part)
+	return InsertPart{Track: e.Track, Pattern: e.Pattern, At: at, Value: part}.apply(p)
 }
 
 // NewKitPart returns a part of a kit that plays a note and is named after it.
@@ -69,8 +68,10 @@ func (t *Track) unusedPartID() (id int, ok bool) {
 
 // InsertPart puts a whole part among those of a pattern.
 type InsertPart struct {
-	// PartAddress is the place that it takes.
-	PartAddress
+	Track   int `json:"track"`
+	Pattern int `json:"pattern"`
+	// At is its place, from 0.
+	At    int  `json:"at"`
 	Value Part `json:"value"`
 }
 
@@ -78,16 +79,15 @@ type InsertPart struct {
 func (e InsertPart) Label() string { return fmt.Sprintf("part “%s”", e.Value.Name) }
 
 func (e InsertPart) apply(p *Project) (Edit, error) {
-	track, err := p.patterns(e.Track, e.Pattern)
+	_, pattern, err := p.pattern(e.Track, e.Pattern)
 	if err != nil {
 		return nil, err
 	}
-	parts := &track.Patterns[e.Pattern].Parts
-	if err := checkRange("part", e.Part, 0, len(*parts)); err != nil {
+	if err := checkRange("at", e.At, 0, len(pattern.Parts)); err != nil {
 		return nil, err
 	}
-	*parts = slices.Insert(*parts, e.Part, e.Value.Clone())
-	return RemovePart{PartAddress: e.PartAddress}, nil
+	pattern.Parts = slices.Insert(pattern.Parts, e.At, e.Value.Clone())
+	return RemovePart{PartAddress{Track: e.Track, Pattern: e.Pattern, Part: e.Value.ID}}, nil
 }
 
 // RemovePart takes a part away.
@@ -99,16 +99,17 @@ type RemovePart struct {
 func (e RemovePart) Label() string { return "removal of a part" }
 
 func (e RemovePart) apply(p *Project) (Edit, error) {
-	part, err := p.part(e.PartAddress)
+	part, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}
-	parts := &p.Track(e.Track).Patterns[e.Pattern].Parts
-	if len(*parts) == 1 {
+	pattern := p.Track(e.Track).Pattern(e.Pattern)
+	if len(pattern.Parts) == 1 {
 		return nil, &FieldError{"the number of parts", 0, fmt.Sprintf("1 to %d", MaxParts)}
 	}
-	undo := InsertPart{PartAddress: e.PartAddress, Value: part.Clone()}
-	*parts = slices.Delete(*parts, e.Part, e.Part+1)
+	at := pattern.place(e.Part)
+	undo := InsertPart{Track: e.Track, Pattern: e.Pattern, At: at, Value: part.Clone()}
+	pattern.Parts = slices.Delete(pattern.Parts, at, at+1)
 	return undo, nil
 }
 
@@ -123,15 +124,14 @@ type MovePart struct {
 func (e MovePart) Label() string { return "order of parts" }
 
 func (e MovePart) apply(p *Project) (Edit, error) {
-	if _, err := p.part(e.PartAddress); err != nil {
+	if _, err := p.Part(e.PartAddress); err != nil {
 		return nil, err
 	}
-	parts := p.Track(e.Track).Patterns[e.Pattern].Parts
-	if err := checkRange("to", e.To, 0, len(parts)-1); err != nil {
+	pattern := p.Track(e.Track).Pattern(e.Pattern)
+	if err := checkRange("to", e.To, 0, len(pattern.Parts)-1); err != nil {
 		return nil, err
 	}
-	moveTo(parts, e.Part, e.To)
-	back := MovePart{PartAddress: e.PartAddress, To: e.Part}
-	back.Part = e.To
+	back := MovePart{PartAddress: e.PartAddress, To: pattern.place(e.Part)}
+	moveTo(pattern.Parts, back.To, e.To)
 	return back, nil
 }

@@ -5,39 +5,55 @@ import (
 	"slices"
 )
 
-// patterns returns the track and checks that it has the pattern.
-func (p *Project) patterns(id, pattern int) (*Track, error) {
-	track := p.Track(id)
-	if track == nil {
-		return nil, fmt.Errorf("track %d: %w", id, ErrUnknownTrack)
+// pattern returns a track and a pattern of it. The error wraps ErrUnknownTrack or ErrUnknownPart.
+func (p *Project) pattern(track, id int) (*Track, *Pattern, error) {
+	t := p.Track(track)
+	if t == nil {
+		return nil, nil, fmt.Errorf("track %d: %w", track, ErrUnknownTrack)
 	}
-	if pattern < 0 || pattern >= len(track.Patterns) {
-		return nil, fmt.Errorf("pattern %d of track %d: %w", pattern, id, ErrUnknownPart)
+	pattern := t.Pattern(id)
+	if pattern == nil {
+		return nil, nil, fmt.Errorf("pattern %d of track %d: %w", id, track, ErrUnknownPart)
 	}
-	return track, nil
+	return t, pattern, nil
 }
 
-// CopyPattern adds a copy of a pattern behind it. What plays goes on playing.
+// patternPlace returns where the pattern with the id stands, or -1.
+func (t *Track) patternPlace(id int) int {
+	return slices.IndexFunc(t.Patterns, func(pattern Pattern) bool { return pattern.ID == id })
+}
+
+// unusedPatternID returns the lowest id that no pattern has.
+func (t *Track) unusedPatternID() (id int) {
+	for t.Pattern(id) != nil {
+		id++
+	}
+	return id
+}
+
+// CopyPattern adds a copy of a pattern behind it.
 type CopyPattern struct {
 	Track   int    `json:"track"`
 	Pattern int    `json:"pattern"`
 	Name    string `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	// Plays lets the copy be the one that plays; else what plays goes on.
+	Plays bool `json:"plays,omitempty"`
 }
 
 // Label implements Edit.
 func (e CopyPattern) Label() string { return "copy of a pattern" }
 
 func (e CopyPattern) apply(p *Project) (Edit, error) {
-	track, err := p.patterns(e.Track, e.Pattern)
+	track, pattern, err := p.pattern(e.Track, e.Pattern)
 	if err != nil {
 		return nil, err
 	}
-	pattern := track.Patterns[e.Pattern].clone()
-	pattern.Name = e.Name
-	return InsertPattern{Track: e.Track, At: e.Pattern + 1, Pattern: pattern}.apply(p)
+	copied := pattern.clone()
+	copied.Name = e.Name
+	return InsertPattern{Track: e.Track, At: track.patternPlace(e.Pattern) + 1, Pattern: copied, Plays: e.Plays}.apply(p)
 }
 
-// InsertPattern puts a whole pattern among those of a track.
+// InsertPattern puts a whole pattern among those of a track. If another has its id it gets one that none has.
 type InsertPattern struct {
 	Track int `json:"track"`
 	// At is its place, from 0.
@@ -51,23 +67,22 @@ type InsertPattern struct {
 func (e InsertPattern) Label() string { return fmt.Sprintf("pattern “%s”", e.Pattern.Name) }
 
 func (e InsertPattern) apply(p *Project) (Edit, error) {
-	track, err := p.patterns(e.Track, 0)
-	if err != nil {
-		return nil, err
+	track := p.Track(e.Track)
+	if track == nil {
+		return nil, fmt.Errorf("track %d: %w", e.Track, ErrUnknownTrack)
 	}
 	if err := checkRange("at", e.At, 0, len(track.Patterns)); err != nil {
 		return nil, err
 	}
 	before := track.Playing
-	track.Patterns = slices.Insert(track.Patterns, e.At, e.Pattern.clone())
-	switch {
-	case e.Plays:
-		track.Playing = e.At
-	case e.At <= track.Playing:
-		track.Playing++
+	pattern := e.Pattern.clone()
+	if track.Pattern(pattern.ID) != nil {
+		pattern.ID = track.unusedPatternID()
 	}
-	remove := RemovePattern{Track: e.Track, Pattern: e.At}
+	track.Patterns = slices.Insert(track.Patterns, e.At, pattern)
+	remove := RemovePattern{Track: e.Track, Pattern: pattern.ID}
 	if e.Plays {
+		track.Playing = pattern.ID
 		return all(remove.Label(), remove, SetTrack{Track: e.Track, Playing: &before}), nil
 	}
 	return remove, nil
@@ -83,25 +98,23 @@ type RemovePattern struct {
 func (e RemovePattern) Label() string { return "removal of a pattern" }
 
 func (e RemovePattern) apply(p *Project) (Edit, error) {
-	track, err := p.patterns(e.Track, e.Pattern)
+	track, pattern, err := p.pattern(e.Track, e.Pattern)
 	if err != nil {
 		return nil, err
 	}
 	if len(track.Patterns) == 1 {
 		return nil, &FieldError{"the number of patterns", 0, fmt.Sprintf("1 to %d", MaxPatterns)}
 	}
-	undo := InsertPattern{
-		Track: e.Track, At: e.Pattern, Pattern: track.Patterns[e.Pattern].clone(), Plays: track.Playing == e.Pattern,
+	at := track.patternPlace(e.Pattern)
+	undo := InsertPattern{Track: e.Track, At: at, Pattern: pattern.clone(), Plays: track.Playing == e.Pattern}
+	track.Patterns = slices.Delete(track.Patterns, at, at+1)
+	if undo.Plays {
+		track.Playing = track.Patterns[min(at, len(track.Patterns)-1)].ID
 	}
-	track.Patterns = slices.Delete(track.Patterns, e.Pattern, e.Pattern+1)
-	if e.Pattern < track.Playing {
-		track.Playing--
-	}
-	track.Playing = min(track.Playing, len(track.Patterns)-1)
 	return undo, nil
 }
 
-// MovePattern gives a pattern another place among those of its track. What plays goes on playing.
+// MovePattern gives a pattern another place among those of its track.
 type MovePattern struct {
 	Track   int `json:"track"`
 	Pattern int `json:"pattern"`
@@ -113,23 +126,16 @@ type MovePattern struct {
 func (e MovePattern) Label() string { return "order of patterns" }
 
 func (e MovePattern) apply(p *Project) (Edit, error) {
-	track, err := p.patterns(e.Track, e.Pattern)
+	track, _, err := p.pattern(e.Track, e.Pattern)
 	if err != nil {
 		return nil, err
 	}
 	if err := checkRange("to", e.To, 0, len(track.Patterns)-1); err != nil {
 		return nil, err
 	}
-	moveTo(track.Patterns, e.Pattern, e.To)
-	switch playing := track.Playing; {
-	case playing == e.Pattern:
-		track.Playing = e.To
-	case e.Pattern < playing && playing <= e.To:
-		track.Playing--
-	case e.To <= playing && playing < e.Pattern:
-		track.Playing++
-	}
-	return MovePattern{Track: e.Track, Pattern: e.To, To: e.Pattern}, nil
+	back := MovePattern{Track: e.Track, Pattern: e.Pattern, To: track.patternPlace(e.Pattern)}
+	moveTo(track.Patterns, back.To, e.To)
+	return back, nil
 }
 
 // SetPattern changes the properties of a pattern.
@@ -148,9 +154,9 @@ func (e SetPattern) Label() string {
 }
 
 func (e SetPattern) apply(p *Project) (Edit, error) {
-	track, err := p.patterns(e.Track, e.Pattern)
+	_, pattern, err := p.pattern(e.Track, e.Pattern)
 	if err != nil {
 		return nil, err
 	}
-	return SetPattern{Track: e.Track, Pattern: e.Pattern, Name: swap(&track.Patterns[e.Pattern].Name, e.Name)}, nil
+	return SetPattern{Track: e.Track, Pattern: e.Pattern, Name: swap(&pattern.Name, e.Name)}, nil
 }

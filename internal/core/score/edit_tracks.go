@@ -146,9 +146,9 @@ func (p *Project) cuts(id int) []Edit {
 			own.Kind, own.Track = OwnClock, 0
 			cuts = append(cuts, SetTrack{Track: track.ID, Source: &own})
 		}
-		for j, pattern := range track.Patterns {
+		for _, pattern := range track.Patterns {
 			for k := range pattern.Parts {
-				cuts = append(cuts, pattern.Parts[k].cuts(id, PartAddress{track.ID, j, k})...)
+				cuts = append(cuts, pattern.Parts[k].cuts(id, PartAddress{track.ID, pattern.ID, pattern.Parts[k].ID})...)
 			}
 		}
 	}

@@ -1,11 +1,17 @@
 package score
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
 // convertOld makes what projects of before had otherwise what it is now, with the same music where that is possible,
 // and says what it has changed, each a sentence without its full stop.
 func (p *Project) convertOld() (remarks []string) {
 	swung := p.convertSwing()
+	for i := range p.Tracks {
+		p.Tracks[i].numberPatterns()
+	}
 	moved := 0
 	for i := range p.Tracks {
 		for j := range p.Tracks[i].Patterns {
@@ -52,4 +58,14 @@ func (p *Project) convertSwing() (kept bool) {
 		kept = kept || t.SwingOwnSteps
 	}
 	return kept
+}
+
+// numberPatterns gives patterns that have no ids yet, and so all have 0, their places as ids.
+func (t *Track) numberPatterns() {
+	if slices.ContainsFunc(t.Patterns, func(pattern Pattern) bool { return pattern.ID != 0 }) {
+		return
+	}
+	for i := range t.Patterns {
+		t.Patterns[i].ID = i
+	}
 }

@@ -38,7 +38,7 @@ type Reshape struct {
 func (e Reshape) Label() string { return fmt.Sprintf("%s %s", e.Do, e.Lane) }
 
 func (e Reshape) apply(p *Project) (Edit, error) {
-	part, err := p.part(e.PartAddress)
+	part, err := p.Part(e.PartAddress)
 	if err != nil {
 		return nil, err
 	}

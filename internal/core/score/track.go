@@ -11,6 +11,8 @@ const (
 	MaxPatterns = 16
 	MaxParts    = 16
 	MaxPartID   = 255
+	// MaxPatternID is the highest id that a pattern of a track can have.
+	MaxPatternID = 255
 	MaxDelay    = TicksPerQuarter
 	MaxBars     = 64
 	MaxHoldFrom = 1_000_000
@@ -88,8 +90,8 @@ type Track struct {
 	Realign int `json:"realign" jsonschema:"minimum=0,maximum=64"`
 	// Loop, if there is one, plays in place of the patterns, which go on deciding in silence.
 	Loop *Loop `json:"loop,omitempty"`
-	// Playing is the pattern that plays, from 0.
-	Playing  int       `json:"playing" jsonschema:"minimum=0,maximum=15"`
+	// Playing is the id of the pattern that plays.
+	Playing  int       `json:"playing" jsonschema:"minimum=0,maximum=255"`
 	Patterns []Pattern `json:"patterns" jsonschema:"minItems=1,maxItems=16"`
 }
 
@@ -109,12 +111,37 @@ type Ratio struct {
 
 // Pattern is what a track plays at a time.
 type Pattern struct {
+	// ID stays with the pattern; it is different from those of the track's other patterns.
+	ID   int    `json:"id" jsonschema:"minimum=0,maximum=255"`
 	Name  string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	Parts []Part `json:"parts" jsonschema:"minItems=1,maxItems=16"`
 }
 
+// Pattern returns the pattern with the id, or nil.
+func (t *Track) Pattern(id int) *Pattern {
+	for i := range t.Patterns {
+		if t.Patterns[i].ID == id {
+			return &t.Patterns[i]
+		}
+	}
+	return nil
+}
+
 // Parts returns the parts of the pattern that plays.
-func (t *Track) Parts() []Part { return t.Patterns[t.Playing].Parts }
+func (t *Track) Parts() []Part { return t.Pattern(t.Playing).Parts }
+
+// Part returns the part with the id, or nil.
+func (pattern *Pattern) Part(id int) *Part {
+	if at := pattern.place(id); at >= 0 {
+		return &pattern.Parts[at]
+	}
+	return nil
+}
+
+// place returns where the part with the id stands, or -1.
+func (pattern *Pattern) place(id int) int {
+	return slices.IndexFunc(pattern.Parts, func(part Part) bool { return part.ID == id })
+}
 
 // Clone returns a copy that shares nothing with t.
 func (t *Track) Clone() Track {
@@ -133,7 +160,7 @@ func (t *Track) Clone() Track {
 }
 
 func (pattern Pattern) clone() Pattern {
-	clone := Pattern{Name: pattern.Name, Parts: make([]Part, len(pattern.Parts))}
+	clone := Pattern{ID: pattern.ID, Name: pattern.Name, Parts: make([]Part, len(pattern.Parts))}
 	for i := range pattern.Parts {
 		clone.Parts[i] = pattern.Parts[i].Clone()
 	}

@@ -32,7 +32,6 @@ func (t *Track) validate(field string, p *Project) error {
 		checkRange(field+".holdFrom", t.HoldFrom, 0, MaxHoldFrom),
 		checkRange(field+".realign", t.Realign, 0, MaxBars),
 		checkRange("the number of "+field+".patterns", len(t.Patterns), 1, MaxPatterns),
-		checkRange(field+".playing", t.Playing, 0, len(t.Patterns)-1),
 	}
 	if t.Swing != 0 {
 		checks = append(checks, CheckSwing(field+".swing", t.Swing))
@@ -45,10 +44,24 @@ func (t *Track) validate(field string, p *Project) error {
 			return &FieldError{fmt.Sprintf("%s.shifts[%d]", field, i), fmt.Sprintf("%.40q", string(shift)), "a note value of up to 1/4"}
 		}
 	}
+	if err := t.checkPlaying(field); err != nil {
+		return err
+	}
 	for i := range t.Patterns {
+		if id := t.Patterns[i].ID; t.patternPlace(id) != i {
+			return &FieldError{fmt.Sprintf("%s.patterns[%d].id", field, i), id, "different from that of every other pattern of the track"}
+		}
 		if err := t.Patterns[i].validate(fmt.Sprintf("%s.patterns[%d]", field, i), t.Kind, p); err != nil {
 			return err
 		}
+	}
+	return nil
+}
+
+// checkPlaying checks that the pattern that plays is there.
+func (t *Track) checkPlaying(field string) error {
+	if t.Pattern(t.Playing) == nil {
+		return &FieldError{field + ".playing", t.Playing, "the id of a pattern of the track"}
 	}
 	return nil
 }
@@ -59,6 +72,7 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 		most = 1
 	}
 	if err := firstOf([]error{
+		checkRange(field+".id", pattern.ID, 0, MaxPatternID),
 		checkName(field+".name", pattern.Name),
 		checkRange("the number of "+field+".parts", len(pattern.Parts), 1, most),
 	}); err != nil {

@@ -69,8 +69,8 @@ func MarkChanges(markers []Marker, before, after *score.Project, at score.Tick) 
 	var names []string
 	for i := range after.Tracks {
 		track := &after.Tracks[i]
-		playing := track.Patterns[track.Playing].Name
-		if was := before.Track(track.ID); was == nil || was.Patterns[was.Playing].Name != playing {
+		playing := track.Pattern(track.Playing).Name
+		if was := before.Track(track.ID); was == nil || was.Pattern(was.Playing).Name != playing {
 			names = append(names, track.Name+": "+playing)
 		}
 	}

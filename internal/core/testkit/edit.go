@@ -32,7 +32,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 		func() score.Edit { return reshape(t, drawnTrack, spec) },
 		func() score.Edit {
 			at := partAddress(t, drawnTrack)
-			return score.RestorePart{PartAddress: at, Value: part(t, drawnTrack.Patterns[at.Pattern].Parts[at.Part].ID, idsOf(p), true)}
+			return score.RestorePart{PartAddress: at, Value: part(t, at.Part, idsOf(p), true)}
 		},
 		func() score.Edit { return score.ChangeLuck{Number: luck(t)} },
 		func() score.Edit {
@@ -74,8 +74,7 @@ func ofTracks(t *rapid.T, p *score.Project, track score.Track) score.Edit {
 
 // ofPatterns draws an edit that adds, removes, moves or names a pattern.
 func ofPatterns(t *rapid.T, track score.Track) score.Edit {
-	pattern, to := rapid.IntRange(0, len(track.Patterns)-1), rapid.IntRange(0, len(track.Patterns)-1)
-	at := pattern.Draw(t, "pattern")
+	at, to := rapid.SampledFrom(track.Patterns).Draw(t, "pattern").ID, rapid.IntRange(0, len(track.Patterns)-1)
 	edits := []score.Edit{
 		score.MovePattern{Track: track.ID, Pattern: at, To: to.Draw(t, "to")}, score.SetPattern{Track: track.ID, Pattern: at, Name: given("Renamed")},
 		score.SetLoop{Track: track.ID, Loop: Loop(t)},
@@ -84,7 +83,7 @@ func ofPatterns(t *rapid.T, track score.Track) score.Edit {
 		edits = append(edits, score.RemovePattern{Track: track.ID, Pattern: at})
 	}
 	if len(track.Patterns) < score.MaxPatterns {
-		edits = append(edits, score.CopyPattern{Track: track.ID, Pattern: at, Name: "Another"})
+		edits = append(edits, score.CopyPattern{Track: track.ID, Pattern: at, Name: "Another", Plays: rapid.Bool().Draw(t, "plays")})
 	}
 	return rapid.SampledFrom(edits).Draw(t, "of patterns")
 }
@@ -92,7 +91,7 @@ func ofPatterns(t *rapid.T, track score.Track) score.Edit {
 // ofParts draws an edit that adds, removes or moves a part.
 func ofParts(t *rapid.T, track score.Track) score.Edit {
 	at := partAddress(t, track)
-	parts := len(track.Patterns[at.Pattern].Parts)
+	parts := len(track.Pattern(at.Pattern).Parts)
 	edits := []score.Edit{score.MovePart{PartAddress: at, To: rapid.IntRange(0, parts-1).Draw(t, "to")}}
 	if parts > 1 {
 		edits = append(edits, score.RemovePart{PartAddress: at})
@@ -112,7 +111,7 @@ func reshape(t *rapid.T, track score.Track, spec score.LaneSpec) score.Reshape {
 	if rapid.Bool().Draw(t, "some") {
 		edit.Steps = subset(t, 0, 9, "steps")
 	}
-	loop := track.Patterns[edit.Pattern].Parts[edit.Part].Lanes.Lane(spec.Name)
+	loop := track.Pattern(edit.Pattern).Part(edit.Part).Lanes.Lane(spec.Name)
 	also := []score.Reshaping{edit.Do}
 	if spec.Name == score.Gate {
 		also = append(also, score.Euclidean)
@@ -168,7 +167,7 @@ func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 		Source: maybe(t, source(t, track.ID, idsOf(p))),
 		Tuned:  maybe(t, score.Tuned{By: score.InstrumentTuned}), Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(600), SwingOwnSteps: given(true), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Luck: maybe(t, luck(t)),
-		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "playing")),
+		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.SampledFrom(track.Patterns).Draw(t, "playing").ID),
 	}
 }
 
@@ -188,11 +187,8 @@ func setProject(t *rapid.T) score.SetProject {
 }
 
 func partAddress(t *rapid.T, track score.Track) score.PartAddress {
-	pattern := rapid.IntRange(0, len(track.Patterns)-1).Draw(t, "pattern")
-	return score.PartAddress{
-		Track: track.ID, Pattern: pattern,
-		Part: rapid.IntRange(0, len(track.Patterns[pattern].Parts)-1).Draw(t, "part"),
-	}
+	pattern := rapid.SampledFrom(track.Patterns).Draw(t, "pattern")
+	return score.PartAddress{Track: track.ID, Pattern: pattern.ID, Part: rapid.SampledFrom(pattern.Parts).Draw(t, "part").ID}
 }
 
 func laneAddress(t *rapid.T, track score.Track, spec score.LaneSpec) score.LaneAddress {

@@ -133,12 +133,13 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 	}
 	drawn.Patterns = make([]score.Pattern, rapid.IntRange(1, 2).Draw(t, "patterns"))
 	for i := range drawn.Patterns {
+		drawn.Patterns[i].ID = 3 * i
 		drawn.Patterns[i].Name = fmt.Sprintf("Pattern %d", i+1)
 		for id := range parts {
 			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, ids, drawn.Retunes()))
 		}
 	}
-	drawn.Playing = rapid.IntRange(0, len(drawn.Patterns)-1).Draw(t, "playing")
+	drawn.Playing = rapid.SampledFrom(drawn.Patterns).Draw(t, "playing").ID
 	return drawn
 }
 

@@ -176,6 +176,7 @@ export interface LoopNote {
   detune?: number;
 }
 export interface Pattern {
+  id: number;
   name: string;
   /**
    * @minItems 1
@@ -487,6 +488,7 @@ export interface CopyPattern {
   track: number;
   pattern: number;
   name: string;
+  plays?: boolean;
 }
 export interface InsertPattern {
   track: number;
@@ -518,7 +520,7 @@ export interface AddPart {
 export interface InsertPart {
   track: number;
   pattern: number;
-  part: number;
+  at: number;
   value: Part;
 }
 export interface RemovePart {

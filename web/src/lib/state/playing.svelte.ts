@@ -197,7 +197,7 @@ export class Playing {
     }
     if (this.mode === "time" && session.transport.playing) {
       await this.#enterInTime({
-        ...{ track: session.track.id, part: session.partIndex, notes, fit: this.fit },
+        ...{ track: session.track.id, part: session.part.id, notes, fit: this.fit },
         at: Math.round(session.serverNanos(at)),
         held: Math.round((released - at) * 1e6),
         ...{ strength: this.strength, replace: this.replace && this.#after > 0 },

@@ -10,6 +10,7 @@ import type {
   Message,
   Part,
   PartAddress,
+  Pattern,
   Project,
   RecordOptions,
   RollRequest,
@@ -102,12 +103,24 @@ export class Session {
 
   /** Names the part that is being written. */
   get address(): PartAddress {
-    return { track: this.track.id, pattern: this.track.playing, part: this.partIndex };
+    return this.addressOf(this.part);
+  }
+
+  /** Names a part of the pattern that plays. */
+  addressOf(part: Part): PartAddress {
+    return { track: this.track.id, pattern: this.track.playing, part: part.id };
+  }
+
+  /** The pattern that plays. */
+  get pattern(): Pattern {
+    const pattern = this.track.patterns.find(({ id }) => id === this.track.playing);
+    if (!pattern) throw new Error("a track always has the pattern that plays");
+    return pattern;
   }
 
   /** The parts of the pattern that plays. */
   get parts(): Part[] {
-    return this.track.patterns[this.track.playing]?.parts ?? [];
+    return this.pattern.parts;
   }
 
   /** The place of the part that is being written. */

@@ -23,7 +23,7 @@
   /** While playing, the bar in which they meet next. */
   const next = $derived.by(() => {
     const period = view.chart?.period.ticks ?? 0;
-    const tick = session.places.of(session.track.id, session.partIndex, "gate")?.tick;
+    const tick = session.places.of(session.track.id, session.part.id, "gate")?.tick;
     if (tick === undefined || period === 0) return "";
     const meeting = (Math.floor(tick / period) + 1) * period;
     return `, next in bar ${(Math.floor(meeting / session.bar) + 1).toLocaleString("en")}`;

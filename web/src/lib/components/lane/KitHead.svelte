@@ -8,7 +8,7 @@
 
   const session = getSession();
   const chosen = $derived(index === session.partIndex);
-  const address = $derived({ ...session.address, part: index });
+  const address = $derived(session.addressOf(part));
   const lane = $derived(session.lane("gate", part));
 </script>
 

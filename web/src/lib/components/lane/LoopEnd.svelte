@@ -41,7 +41,7 @@ field does the same, so readers of the page's structure need not know of it.
     if (pulled === undefined) return;
     event.stopPropagation();
     if (pulled !== lane.length) {
-      const at = { ...session.address, part: index };
+      const at = session.addressOf(session.parts[index] ?? session.part);
       await session.edit({ setLane: { ...at, lane: name, length: pulled } });
     }
     pulled = undefined;

@@ -8,7 +8,8 @@
 
   const session = getSession();
   const at = $derived({ track: track.id, pattern: track.playing });
-  const playing = $derived(track.patterns[track.playing]);
+  const index = $derived(track.patterns.findIndex(({ id }) => id === track.playing));
+  const playing = $derived(track.patterns[index]);
 
   /** The next letter that no pattern is named by. */
   function unusedName(): string {
@@ -17,22 +18,18 @@
   }
 
   /** Copies the pattern and turns to the copy, which comes behind it. */
-  async function copy(): Promise<void> {
-    const next = track.playing + 1;
-    await session.editAll("new pattern", [
-      { copyPattern: { ...at, name: unusedName() } },
-      { setTrack: { track: track.id, playing: next } },
-    ]);
+  function copy(): Promise<void> {
+    return session.edit({ copyPattern: { ...at, name: unusedName(), plays: true } });
   }
 </script>
 
 <div class="flex flex-wrap gap-1 py-1" role="group" aria-label="Patterns">
-  {#each track.patterns as pattern, i (i)}
+  {#each track.patterns as pattern (pattern.id)}
     <button
       class="control max-w-[90px] min-w-[28px]! truncate"
-      aria-pressed={i === track.playing}
+      aria-pressed={pattern.id === track.playing}
       data-help="Play and write this pattern."
-      onclick={() => session.setTrack({ playing: i })}>{pattern.name}</button
+      onclick={() => session.setTrack({ playing: pattern.id })}>{pattern.name}</button
     >
   {/each}
   <button
@@ -55,14 +52,14 @@
   <button
     class="control"
     aria-label="Move the pattern left"
-    disabled={track.playing === 0}
-    onclick={() => session.edit({ movePattern: { ...at, to: track.playing - 1 } })}>←</button
+    disabled={index === 0}
+    onclick={() => session.edit({ movePattern: { ...at, to: index - 1 } })}>←</button
   >
   <button
     class="control"
     aria-label="Move the pattern right"
-    disabled={track.playing === track.patterns.length - 1}
-    onclick={() => session.edit({ movePattern: { ...at, to: track.playing + 1 } })}>→</button
+    disabled={index === track.patterns.length - 1}
+    onclick={() => session.edit({ movePattern: { ...at, to: index + 1 } })}>→</button
   >
   <button
     class="control"

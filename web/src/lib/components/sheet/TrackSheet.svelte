@@ -62,7 +62,7 @@
 <Section title="loop" summary={track.loop ? "plays" : "none"}>
   <FreezeFields {track} />
 </Section>
-<Section title="patterns" summary={track.patterns[track.playing]?.name ?? ""}>
+<Section title="patterns" summary={session.pattern.name}>
   <PatternFields {track} />
 </Section>
 <Section title="luck" summary={ownLuck ? "its own" : "the project's"}>
