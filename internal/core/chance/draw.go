@@ -1,38 +1,5 @@
 package chance
 
-// Purpose says what a random number decides, so that two decisions at one place are independent.
-// The numbers are part of what a listener hears: never renumber one.
-type Purpose uint8
-
-const (
-	// Sound decides whether a gate step sounds.
-	Sound Purpose = 1
-	// Step decides where a lane goes on to.
-	Step Purpose = 2
-	// Applies decides whether a spread applies.
-	Applies Purpose = 3
-	// Spread decides how much a spread adds.
-	Spread Purpose = 4
-	// Strike decides whether a strike of a ratchet sounds.
-	Strike Purpose = 5
-	// Shift decides how far jitter shifts a note.
-	Shift Purpose = 6
-	// RollApplies decides whether a roll writes a step, Roll what it writes.
-	RollApplies Purpose = 7
-	Roll        Purpose = 8
-	// Weigh decides which line of a table of weights is drawn, and what of its band.
-	Weigh Purpose = 9
-	// EvolveApplies decides whether evolving re-rolls a step, Evolve what it becomes.
-	EvolveApplies Purpose = 10
-	Evolve        Purpose = 11
-	// Follow decides whether a track goes on by another's note.
-	Follow Purpose = 12
-	// ShiftBy decides by which division a note is shifted.
-	ShiftBy Purpose = 13
-	// Duration decides which line of a table of durations is drawn.
-	Duration Purpose = 14
-)
-
 // Address names one random number. The zero value is a valid address.
 type Address struct {
 	// Luck is the project's luck.
@@ -45,7 +12,9 @@ type Address struct {
 	Lane uint8
 	// Purpose is what is being decided.
 	Purpose Purpose
-	// N counts the lane's moves since playing started.
+	// Sub tells apart decisions of one purpose at one place and count, as of several notes of a step.
+	Sub uint8
+	// N counts up; Uses says what for each purpose.
 	N uint64
 }
 
@@ -57,7 +26,7 @@ func Draw(a Address) uint32 {
 
 // Draw4 returns four independent numbers at the address, the first of which is Draw's.
 func Draw4(a Address) (w0, w1, w2, w3 uint32) {
-	place := uint32(a.Part)<<16 | uint32(a.Lane)<<8 | uint32(a.Purpose)
+	place := uint32(a.Sub)<<24 | uint32(a.Part)<<16 | uint32(a.Lane)<<8 | uint32(a.Purpose)
 	return philox(uint32(a.N), uint32(a.N>>32), a.Track, place, uint32(a.Luck), uint32(a.Luck>>32))
 }
 

@@ -29,6 +29,7 @@ func TestEveryFieldOfAnAddressMatters(t *testing.T) {
 		"part":      func(a *Address) { a.Part++ },
 		"lane":      func(a *Address) { a.Lane++ },
 		"purpose":   func(a *Address) { a.Purpose++ },
+		"sub":       func(a *Address) { a.Sub++ },
 		"n":         func(a *Address) { a.N++ },
 		"high n":    func(a *Address) { a.N += 1 << 32 },
 	} {
@@ -39,6 +40,15 @@ func TestEveryFieldOfAnAddressMatters(t *testing.T) {
 	for name, a := range changed {
 		require.NotEqual(t, Draw(base), Draw(a), name)
 	}
+}
+
+// The list of uses has every purpose once, in the order of their numbers.
+func TestEveryPurposeIsListed(t *testing.T) {
+	for i, use := range Uses() {
+		require.Equal(t, Purpose(i+1), use.Purpose)
+		require.NotEmpty(t, use.Decides+use.Lane+use.N)
+	}
+	require.Len(t, Uses(), int(Duration))
 }
 
 func TestHappensAtItsEnds(t *testing.T) {
