@@ -276,8 +276,21 @@ func TestConditionsLengthsAndSwing(t *testing.T) {
 	p.choice("Swing grid", "1/8")
 	p.enter("Swing in percent", "66.7")
 	a.waitFor(func(project *score.Project) bool { return project.Swing == 667 && project.SwingGrid == "1/8" })
-	p.MustElement("dialog [aria-label=Close], dialog button[aria-label]").MustClick()
-	p.MustElementR("header button", "66.7 %")
+	p.enter("Meter", "3+2/4")
+	a.waitFor(func(project *score.Project) bool { return len(project.Meter.Groups) == 2 && project.Meter.Beats == 5 })
+	p.MustElementR("dialog button", `\+ meter change`).MustClick()
+	p.MustElement("[aria-label='Meter from bar 5']")
+	p.enter("Meter from bar 5", "7/8")
+	p.MustElementR("dialog button", `\+ tempo change`).MustClick()
+	p.enter("Tempo from bar 5", "120")
+	a.waitFor(func(project *score.Project) bool {
+		return len(project.TempoChanges) == 1 && project.TempoChanges[0] == score.TempoChange{Tick: 4 * 5 * score.TicksPerQuarter, Tempo: 120_000} &&
+			project.MeterChanges[0].Bar == 4 && project.MeterChanges[0].Meter.Unit == 8
+	})
+	p.enter("Bar of the meter change", "3")
+	a.waitFor(func(project *score.Project) bool { return project.MeterChanges[0].Bar == 2 })
+	p.MustElement("dialog [aria-label=Close], dialog button[aria-label=Close]").MustClick()
+	p.MustElementR("header button", `3\+2/4 … · 66.7 %`)
 	p.sheet("track")
 	p.choice("What swings", "by its own steps")
 	p.undoable("track swing")

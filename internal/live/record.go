@@ -2,6 +2,7 @@ package live
 
 import (
 	"errors"
+	"slices"
 
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
@@ -29,7 +30,16 @@ var ErrPast = errors.New("the bar with which the take is to begin has gone by; n
 // plan is a take to come, or the one that is being recorded. Ticks are the transport's.
 type plan struct {
 	start, end score.Tick // an end of 0 is none
+	bars       int        // it has; 0 is until it is ended
 	again      bool
+}
+
+// endIn returns when the take ends.
+func (p *plan) endIn(bars score.Bars) score.Tick {
+	if p.bars == 0 {
+		return 0
+	}
+	return bars.Start(bars.At(p.start) + int64(p.bars))
 }
 
 // Record begins a take, from this moment or a bar on; it starts playing if need be. It does nothing while
@@ -40,25 +50,23 @@ func (t *Transport) Record(r Recording) error {
 	if t.plan != nil {
 		return nil
 	}
-	bar := t.project.Meter.Bar()
+	bars := t.project.Bars()
 	now := score.Tick(0)
 	if t.playing {
 		t.hear(t.Now())
 		now = t.tickAt(t.Now())
 	}
-	p := &plan{start: now / bar * bar, again: r.Again && r.Bars > 0}
+	p := &plan{start: bars.Floor(now), bars: r.Bars, again: r.Again && r.Bars > 0}
 	switch {
 	case r.From > 0:
-		p.start = score.Tick(r.From-1) * bar
+		p.start = bars.Start(int64(r.From - 1))
 		if p.start < now {
 			return ErrPast
 		}
 	case r.Bars > 0 && now > 0:
-		p.start += bar
+		p.start = bars.Start(bars.At(now) + 1)
 	}
-	if r.Bars > 0 {
-		p.end = p.start + score.Tick(r.Bars)*bar
-	}
+	p.end = p.endIn(bars)
 	t.play(r.CountIn)
 	t.plan = p
 	if counted := t.started - t.Now() - int64(t.options.LookAhead); counted <= 0 { // else it begins with playing
@@ -114,7 +122,8 @@ func (t *Transport) reach(now score.Tick) {
 			t.plan = nil
 			break
 		}
-		p.start, p.end = p.end, 2*p.end-p.start
+		p.start = p.end
+		p.end = p.endIn(t.project.Bars())
 	}
 	if changed {
 		t.tell()
@@ -123,14 +132,15 @@ func (t *Transport) reach(now score.Tick) {
 
 // countIn puts the beginning of playing off by some bars, and has their beats clicked.
 func (t *Transport) countIn(bars int) {
-	beats := bars * t.project.Meter.Beats
+	meter := t.project.Meter
+	beats := bars * meter.Beats
 	if beats == 0 {
 		return
 	}
 	var batch Batch
-	beat := play.TempoMap{{Tempo: t.project.Tempo}}.Nanos(t.project.Meter.Beat())
+	beat := play.TempoMap{{Tempo: t.project.Tempo}}.Nanos(meter.Beat())
 	for i := range beats {
-		batch.Clicks = append(batch.Clicks, Click{At: t.started + int64(i)*beat, First: i%t.project.Meter.Beats == 0})
+		batch.Clicks = append(batch.Clicks, Click{At: t.started + int64(i)*beat, First: slices.Contains(meter.GroupStarts(), i%meter.Beats) && (len(meter.Groups) > 0 || i%meter.Beats == 0)})
 	}
 	t.started += int64(beats) * beat
 	for o := range t.outputs {

@@ -44,6 +44,7 @@ func newRecording(project *score.Project, revision int64, start score.Tick, temp
 // header returns the take without messages, as it is to be created.
 func (r *recording) header() *take.Take {
 	t := take.Of(r.origin.Project, "")
+	t.SetMeters(r.origin.Project.Bars(), r.start)
 	t.Tempo, t.Markers, t.Tracks = r.heading.Tempo, r.heading.Markers, r.heading.Tracks
 	return t
 }
@@ -120,8 +121,7 @@ func (r *recording) bound() score.Tick {
 	case len(r.origins) > 0:
 		first = r.origins[0].Tick
 	}
-	bar := r.origin.Project.Meter.Bar()
-	return first / bar * bar
+	return r.header().Bars().Floor(first)
 }
 
 // goOn makes the recording one that is still to be created and begins later: with what instruments were told before.

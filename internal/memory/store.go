@@ -190,7 +190,7 @@ func (s *Store) LastBars(ctx context.Context, id int64, end score.Tick, bars int
 	if end == 0 {
 		end = whole.End
 	}
-	from, to := take.LastBars(end, whole.Meter.Bar(), bars)
+	from, to := take.LastBars(end, whole.Bars(), bars)
 	return s.Piece(ctx, id, from, to)
 }
 
@@ -200,7 +200,7 @@ func (s *Store) Piece(_ context.Context, id int64, from, to score.Tick) (take.St
 	if err != nil {
 		return take.Stretch{}, err
 	}
-	return take.Stretch{ID: id, From: from, To: to, Revision: s.takes[id-1].revision, Take: take.Cut(whole, from, to)}, nil
+	return take.Stretch{ID: id, From: from, To: to, Bar: whole.Bars().At(from), Revision: s.takes[id-1].revision, Take: take.Cut(whole, from, to)}, nil
 }
 
 // stretch returns a stretch, or with 0 the last.

@@ -42,8 +42,8 @@ func (t takesResource) render(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	state := t.studio.State()
-	bar := state.Project.Meter.Bar()
-	from := score.Tick(request.From-1) * bar
+	bars, first := state.Project.Bars(), int64(request.From-1)
+	from := bars.Start(first)
 	w.Header().Set("Content-Type", "application/x-ndjson")
 	w.Header().Set("Cache-Control", "no-store")
 	lines, flush := json.NewEncoder(w), http.NewResponseController(w)
@@ -54,7 +54,7 @@ func (t takesResource) render(w http.ResponseWriter, r *http.Request) {
 			return
 		}
 		done = min(request.Bars, done+step)
-		rendering.Advance(from + score.Tick(done)*bar)
+		rendering.Advance(bars.Start(first + int64(done)))
 		if done < request.Bars && lines.Encode(RenderProgress{Done: done}) == nil {
 			_ = flush.Flush() // a page that has gone is found out by the context
 		}

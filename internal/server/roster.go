@@ -32,16 +32,16 @@ func (c rosterResource) Routes() chi.Router {
 // show answers with what every track will play in the two bars from one on.
 func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 	state := c.studio.State()
-	bar := state.Project.Meter.Bar()
+	bars := state.Project.Bars()
 	first, err := strconv.ParseInt(r.URL.Query().Get("bar"), 10, 64)
-	if err != nil || first < 0 || first > int64(maxReach/bar)-rosterBars {
+	if err != nil || first < 0 || first > bars.At(maxReach)-rosterBars {
 		refuse(w, http.StatusUnprocessableEntity, "an outline needs the number of a bar, from 0")
 		return
 	}
-	from := score.Tick(first) * bar
+	from, to := bars.Start(first), bars.Start(first+rosterBars)
 	outlines := make([]Outline, len(state.Project.Tracks))
 	for i := range state.Project.Tracks {
-		outlines[i] = outlineOf(state.Project, state.Project.Tracks[i].ID, from, from+rosterBars*bar)
+		outlines[i] = outlineOf(state.Project, state.Project.Tracks[i].ID, from, to)
 	}
 	reply(w, outlines)
 }

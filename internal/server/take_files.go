@@ -117,8 +117,8 @@ func (t takesResource) piece(w http.ResponseWriter, r *http.Request) *take.Take 
 	if query.Get("from") == "" && query.Get("to") == "" {
 		return audible
 	}
-	bar := found.Meter.Bar()
-	bars := int((found.End + bar - 1) / bar)
+	lines := found.Bars()
+	bars := int(lines.At(found.End-1) + 1)
 	from, err := strconv.Atoi(query.Get("from"))
 	if err != nil || from < 1 || from > bars {
 		fail(w, &score.FieldError{Field: "from", Got: short(query.Get("from")), Allowed: fmt.Sprintf("a bar from 1 to %d", bars)})
@@ -129,5 +129,5 @@ func (t takesResource) piece(w http.ResponseWriter, r *http.Request) *take.Take 
 		fail(w, &score.FieldError{Field: "to", Got: short(query.Get("to")), Allowed: fmt.Sprintf("a bar from %d to %d, before which it ends", from+1, bars+1)})
 		return nil
 	}
-	return take.Cut(audible, score.Tick(from-1)*bar, min(found.End, score.Tick(to-1)*bar))
+	return take.Cut(audible, lines.Start(int64(from-1)), min(found.End, lines.Start(int64(to-1))))
 }

@@ -16,11 +16,11 @@ const maxRollNotes = 8_000
 
 // Roll is a stretch of a take, to be drawn.
 type Roll struct {
-	Summary take.Summary `json:"summary"`
-	Meter   score.Meter  `json:"meter"`
-	Key     theory.Key   `json:"key"`
-	// Bar is the length of a bar, End that of the take, in ticks.
-	Bar    score.Tick          `json:"bar"`
+	Summary take.Summary   `json:"summary"`
+	Meter   score.Meter    `json:"meter"`
+	Meters  []take.MeterAt `json:"meters"`
+	Key     theory.Key     `json:"key"`
+	// End is the length of the take, in ticks.
 	End    score.Tick          `json:"end"`
 	Tempo  []score.TempoChange `json:"tempo"`
 	Tracks []RollTrack         `json:"tracks"`
@@ -91,7 +91,7 @@ func (t takesResource) roll(w http.ResponseWriter, r *http.Request) {
 
 func rollOf(t *take.Take, summary take.Summary, from, to score.Tick) Roll {
 	roll := Roll{
-		Summary: summary, Meter: t.Meter, Key: t.Key, Bar: t.Meter.Bar(), End: t.End, Tempo: t.Tempo,
+		Summary: summary, Meter: t.Meter, Meters: append([]take.MeterAt{}, t.Meters...), Key: t.Key, End: t.End, Tempo: t.Tempo,
 		Notes: []RollNote{}, Controls: controlsOf(t, from, to), Markers: append([]take.Marker{}, t.Markers...),
 	}
 	counts := map[uint32]int{}

@@ -26,10 +26,13 @@ type WakeView struct {
 	Stretch int64 `json:"stretch"`
 	Before  int64 `json:"before"`
 	After   int64 `json:"after"`
-	// From and To bound the bars, in ticks since playing began. Bar is the length of one.
+	// From and To bound the bars, in ticks since playing began.
 	From score.Tick `json:"from"`
 	To   score.Tick `json:"to"`
-	Bar  score.Tick `json:"bar"`
+	// Bar is the number of the first, from 1; Meter and Meters are theirs, with ticks from From.
+	Bar    int64          `json:"bar"`
+	Meter  score.Meter    `json:"meter"`
+	Meters []take.MeterAt `json:"meters"`
 	// Notes count from From.
 	Notes []OutlineNote `json:"notes"`
 }
@@ -108,7 +111,7 @@ func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {
 	}
 	reply(w, WakeView{
 		Stretch: last.ID, Before: last.Before, After: last.After,
-		From: last.From, To: last.To, Bar: last.Take.Meter.Bar(), Notes: drawn.notes,
+		From: last.From, To: last.To, Bar: last.Bar + 1, Meter: last.Take.Meter, Meters: append([]take.MeterAt{}, last.Take.Meters...), Notes: drawn.notes,
 	})
 }
 
@@ -123,7 +126,7 @@ func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	piece.Take.Name = fmt.Sprintf("Wake from bar %d", piece.From/piece.Take.Meter.Bar()+1)
+	piece.Take.Name = fmt.Sprintf("Wake from bar %d", piece.Bar+1)
 	ids, err := k.takes.Add(r.Context(), piece.Revision, piece.Take)
 	if err != nil {
 		fail(w, err)

@@ -35,11 +35,12 @@ func (takeRow) TableName() string { return "takes" }
 
 // heading is what is stored of a take as JSON: all but its messages and what a list of takes shows.
 type heading struct {
-	Luck   int           `json:"luck"`
-	Meter  score.Meter   `json:"meter"`
-	Key    theory.Key    `json:"key"`
-	Tempo  play.TempoMap `json:"tempo"`
-	Tracks []take.Track  `json:"tracks"`
+	Luck   int            `json:"luck"`
+	Meter  score.Meter    `json:"meter"`
+	Meters []take.MeterAt `json:"meters,omitempty"`
+	Key    theory.Key     `json:"key"`
+	Tempo  play.TempoMap  `json:"tempo"`
+	Tracks []take.Track   `json:"tracks"`
 
 	Markers []take.Marker `json:"markers,omitempty"`
 }
@@ -99,7 +100,7 @@ func (s *Store) AddTakes(ctx context.Context, takes []*take.Take, revision int64
 // rowsOf returns the rows of a take that begins now: its own, and that of the project that made it, or nil.
 func rowsOf(t *take.Take, revision int64) (takeRow, *originRow, error) {
 	encoded, err := json.Marshal(heading{
-		Luck: t.Luck, Meter: t.Meter, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks, Markers: t.Markers,
+		Luck: t.Luck, Meter: t.Meter, Meters: t.Meters, Key: t.Key, Tempo: t.Tempo, Tracks: t.Tracks, Markers: t.Markers,
 	})
 	if err != nil {
 		return takeRow{}, nil, err
@@ -252,7 +253,7 @@ func loadTake(tx *gorm.DB, row takeRow) (*take.Take, error) {
 // take returns the take of a heading, without its messages.
 func (head heading) take(row takeRow) *take.Take {
 	return &take.Take{
-		Name: row.Name, Luck: head.Luck, Meter: head.Meter, Key: head.Key,
+		Name: row.Name, Luck: head.Luck, Meter: head.Meter, Meters: head.Meters, Key: head.Key,
 		Tempo: head.Tempo, Tracks: head.Tracks, Markers: head.Markers, End: row.End,
 	}
 }

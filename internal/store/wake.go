@@ -98,7 +98,7 @@ func (w *Wake) LastBars(ctx context.Context, id int64, end score.Tick, bars int)
 		if end == 0 {
 			end = whole.End
 		}
-		from, to := take.LastBars(min(end, whole.End), whole.Meter.Bar(), bars)
+		from, to := take.LastBars(min(end, whole.End), whole.Bars(), bars)
 		found, err = piece(tx, row, whole, from, to)
 		return err
 	})
@@ -147,7 +147,7 @@ func stretch(tx *gorm.DB, id int64) (takeRow, *take.Take, error) {
 }
 
 func piece(tx *gorm.DB, row takeRow, whole *take.Take, from, to score.Tick) (found take.Stretch, err error) {
-	found = take.Stretch{ID: row.ID, From: from, To: to, Revision: row.Revision}
+	found = take.Stretch{ID: row.ID, From: from, To: to, Bar: whole.Bars().At(from), Revision: row.Revision}
 	beside := tx.Model(&takeRow{}).Where("wake = ?", true)
 	if err := beside.Session(&gorm.Session{}).Select("COALESCE(MAX(id), 0)").Where("id < ?", row.ID).Scan(&found.Before).Error; err != nil {
 		return found, err

@@ -68,7 +68,7 @@ func (w *walker) holds(t *term) bool {
 		return w.sounded
 	}
 	about := &w.states[t.place]
-	switch notes := about.notesIn(int64(w.next/w.bar) - 1); {
+	switch notes := about.notesIn(w.bars.At(w.next) - 1); {
 	case t.Kind == score.UnderNotesTerm:
 		return notes < t.Notes
 	case t.Kind == score.OverNotesTerm:

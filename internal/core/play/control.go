@@ -56,7 +56,7 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 		n = c.lane.drawn
 	}
 	if c.lane.evolved != nil {
-		c.lane.evolveTo(w.hold.within(tick), w.bar)
+		c.lane.evolveTo(w.hold.within(tick))
 	}
 	value := c.lane.read(w.gate.step(), n)
 	c.turned = true

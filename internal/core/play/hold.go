@@ -5,11 +5,12 @@ import "jettyfog/internal/core/score"
 // holding has all that chance can move be, every so many bars, as it was at a first bar: the draws, the places of lanes
 // that go at random or move by hits, what has evolved, and what sounded last. What moves by arithmetic goes on.
 type holding struct {
-	from, every score.Tick // every 0 holds nothing
-	passes      int64      // of what is held that have begun, less one; -1 before the first
-	kept        *keptLuck  // how everything was at the beginning of the first
-	heard       int64      // in which pass the last trigger was heard; -1 before the first
-	triggered   int64      // how many triggers were heard before the first
+	bars        score.Bars
+	from, every int64     // in bars; every 0 holds nothing
+	passes      int64     // of what is held that have begun, less one; -1 before the first
+	kept        *keptLuck // how everything was at the beginning of the first
+	heard       int64     // in which pass the last trigger was heard; -1 before the first
+	triggered   int64     // how many triggers were heard before the first
 }
 
 // keptLuck is how everything that chance can move was at a moment.
@@ -31,18 +32,19 @@ type keptValue struct {
 
 // pass returns in which pass a tick is, from 0; -1 before the first.
 func (h *holding) pass(tick score.Tick) int64 {
-	if h.every == 0 || tick < h.from {
-		return -1
+	if bar := h.bars.At(tick); h.every > 0 && bar >= h.from {
+		return (bar - h.from) / h.every
 	}
-	return int64((tick - h.from) / h.every)
+	return -1
 }
 
-// within returns the tick of the first pass that a tick repeats.
-func (h *holding) within(tick score.Tick) score.Tick {
-	if h.every == 0 || tick < h.from {
-		return tick
+// within returns the bar of the first pass that a tick repeats.
+func (h *holding) within(tick score.Tick) int64 {
+	bar := h.bars.At(tick)
+	if h.every == 0 || bar < h.from {
+		return bar
 	}
-	return h.from + (tick-h.from)%h.every
+	return h.from + (bar-h.from)%h.every
 }
 
 // next returns when the next pass of what is held begins.
@@ -50,7 +52,7 @@ func (h *holding) next() score.Tick {
 	if h.every == 0 {
 		return never
 	}
-	return h.from + score.Tick(h.passes+1)*h.every
+	return h.bars.Start(h.from + (h.passes+1)*h.every)
 }
 
 // holdAt keeps how everything is where the first pass begins, and brings it back where another does. All steps of the
@@ -102,7 +104,7 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 	s := &w.states[w.place]
 	*s = k.state
 	s.before, s.since = s.now, -1
-	s.bar += int64((at - w.hold.from) / w.bar)
+	s.bar += w.bars.At(at) - w.hold.from
 }
 
 // bringBack brings the draws of a mover back, and where it stands too if chance decides that, which it reports.

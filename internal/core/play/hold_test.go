@@ -21,7 +21,7 @@ func alone(t *rapid.T) *score.Project {
 	p := testkit.Project(t)
 	p.Tracks, p.TempoChanges, p.Key.Tuning = p.Tracks[:1], nil, nil
 	p.Key = theory.Key{Root: p.Key.Root % 12, Scale: theory.Chromatic}
-	p.Meter = score.Meter{Beats: 4, Unit: 4}
+	p.Meter, p.MeterChanges = score.Meter{Beats: 4, Unit: 4}, nil
 	makeAudible(p)
 	track := &p.Tracks[0]
 	track.Tuned, track.Source, track.Playing = nil, score.Source{Kind: score.OwnClock, Odds: 100}, 0

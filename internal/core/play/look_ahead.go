@@ -32,7 +32,7 @@ func (w *walker) lookOn(a *lookAhead) *step {
 		a.aligned, a.begin, a.gate.fresh = boundary, 0, true
 	}
 	if pass := w.hold.pass(tick); pass != a.pass {
-		at := w.hold.from + score.Tick(pass)*w.hold.every
+		at := w.hold.bars.Start(w.hold.from + pass*w.hold.every)
 		if a.kept == nil {
 			kept := a.gate.fork()
 			a.kept, a.wait = &kept, tick-at

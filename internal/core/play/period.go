@@ -21,7 +21,7 @@ var (
 // Period returns after how many ticks the named lanes of a part all stand at their first step together
 // again: the least common multiple of their loops, or the realignment of the track if it comes first.
 func Period(p *score.Project, t *score.Track, part *score.Part, lanes ...score.LaneName) (score.Tick, error) {
-	realign := score.Tick(t.Realign) * p.Meter.Bar()
+	realign := score.Tick(t.Realign) * lastBar(p)
 	period, err := meeting(t, part, lanes)
 	if realign > 0 && (err != nil || realign < period) {
 		return realign, nil
@@ -139,3 +139,6 @@ func lcm(a, b *big.Int) *big.Int {
 	common := new(big.Int).GCD(nil, nil, a, b)
 	return new(big.Int).Mul(a, new(big.Int).Div(b, common))
 }
+
+// lastBar returns the length of the bars from the last change of meter on, from where on everything repeats.
+func lastBar(p *score.Project) score.Tick { return p.Bars().Last().Bar() }

@@ -48,7 +48,7 @@ func ProjectRepeats(p *score.Project) (score.Tick, error) {
 }
 
 func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick, error) {
-	hold := score.Tick(t.Hold) * p.Meter.Bar()
+	hold := score.Tick(t.Hold) * lastBar(p)
 	if holdsAll(p, t, part) {
 		return hold, nil
 	}
@@ -76,9 +76,9 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 		period, err = inTicks(local, t.Speed)
 	}
 	if _, grid := swingOf(p, t); err == nil && swings && grid > 0 { // it bends bars
-		period, err = inTicks(lcm(big.NewInt(int64(period)), big.NewInt(int64(p.Meter.Bar()))), score.Ratio{N: 1, M: 1})
+		period, err = inTicks(lcm(big.NewInt(int64(period)), big.NewInt(int64(lastBar(p)))), score.Ratio{N: 1, M: 1})
 	}
-	if realign := score.Tick(t.Realign) * p.Meter.Bar(); realign > 0 { // which also ends ties and slides
+	if realign := score.Tick(t.Realign) * lastBar(p); realign > 0 { // which also ends ties and slides
 		switch {
 		case errors.Is(err, ErrRandomOrder), errors.Is(err, ErrFollows), errors.Is(err, ErrNoClock), errors.Is(err, ErrDurations):
 			return 0, err

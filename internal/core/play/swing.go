@@ -76,12 +76,13 @@ func (p *placing) at(local exact, aligned score.Tick) exact {
 // bendGrid bends a moment of the project on its swing grid. Pairs are counted from the bar line; what is left of a bar
 // after the last of them is straight.
 func (w *walker) bendGrid(s swing, at exact) exact {
-	within := at.whole % w.bar
-	pair := within - within%(2*w.grid)
-	if pair+2*w.grid > w.bar {
+	bar := w.bars.At(at.whole)
+	begins, ends := w.bars.Start(bar), w.bars.Start(bar+1)
+	pair := at.whole - (at.whole-begins)%(2*w.grid)
+	if pair+2*w.grid > ends {
 		return at
 	}
-	return s.bend(at, at.whole-within+pair, w.grid)
+	return s.bend(at, pair, w.grid)
 }
 
 // swingLate is the most by which swing delays anything, in ticks of the project.

@@ -162,10 +162,10 @@ func (v *value) align() {
 	v.mover.align()
 }
 
-// evolveTo re-rolls the steps as often as it is to be done by a tick.
-func (v *value) evolveTo(tick, bar score.Tick) {
+// evolveTo re-rolls the steps as often as it is to be done by a bar.
+func (v *value) evolveTo(bar int64) {
 	e := v.lane.Evolve
-	for rolls := int64(tick / (score.Tick(e.Every) * bar)); v.rolls < rolls; {
+	for rolls := bar / int64(e.Every); v.rolls < rolls; {
 		v.rolls++
 		for step := range v.evolved {
 			address := v.chance

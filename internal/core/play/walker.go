@@ -23,7 +23,7 @@ type walker struct {
 	swing   int        // in tenths of a percent
 	grid    score.Tick // that swing bends; 0 is the part's own steps
 	hold    holding
-	bar     score.Tick
+	bars    score.Bars
 	unit    score.Tick // of lengths; 0 is the step itself
 	// Whether the walker's time is the project's, whether it goes by the clock, and whether it needs to
 	// look ahead for ties.
@@ -68,7 +68,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	w := &walker{
 		project: p, track: t, part: part, silent: p.Silent(t, part) || t.Loop != nil, place: place, index: index, order: order, pitches: pitches,
 		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo,
-		bar: p.Meter.Bar(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
+		bars: p.Bars(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
 	if t.Luck != score.FollowLuck {
@@ -81,7 +81,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 		w.swing, w.speed, w.next = score.Straight, score.Ratio{N: 1, M: 1}, never
 	}
 	w.straight = w.speed.N == w.speed.M
-	w.hold = holding{from: score.Tick(t.HoldFrom) * w.bar, every: score.Tick(t.Hold) * w.bar, passes: -1, heard: -1}
+	w.hold = holding{bars: w.bars, from: int64(t.HoldFrom), every: int64(t.Hold), passes: -1, heard: -1}
 	for _, d := range part.Durations {
 		w.durations += d.Weight
 	}
@@ -160,7 +160,7 @@ func (w *walker) walk(dst []Note) []Note {
 		dst = w.act(s, duration, dst)
 	}
 	if len(dst) > notes {
-		w.states[w.place].strike(int64(w.next/w.bar), len(dst)-notes)
+		w.states[w.place].strike(w.bars.At(w.next), len(dst)-notes)
 		heard = dst[notes].Start
 		w.withNote(heard)
 	}
@@ -210,7 +210,7 @@ func (w *walker) begin() {
 		w.seekTo(w.next)
 	}
 	for _, v := range w.evolving {
-		v.evolveTo(w.hold.within(w.next), w.bar)
+		v.evolveTo(w.hold.within(w.next))
 	}
 	if w.local == 0 && w.watch != nil {
 		for _, v := range w.byClock {
@@ -260,9 +260,9 @@ func (w *walker) boundary() score.Tick { return w.boundaryAfter(w.aligned) }
 
 // boundaryAfter returns when the lanes are aligned next after a tick, or 0 if they never are.
 func (w *walker) boundaryAfter(tick score.Tick) score.Tick {
-	every := score.Tick(w.track.Realign) * w.bar
+	every := int64(w.track.Realign)
 	if every == 0 {
 		return 0
 	}
-	return (tick/every + 1) * every
+	return w.bars.Start((w.bars.At(tick)/every + 1) * every)
 }

@@ -154,7 +154,7 @@ var valueWords = map[string]struct {
 }{
 	"Name":       {"name", plain("“%s”")},
 	"Tempo":      {"tempo", func(_ *Project, v any) string { return fmt.Sprintf("%.2f bpm", float64(v.(Tempo))/1000) }},
-	"Meter":      {"meter", func(_ *Project, v any) string { return fmt.Sprintf("%d/%d", v.(Meter).Beats, v.(Meter).Unit) }},
+	"Meter":      {"meter", plain("%s")},
 	"Key":        {"key", func(_ *Project, v any) string { return keyWords(v.(theory.Key)) }},
 	"Swing":      {"swing", func(_ *Project, v any) string { return fmt.Sprintf("%d.%d %%", v.(int)/10, v.(int)%10) }},
 	"SwingGrid":  {"swing grid", plain("%s")},

@@ -14,6 +14,7 @@ type SetProject struct {
 	Tempo        *Tempo         `json:"tempo,omitempty"`
 	TempoChanges *[]TempoChange `json:"tempoChanges,omitempty"`
 	Meter        *Meter         `json:"meter,omitempty"`
+	MeterChanges *[]MeterChange `json:"meterChanges,omitempty"`
 	Key          *theory.Key    `json:"key,omitempty"`
 	Swing        *int           `json:"swing,omitempty"`
 	SwingGrid    *NoteValue     `json:"swingGrid,omitempty"`
@@ -34,7 +35,10 @@ func (e SetProject) Label() string {
 		what = append(what, "tempo changes")
 	}
 	if e.Meter != nil {
-		what = append(what, fmt.Sprintf("meter %d/%d", e.Meter.Beats, e.Meter.Unit))
+		what = append(what, "meter "+e.Meter.String())
+	}
+	if e.MeterChanges != nil {
+		what = append(what, "meter changes")
 	}
 	if e.Key != nil {
 		what = append(what, "key")
@@ -60,6 +64,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		Tempo:        swap(&p.Tempo, e.Tempo),
 		TempoChanges: swapList(&p.TempoChanges, e.TempoChanges),
 		Meter:        swap(&p.Meter, e.Meter),
+		MeterChanges: swapList(&p.MeterChanges, e.MeterChanges),
 		Key:          swap(&p.Key, e.Key),
 		Swing:        swap(&p.Swing, e.Swing),
 		SwingGrid:    swap(&p.SwingGrid, e.SwingGrid),

@@ -13,6 +13,8 @@ const (
 	MaxLuck         = 999_999
 	MaxFormerLuck   = 1000
 	MaxTempoChanges = 256
+	MaxMeterChanges = 256
+	MaxMeterBar     = 1_000_000
 	MaxNameRunes    = 60
 	MaxRecipes      = 64
 )
@@ -33,7 +35,9 @@ type Project struct {
 	Tempo Tempo `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
 	// TempoChanges are other tempos and when they begin, ascending.
 	TempoChanges []TempoChange `json:"tempoChanges,omitempty" jsonschema:"maxItems=256"`
+	// Meter holds from the beginning, MeterChanges from later bars on, ascending.
 	Meter        Meter         `json:"meter"`
+	MeterChanges []MeterChange `json:"meterChanges,omitempty" jsonschema:"maxItems=256"`
 	Key          theory.Key    `json:"key"`
 	Luck         Luck          `json:"luck"`
 	// Swing is the share of a pair of steps of the swing grid that the first one takes, in tenths of a percent: 500 is
@@ -77,6 +81,10 @@ func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
 	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
+	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
+	for i := range clone.MeterChanges {
+		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()
+	}
 	clone.Key = p.Key.Clone()
 	clone.Tracks = make([]Track, len(p.Tracks))
 	for i := range p.Tracks {

@@ -1,5 +1,12 @@
 package score
 
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+)
+
 // Tick is a moment or a length of musical time: TicksPerQuarter of them make a quarter note. Valid
 // moments are 0 and above; 0 is where playing starts.
 type Tick int64
@@ -50,6 +57,40 @@ type Meter struct {
 	Beats int `json:"beats" jsonschema:"minimum=1,maximum=16"`
 	// Unit is the note value of a beat: 2, 4, 8 or 16 for a half note to a 16th.
 	Unit int `json:"unit" jsonschema:"enum=2,enum=4,enum=8,enum=16"`
+	// Groups are how the beats are counted, as 2, 2 and 3 of seven eighths; without any each beat counts for itself.
+	Groups []int `json:"groups,omitempty" jsonschema:"maxItems=16"`
+}
+
+func (m Meter) clone() Meter {
+	m.Groups = slices.Clone(m.Groups)
+	return m
+}
+
+// GroupStarts returns the beats with which groups begin, from 0.
+func (m Meter) GroupStarts() []int {
+	starts := []int{0}
+	for _, length := range m.Groups {
+		starts = append(starts, starts[len(starts)-1]+length)
+	}
+	if len(m.Groups) > 0 {
+		return starts[:len(m.Groups)]
+	}
+	for beat := 1; beat < m.Beats; beat++ {
+		starts = append(starts, beat)
+	}
+	return starts
+}
+
+// String returns the meter as it is written, as 7/8 or 2+2+3/8.
+func (m Meter) String() string {
+	beats := []string{strconv.Itoa(m.Beats)}
+	if len(m.Groups) > 0 {
+		beats = nil
+		for _, group := range m.Groups {
+			beats = append(beats, strconv.Itoa(group))
+		}
+	}
+	return fmt.Sprintf("%s/%d", strings.Join(beats, "+"), m.Unit)
 }
 
 // Beat returns the length of a beat.

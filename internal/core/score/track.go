@@ -13,13 +13,13 @@ const (
 	MaxPartID   = 255
 	// MaxPatternID is the highest id that a pattern of a track can have.
 	MaxPatternID = 255
-	MaxDelay    = TicksPerQuarter
-	MaxBars     = 64
-	MaxHoldFrom = 1_000_000
-	MaxVoices   = 16
-	MaxOverlap  = TicksPerQuarter
-	MaxShifts   = 8
-	MaxBank     = 1 << 14
+	MaxDelay     = TicksPerQuarter
+	MaxBars      = 64
+	MaxHoldFrom  = 1_000_000
+	MaxVoices    = 16
+	MaxOverlap   = TicksPerQuarter
+	MaxShifts    = 8
+	MaxBank      = 1 << 14
 )
 
 // FollowLuck as a track's luck says that it follows the project's.
@@ -112,7 +112,7 @@ type Ratio struct {
 // Pattern is what a track plays at a time.
 type Pattern struct {
 	// ID stays with the pattern; it is different from those of the track's other patterns.
-	ID   int    `json:"id" jsonschema:"minimum=0,maximum=255"`
+	ID    int    `json:"id" jsonschema:"minimum=0,maximum=255"`
 	Name  string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	Parts []Part `json:"parts" jsonschema:"minItems=1,maxItems=16"`
 }

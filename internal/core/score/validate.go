@@ -43,7 +43,7 @@ func (p *Project) Validate() error {
 			return err
 		}
 	}
-	if err := p.Meter.validate(); err != nil {
+	if err := p.validateMeters(); err != nil {
 		return err
 	}
 	if err := CheckKey(p.Key); err != nil {
@@ -125,13 +125,47 @@ func CheckKey(k theory.Key) error {
 }
 
 // Valid reports whether the meter is one that a project can have.
-func (m Meter) Valid() bool { return m.validate() == nil }
+func (m Meter) Valid() bool { return m.validate("meter") == nil }
 
-func (m Meter) validate() error {
-	if err := checkRange("meter.beats", m.Beats, 1, 16); err != nil {
+func (m Meter) validate(field string) error {
+	if err := checkRange(field+".beats", m.Beats, 1, 16); err != nil {
 		return err
 	}
-	return checkListed("meter.unit", m.Unit, []int{2, 4, 8, 16})
+	if err := checkListed(field+".unit", m.Unit, []int{2, 4, 8, 16}); err != nil || len(m.Groups) == 0 {
+		return err
+	}
+	sum := 0
+	for i, group := range m.Groups {
+		if err := checkRange(fmt.Sprintf("%s.groups[%d]", field, i), group, 1, m.Beats); err != nil {
+			return err
+		}
+		sum += group
+	}
+	if sum != m.Beats {
+		return &FieldError{"the sum of " + field + ".groups", sum, fmt.Sprintf("%d, the number of beats", m.Beats)}
+	}
+	return nil
+}
+
+func (p *Project) validateMeters() error {
+	if err := p.Meter.validate("meter"); err != nil {
+		return err
+	}
+	if err := checkRange("the number of meterChanges", len(p.MeterChanges), 0, MaxMeterChanges); err != nil {
+		return err
+	}
+	first := 1
+	for i, change := range p.MeterChanges {
+		field := fmt.Sprintf("meterChanges[%d]", i)
+		if err := checkRange(field+".bar", change.Bar, first, MaxMeterBar); err != nil {
+			return err
+		}
+		if err := change.Meter.validate(field + ".meter"); err != nil {
+			return err
+		}
+		first = change.Bar + 1
+	}
+	return nil
 }
 
 func (l Luck) validate() error {

@@ -26,10 +26,10 @@ type Options struct {
 // take that is longer than a file can be.
 func FromTake(t *take.Take, o Options) (File, error) {
 	if longest := score.Tick(math.MaxUint32) * score.TicksPerQuarter / score.Tick(o.Division); t.End > longest {
-		bar := t.Meter.Bar()
+		bars := t.Bars()
 		return File{}, &RangeError{
-			"the length of the take", fmt.Sprintf("%d bars", (t.End+bar-1)/bar),
-			fmt.Sprintf("at most %d for a MIDI file of %d ticks a quarter note: cut off what lies beyond, or choose fewer bars", longest/bar, o.Division),
+			"the length of the take", fmt.Sprintf("%d bars", bars.At(t.End-1)+1),
+			fmt.Sprintf("at most %d for a MIDI file of %d ticks a quarter note: cut off what lies beyond, or choose fewer bars", bars.At(longest), o.Division),
 		}
 	}
 	end := round(t.End, o.Division)
@@ -59,6 +59,9 @@ func conductorEvents(t *take.Take, division int) []Event {
 	}
 	if sharps, minor, ok := t.Key.Signature(); ok {
 		events = append(events, Event{Data: keySignature(sharps, minor)})
+	}
+	for tick, meter := range t.Bars().Changes {
+		events = append(events, Event{Tick: round(tick, division), Data: timeSignature(meter)})
 	}
 	for _, change := range t.Tempo {
 		events = append(events, Event{Tick: round(change.Tick, division), Data: setTempo(change.Tempo)})

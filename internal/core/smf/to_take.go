@@ -3,6 +3,7 @@ package smf
 import (
 	"cmp"
 	"fmt"
+	"reflect"
 	"slices"
 	"unicode/utf8"
 
@@ -33,6 +34,7 @@ func ToTake(f File, name string) (t *take.Take, left []string) {
 	im.t.Messages = im.withinTime(pairNotes(im.messages))
 	slices.SortStableFunc(im.t.Markers, func(a, b take.Marker) int { return cmp.Compare(a.Tick, b.Tick) })
 	im.t.Tempo = im.tempos()
+	im.setMeters()
 	im.t.Finish(min(im.end, score.LastTick))
 	return im.t, im.left()
 }
@@ -49,7 +51,7 @@ type importer struct {
 	messages []midi.Message
 	tempo    play.TempoMap
 	end      score.Tick
-	metered  bool
+	meters   []take.MeterAt
 	keyed    bool
 	known    map[uint32]bool // the tracks that have a name
 	first    int             // the first message of the present track of the file
@@ -168,9 +170,9 @@ func (im *importer) meta(data []byte, at score.Tick, name string) string {
 			im.slowOrFast++
 		}
 		im.tempo = append(im.tempo, score.TempoChange{Tick: at, Tempo: min(score.MaxTempo, max(score.MinTempo, tempo))})
-	case kind == metaTimeSignature && len(value) == 4 && !im.metered:
-		if meter := (score.Meter{Beats: int(value[0]), Unit: 1 << min(8, value[1])}); meter.Valid() {
-			im.t.Meter, im.metered = meter, true
+	case kind == metaTimeSignature && len(value) == 4:
+		if meter := (score.Meter{Beats: int(value[0]), Unit: 1 << min(8, value[1])}); meter.Valid() && len(im.meters) < score.MaxMeterChanges {
+			im.meters = append(im.meters, take.MeterAt{Tick: at, Meter: meter})
 		}
 	case kind == metaKeySignature && len(value) == 2 && !im.keyed:
 		im.t.Key, im.keyed = theory.KeyOfSignature(int(int8(value[0])), value[1] == 1), true
@@ -207,6 +209,23 @@ func (im *importer) tempos() play.TempoMap {
 		}
 	}
 	return tempos
+}
+
+// setMeters gives the take its meters: 4/4 until the first (as the specification has it), the last of several at one
+// tick, and none that changes nothing.
+func (im *importer) setMeters() {
+	slices.SortStableFunc(im.meters, func(a, b take.MeterAt) int { return cmp.Compare(a.Tick, b.Tick) })
+	t := im.t
+	for i, change := range im.meters {
+		later := i+1 < len(im.meters) && im.meters[i+1].Tick == change.Tick
+		switch same := reflect.DeepEqual(t.Bars().Last(), change.Meter); {
+		case later:
+		case change.Tick == 0:
+			t.Meter = change.Meter
+		case !same:
+			t.Meters = append(t.Meters, change)
+		}
+	}
 }
 
 func (im *importer) left() (left []string) {

@@ -11,6 +11,8 @@ type Stretch struct {
 	ID, Before, After int64
 	// From and To bound the piece, in ticks since playing began.
 	From, To score.Tick
+	// Bar is the bar of From, from 0.
+	Bar int64
 	// Revision is that of the project at From.
 	Revision int64
 	// Take is the piece, without a name.
@@ -19,12 +21,12 @@ type Stretch struct {
 
 // LastBars returns from where to where the last whole bars of a recording last that ends at a tick: so many of
 // them, or all from the beginning if there are fewer; if there is no whole bar, what there is of the first.
-func LastBars(end, bar score.Tick, bars int) (from, to score.Tick) {
-	if end < bar {
+func LastBars(end score.Tick, bars score.Bars, count int) (from, to score.Tick) {
+	last := bars.At(end)
+	if last == 0 {
 		return 0, end
 	}
-	to = end / bar * bar
-	return max(0, to-score.Tick(bars)*bar), to
+	return bars.Start(max(0, last-int64(count))), bars.Start(last)
 }
 
 // delay has all that a take holds come later, but the tempo of its beginning.
@@ -34,6 +36,9 @@ func (t *Take) delay(by score.Tick) {
 	}
 	for i := range t.Markers {
 		t.Markers[i].Tick += by
+	}
+	for i := range t.Meters {
+		t.Meters[i].Tick += by
 	}
 	for i := range t.Tempo {
 		if t.Tempo[i].Tick > 0 {
@@ -48,6 +53,7 @@ func (t *Take) delay(by score.Tick) {
 // it.
 func Cut(t *Take, from, to score.Tick) *Take {
 	cut := *t
+	cut.SetMeters(t.Bars(), from)
 	cut.Messages, cut.Tempo, cut.Markers, cut.Tracks = nil, nil, nil, append([]Track(nil), t.Tracks...)
 	for _, marker := range t.Markers {
 		if marker.Tick >= from && marker.Tick < to {

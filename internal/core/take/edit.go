@@ -3,6 +3,7 @@ package take
 import (
 	"encoding/json"
 	"fmt"
+	"reflect"
 	"slices"
 
 	"jettyfog/internal/core/midi"
@@ -179,11 +180,11 @@ func (e Trim) apply(t *Take) error {
 	if err := checkStretch(t, e.From, e.To); err != nil {
 		return err
 	}
-	bar := t.Meter.Bar()
+	before := t.Bars().Floor(e.From)
 	*t = *Cut(t, e.From, e.To)
 	if e.Aligned {
-		t.delay(e.From % bar)
-		t.End = (t.End + bar - 1) / bar * bar
+		t.delay(e.From - before)
+		t.End = t.Bars().Ceil(t.End)
 	}
 	return nil
 }
@@ -217,6 +218,7 @@ func (e CutOut) apply(t *Take) error {
 	if e.From == 0 {
 		t.Tempo = after.Tempo
 	}
+	t.joinMeters(after, e.From)
 	for _, marker := range after.Markers {
 		marker.Tick += e.From
 		t.Markers = append(t.Markers, marker)
@@ -229,6 +231,20 @@ func (e CutOut) apply(t *Take) error {
 	t.Messages = midi.Merge(before.Messages, moved, nil)
 	t.Finish(e.From + after.End)
 	return nil
+}
+
+// joinMeters takes over the meters of a take that goes on from a tick on, which is after those of its own.
+func (t *Take) joinMeters(after *Take, from score.Tick) {
+	if from == 0 {
+		t.Meter, t.Meters = after.Meter, after.Meters
+		return
+	}
+	if !reflect.DeepEqual(t.Bars().Last(), after.Meter) {
+		t.Meters = append(t.Meters, MeterAt{from, after.Meter})
+	}
+	for _, change := range after.Meters {
+		t.Meters = append(t.Meters, MeterAt{from + change.Tick, change.Meter})
+	}
 }
 
 // checkStretch refuses a stretch that is not one of the take.

@@ -1,6 +1,8 @@
 package take
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/route"
@@ -43,6 +45,8 @@ func (r *Renderer) add(messages []midi.Message) {
 func (r *Renderer) Take() *Take {
 	r.add(r.player.Release(r.done))
 	t := r.take
+	t.SetMeters(t.Project.Bars(), r.from)
+	t.Meters = slices.DeleteFunc(t.Meters, func(change MeterAt) bool { return change.Tick >= r.done-r.from })
 	t.End = r.done - r.from
 	var tempo play.TempoMap
 	for _, change := range t.Tempo.From(r.from) {
@@ -56,6 +60,6 @@ func (r *Renderer) Take() *Take {
 // Render returns a take of the first bars of a project. Notes that last longer are ended there.
 func Render(p *score.Project, bars int) *Take {
 	r := NewRenderer(p, 0)
-	r.Advance(score.Tick(bars) * p.Meter.Bar())
+	r.Advance(p.Bars().Start(int64(bars)))
 	return r.Take()
 }

@@ -44,8 +44,8 @@ type Tally struct {
 
 // StatisticsOf returns the statistics of some tracks of a take, or of all if none are named.
 func StatisticsOf(t *Take, tracks ...uint32) Statistics {
-	bar := t.Meter.Bar()
-	s := Statistics{Length: int((t.End + bar - 1) / bar), Bars: []BarStatistics{}}
+	bars := t.Bars()
+	s := Statistics{Length: int(bars.At(t.End-1) + 1), Bars: []BarStatistics{}}
 	keys, intervals := map[int]int{}, map[int]int{}
 	highest := map[uint32]midi.Note{} // of the latest moment of each track
 	from := map[uint32]midi.Note{}    // of the moment before
@@ -64,7 +64,7 @@ func StatisticsOf(t *Take, tracks ...uint32) Statistics {
 		s.Notes++
 		sum, squares = sum+velocity, squares+velocity*velocity
 		keys[int(n.Key)]++
-		number := int(n.Start/bar) + 1
+		number := int(bars.At(n.Start)) + 1
 		if last := len(s.Bars) - 1; last < 0 || s.Bars[last].Bar != number {
 			s.Bars = append(s.Bars, BarStatistics{Bar: number})
 		}

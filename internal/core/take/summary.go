@@ -36,7 +36,14 @@ type Summary struct {
 func SummaryOf(t *Take) Summary {
 	return Summary{
 		Name: t.Name, Luck: t.Luck, Notes: t.Count(),
-		Bars:    float64(t.End) / float64(t.Meter.Bar()),
+		Bars:    barsIn(t),
 		Seconds: float64(t.Nanos()) / 1e9,
 	}
+}
+
+// barsIn returns how many bars a take has, the last of them in part.
+func barsIn(t *Take) float64 {
+	bars := t.Bars()
+	last := bars.At(t.End)
+	return float64(last) + float64(t.End-bars.Start(last))/float64(bars.Meter(last).Bar())
 }

@@ -15,9 +15,11 @@ import (
 type Take struct {
 	Name string
 	// Luck is the luck in force when the take began.
-	Luck  int
-	Meter score.Meter
-	Key   theory.Key
+	Luck int
+	// Meter holds from the beginning, Meters from later ticks on, ascending.
+	Meter  score.Meter
+	Meters []MeterAt
+	Key    theory.Key
 	// Tempo is the tempo map, with ticks counted from the take's start.
 	Tempo play.TempoMap
 	// Markers name moments, in order: which patterns play, from where on.
@@ -56,6 +58,31 @@ type Piece struct {
 	Messages []midi.Message
 	// Standing is what instruments were told before the piece and is still in force, in the order of messages.
 	Standing []midi.Message
+}
+
+// MeterAt is a meter and the tick from which it holds; a bar begins there.
+type MeterAt struct {
+	Tick  score.Tick  `json:"tick"`
+	Meter score.Meter `json:"meter"`
+}
+
+// Bars returns the take's bars.
+func (t *Take) Bars() score.Bars {
+	bars := score.NewBars(t.Meter)
+	for _, change := range t.Meters {
+		bars = bars.Change(change.Tick, change.Meter)
+	}
+	return bars
+}
+
+// SetMeters takes over bars from a tick on, which is the take's beginning, whatever its end.
+func (t *Take) SetMeters(bars score.Bars, from score.Tick) {
+	t.Meter, t.Meters = bars.Meter(bars.At(from)), nil
+	for tick, meter := range bars.Changes {
+		if tick > from {
+			t.Meters = append(t.Meters, MeterAt{tick - from, meter})
+		}
+	}
 }
 
 // Marker names a moment.
@@ -126,12 +153,12 @@ func Of(p *score.Project, name string) *Take {
 	t := &Take{
 		Name:  name,
 		Luck:  p.Luck.Number,
-		Meter: p.Meter,
 		Key:   p.Key,
 		Tempo: play.TempoMapOf(p),
 
 		Project: p,
 	}
+	t.SetMeters(p.Bars(), 0)
 	for i := range p.Tracks {
 		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name, Kit: p.Tracks[i].Kind == score.Kit})
 	}
@@ -157,6 +184,7 @@ func (t *Take) Finish(end score.Tick) {
 		end = max(end, m.Tick)
 	}
 	t.End, t.Tempo = end, t.Tempo.Until(end)
+	t.Meters = slices.DeleteFunc(slices.Clone(t.Meters), func(change MeterAt) bool { return change.Tick >= end })
 	t.Messages = append(kept, sounding.Release(func(struct{}) score.Tick { return end })...)
 }
 

@@ -19,7 +19,7 @@ func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
 		rendered := take.Render(p, 2)
-		require.Equal(t, 2*p.Meter.Bar(), rendered.End)
+		require.Equal(t, p.Bars().Start(2), rendered.End)
 		down := map[midi.NoteID]bool{}
 		for _, m := range rendered.Messages {
 			key := m.NoteID()
@@ -40,13 +40,13 @@ func TestRenderEndsEveryNoteInTheTake(t *testing.T) {
 func TestRenderFromAnyBar(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		bar := p.Meter.Bar()
-		from := score.Tick(rapid.IntRange(0, 3).Draw(t, "from")) * bar
+		bars, first := p.Bars(), rapid.IntRange(0, 3).Draw(t, "from")
+		from, to := bars.Start(int64(first)), bars.Start(int64(first+2))
 		r := take.NewRenderer(p, from)
-		for at := from + bar; at <= from+2*bar; at += bar {
-			r.Advance(at)
-		}
-		late, whole := r.Take(), take.Render(p, int(from/bar)+2)
+		r.Advance(bars.Start(int64(first + 1)))
+		r.Advance(to)
+		late, whole := r.Take(), take.Render(p, first+2)
+		require.Equal(t, int64(2), late.Bars().At(late.End))
 		var want, got []score.Tick
 		for _, m := range whole.Messages {
 			if m.Kind == midi.NoteOn && m.Tick >= from {
@@ -59,8 +59,8 @@ func TestRenderFromAnyBar(t *testing.T) {
 			}
 		}
 		require.Equal(t, want, got)
-		require.Equal(t, 2*bar, late.End)
-		require.InDelta(t, float64(whole.Tempo.Nanos(from+2*bar)-whole.Tempo.Nanos(from)), float64(late.Nanos()), 8)
+		require.Equal(t, to-from, late.End)
+		require.InDelta(t, float64(whole.Tempo.Nanos(to)-whole.Tempo.Nanos(from)), float64(late.Nanos()), 8)
 	})
 }
 
@@ -101,8 +101,12 @@ func TestCSV(t *testing.T) {
 
 // The last whole bars; what there is if there are fewer.
 func TestLastBars(t *testing.T) {
-	for _, c := range []struct{ end, from, to score.Tick }{{0, 0, 0}, {99, 0, 99}, {100, 0, 100}, {250, 0, 200}, {399, 100, 300}, {400, 200, 400}} {
-		from, to := take.LastBars(c.end, 100, 2)
+	bars := score.NewBars(score.Meter{Beats: 2, Unit: 4}).Change(40320, score.Meter{Beats: 1, Unit: 4})
+	const quarter = score.TicksPerQuarter
+	for _, c := range []struct{ end, from, to score.Tick }{
+		{0, 0, 0}, {2*quarter - 1, 0, 2*quarter - 1}, {2 * quarter, 0, 2 * quarter}, {3*quarter + 9, 0, 3 * quarter}, {5 * quarter, 3 * quarter, 5 * quarter},
+	} {
+		from, to := take.LastBars(c.end, bars, 2)
 		require.Equal(t, []score.Tick{c.from, c.to}, []score.Tick{from, to}, "of %d", c.end)
 	}
 }

@@ -15,10 +15,7 @@ func Project(t *rapid.T) *score.Project {
 	p := &score.Project{
 		Name:  "Drawn",
 		Tempo: tempo(t), TempoChanges: tempoChanges(t),
-		Meter: score.Meter{
-			Beats: rapid.IntRange(1, 16).Draw(t, "beats"),
-			Unit:  rapid.SampledFrom([]int{2, 4, 8, 16}).Draw(t, "unit"),
-		},
+		Meter: meter(t), MeterChanges: meterChanges(t),
 		Key: Key(t),
 		Luck: score.Luck{
 			Number: luck(t),
@@ -277,6 +274,27 @@ func tempoChanges(t *rapid.T) []score.TempoChange {
 	for range rapid.IntRange(0, 2).Draw(t, "tempo changes") {
 		at += score.Tick(rapid.IntRange(1, 100_000).Draw(t, "at"))
 		drawn = append(drawn, score.TempoChange{Tick: at, Tempo: tempo(t)})
+	}
+	return drawn
+}
+
+func meter(t *rapid.T) score.Meter {
+	drawn := score.Meter{Beats: rapid.IntRange(1, 16).Draw(t, "beats"), Unit: rapid.SampledFrom([]int{2, 4, 8, 16}).Draw(t, "unit")}
+	if rapid.IntRange(0, 3).Draw(t, "grouped") == 3 {
+		first := rapid.IntRange(1, drawn.Beats).Draw(t, "group")
+		if drawn.Groups = []int{first}; first < drawn.Beats {
+			drawn.Groups = append(drawn.Groups, drawn.Beats-first)
+		}
+	}
+	return drawn
+}
+
+func meterChanges(t *rapid.T) []score.MeterChange {
+	var drawn []score.MeterChange
+	bar := 0
+	for range rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "meter changes") {
+		bar += rapid.IntRange(1, 5).Draw(t, "bar")
+		drawn = append(drawn, score.MeterChange{Bar: bar, Meter: meter(t)})
 	}
 	return drawn
 }

@@ -23,6 +23,10 @@ export interface Project {
    */
   tempoChanges?: TempoChange[];
   meter: Meter;
+  /**
+   * @maxItems 256
+   */
+  meterChanges?: MeterChange[];
   key: Key;
   luck: Luck;
   swing: number;
@@ -45,6 +49,14 @@ export interface TempoChange {
 export interface Meter {
   beats: number;
   unit: 2 | 4 | 8 | 16;
+  /**
+   * @maxItems 16
+   */
+  groups?: number[];
+}
+export interface MeterChange {
+  bar: number;
+  meter: Meter;
 }
 export interface Key {
   root: number;
@@ -424,6 +436,7 @@ export interface SetProject {
   tempo?: number;
   tempoChanges?: TempoChange[];
   meter?: Meter;
+  meterChanges?: MeterChange[];
   key?: Key;
   swing?: number;
   swingGrid?: string;
@@ -787,7 +800,13 @@ export interface WakeView {
   from: number;
   to: number;
   bar: number;
+  meter: Meter;
+  meters: MeterAt[];
   notes: OutlineNote[];
+}
+export interface MeterAt {
+  tick: number;
+  meter: Meter;
 }
 export interface Imported {
   id: number;
@@ -883,8 +902,8 @@ export interface PatternAnswer {
 export interface Roll {
   summary: Summary;
   meter: Meter;
+  meters: MeterAt[];
   key: Key;
-  bar: number;
   end: number;
   tempo: TempoChange[];
   tracks: RollTrack[];

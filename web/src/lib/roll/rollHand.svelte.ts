@@ -72,7 +72,7 @@ export class RollHand {
     if (!drag?.note || !drag.moved) return undefined;
     const { start, end, key } = this.shown(drag.note);
     const scale = this.scale();
-    const at = `${noteName(key)} · ${place(start, this.desk.bar)}`;
+    const at = `${noteName(key)} · ${place(this.desk.barLines.position(start))}`;
     const text =
       drag.what === "end"
         ? `${at} · ${((end - start) / this.desk.gridTicks).toFixed(2)} × ${this.desk.grid}`
@@ -209,6 +209,6 @@ function at(event: SvgEvent<MouseEvent>): { x: number; y: number } {
 }
 
 /** A moment as a bar and what of it has gone. */
-function place(tick: number, bar: number): string {
-  return `bar ${(tick / bar + 1).toFixed(2)}`;
+function place(position: number): string {
+  return `bar ${(position + 1).toFixed(2)}`;
 }

@@ -93,15 +93,15 @@ export class ChartView {
   }
 
   get from(): number {
-    return this.following ? this.#page * this.#length : 0;
+    return this.session.bars.start(this.#firstBar);
   }
 
   get to(): number {
-    return this.from + this.#length;
+    return this.session.bars.start(this.#firstBar + this.bars);
   }
 
-  get #length(): number {
-    return this.bars * this.session.bar;
+  get #firstBar(): number {
+    return this.following ? this.#page * this.bars : 0;
   }
 
   /** The chosen step of a lane, if it were the lane that the keys act on. */
@@ -232,7 +232,7 @@ export class ChartView {
 
   /** Turns to the page on which a tick is. */
   turnTo(tick: number): void {
-    this.#page = Math.floor(tick / this.#length);
+    this.#page = Math.floor(this.session.bars.at(tick) / this.bars);
   }
 
   /** The values of a lane as they are seen: stored ones under those that are being painted. */

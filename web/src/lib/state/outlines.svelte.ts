@@ -30,7 +30,7 @@ export class Outlines {
       const watch = setInterval(() => {
         const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter);
         if (tick !== undefined)
-          this.#bar = Math.floor(tick / session.bar / outlineBars) * outlineBars;
+          this.#bar = Math.floor(session.bars.at(tick) / outlineBars) * outlineBars;
       }, 100);
       return () => clearInterval(watch);
     });

@@ -8,6 +8,7 @@ import type {
   LaneSpec,
   Lists,
   Message,
+  Meter,
   Part,
   PartAddress,
   Pattern,
@@ -22,6 +23,7 @@ import type {
   TransportRequest,
   WireSound,
 } from "../api/types";
+import { Bars } from "../bars";
 import { Player } from "../sound/player.svelte";
 import { EditRun } from "./editRun";
 import { Notices } from "./notices.svelte";
@@ -202,15 +204,19 @@ export class Session {
     return this.edit({ setDetail: { ...this.address, step, detail } });
   }
 
-  /** The length of a bar, in ticks. */
-  get bar(): number {
-    return this.beat * this.project.meter.beats;
+  /** The meter of a bar, from 0. */
+  meterOf(bar: number): Meter {
+    const changes = this.project.meterChanges ?? [];
+    return changes.findLast((change) => change.bar <= bar)?.meter ?? this.project.meter;
   }
 
-  /** The length of a beat, in ticks. */
-  get beat(): number {
-    return (this.lists.ticksPerQuarter * 4) / this.project.meter.unit;
-  }
+  /** The project's bars. */
+  readonly bars = $derived.by(() => {
+    const { meter, meterChanges = [] } = this.project;
+    const bars = new Bars(meter, this.lists.ticksPerQuarter);
+    for (const change of meterChanges) bars.changeAt(bars.start(change.bar), change.meter);
+    return bars;
+  });
 
   edit(edit: EditJSON): Promise<void> {
     const run = this.run.name;

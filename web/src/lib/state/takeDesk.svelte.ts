@@ -1,3 +1,4 @@
+import { Bars } from "../bars";
 import { counted } from "../counted";
 import { get } from "../api/http";
 import type {
@@ -102,19 +103,32 @@ export class TakeDesk {
   }
 
   get from(): number {
-    return this.#first * this.bar;
+    return this.barLines.tick(this.#first);
   }
 
   get to(): number {
-    return this.from + this.#bars * this.bar;
+    return this.barLines.tick(this.#first + this.#bars);
   }
 
-  get bar(): number {
-    return this.#roll?.bar ?? this.session.bar;
+  /** The take's bars. */
+  readonly barLines = $derived.by(() => {
+    const roll = this.#roll;
+    if (!roll) return this.session.bars;
+    const bars = new Bars(roll.meter, this.session.lists.ticksPerQuarter);
+    for (const { tick, meter } of roll.meters) bars.changeAt(tick, meter);
+    return bars;
+  });
+
+  /** The first of the bars that are shown and the one after the last, from 0. */
+  get shown(): { first: number; last: number } {
+    return { first: this.#first, last: this.#first + this.#bars };
   }
 
   get gridTicks(): number {
-    return this.session.lists.rates.find((rate) => rate.name === this.grid)?.ticks ?? this.bar;
+    return (
+      this.session.lists.rates.find((rate) => rate.name === this.grid)?.ticks ??
+      this.barLines.length
+    );
   }
 
   zoom(bars: number): void {
@@ -124,7 +138,7 @@ export class TakeDesk {
 
   /** Shows so many bars later ones, within the take. */
   scroll(by: number): void {
-    const last = Math.max(0, Math.ceil((this.roll?.end ?? 0) / this.bar) - 1);
+    const last = Math.max(0, Math.ceil(this.barLines.position(this.roll?.end ?? 0)) - 1);
     this.#first = Math.min(last, Math.max(0, this.#first + by));
   }
 
@@ -145,8 +159,12 @@ export class TakeDesk {
   }
 
   /** Chooses a stretch of time, on the lines of the grid or of another distance; one of no length lets go. */
-  chooseStretch(from: number, to: number, lines = this.gridTicks): void {
-    const [a, b] = [snap(Math.min(from, to), lines), snap(Math.max(from, to), lines)];
+  chooseStretch(from: number, to: number, byBars = false): void {
+    const nearest = (tick: number) =>
+      byBars
+        ? this.barLines.start(Math.round(this.barLines.position(Math.max(0, tick))))
+        : snap(tick, this.gridTicks);
+    const [a, b] = [nearest(Math.min(from, to)), nearest(Math.max(from, to))];
     const end = Math.min(b, this.roll?.end ?? b);
     this.#stretch = a < end ? { from: a, to: end } : undefined;
   }
@@ -299,12 +317,12 @@ export function pathOf(id: number): string {
 }
 
 /** What a list of takes would say of a loop; its version is that of the project. */
-function summaryOf({ id, name, loop }: Track, { snapshot, bar }: Session): Summary {
+function summaryOf({ id, name, loop }: Track, { snapshot, bars }: Session): Summary {
   const { revision: version, undo, redo, project } = snapshot;
   return {
     ...{ id: -id, name, version, undo, redo, position: 0, deleted: false, created: 0 },
     ...{ luck: project.luck.number, revision: 0, seconds: 0 },
-    bars: (loop?.length ?? 0) / bar,
+    bars: (loop?.length ?? 0) / bars.length,
     notes: loop?.notes?.length ?? 0,
   };
 }

@@ -5,7 +5,7 @@ import type { Session } from "./session.svelte";
 import { pathOf } from "./takeDesk.svelte";
 
 /** How many bars of a take are fetched at once while it is heard. */
-const barsAhead = 16;
+const notesAhead = 16;
 
 /** How long after the press a take begins to sound, in milliseconds. */
 const delay = 150;
@@ -37,9 +37,10 @@ export class TakeHearing {
     await this.session.sound.start();
     this.#heard = { roll, tick: from, page: performance.now() + delay, end: to };
     const { signal } = (this.#abort = new AbortController());
-    const chunk = barsAhead * roll.bar;
+    const whole = 4 * this.#quarter;
+    const chunk = notesAhead * whole;
     for (let at = from; at < to && !signal.aborted; at += chunk) {
-      await this.#wait(at - roll.bar, signal);
+      await this.#wait(at - whole, signal);
       await this.#fetch(roll, at, Math.min(at + chunk, to), signal);
     }
     await this.#wait(to, signal);

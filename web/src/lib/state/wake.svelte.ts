@@ -1,5 +1,6 @@
 import { get } from "../api/http";
 import type { KeepRequest, WakeView } from "../api/types";
+import { Bars } from "../bars";
 import type { Session } from "./session.svelte";
 
 /** How many bars the wake shows. */
@@ -53,8 +54,17 @@ export class Wake {
 
   /** How many bars there are to keep. */
   get bars(): number {
-    return this.#view ? (this.#view.to - this.#view.from) / this.#view.bar : 0;
+    return this.#view ? this.lines.position(this.#view.to - this.#view.from) : 0;
   }
+
+  /** The bars of what is shown, with ticks from its beginning. */
+  readonly lines = $derived.by(() => {
+    const view = this.#view;
+    if (!view) return this.session.bars;
+    const bars = new Bars(view.meter, this.session.lists.ticksPerQuarter);
+    for (const { tick, meter } of view.meters) bars.changeAt(tick, meter);
+    return bars;
+  });
 
   get hasEarlier(): boolean {
     return this.#view !== undefined && (this.#view.from > 0 || this.#view.before > 0);
@@ -90,9 +100,9 @@ export class Wake {
   choose(a: number, b: number): void {
     const view = this.#view;
     if (!view) return;
-    const beat = this.session.beat;
-    const from = Math.max(view.from, Math.floor(Math.min(a, b) / beat) * beat);
-    const to = Math.min(view.to, Math.ceil(Math.max(a, b) / beat) * beat);
+    const beats = this.lines.beats(0, view.to - view.from).map(({ tick }) => view.from + tick);
+    const from = beats.findLast((tick) => tick <= Math.min(a, b)) ?? view.from;
+    const to = beats.find((tick) => tick >= Math.max(a, b)) ?? view.to;
     // While playing, what is shown moves on; what was chosen stays where it is.
     this.#place ??= { stretch: view.stretch, end: view.to };
     this.#piece = a !== b && to > from ? { from, to } : undefined;

@@ -6,20 +6,24 @@
   const view = getChartView();
   const height = 36;
 
-  const beatsPerBar = $derived(session.project.meter.beats);
-  const beats = $derived(
-    Array.from({ length: view.bars * beatsPerBar }, (_, i) => {
-      const width = view.width / (view.bars * beatsPerBar);
-      const firstBar = Math.round(view.from / session.bar);
+  /** The beats, in ink and paper by turns; where beats are grouped the groups are. */
+  const beats = $derived.by(() => {
+    const scale = view.width / (view.to - view.from);
+    const beats = session.bars.beats(view.from, view.to);
+    let ink = true;
+    return beats.map(({ tick, bar, beat, group }, i) => {
+      const grouped = (session.meterOf(bar).groups ?? []).length > 0;
+      if (i > 0 && (!grouped || group)) ink = !ink;
       return {
         i,
-        x: i * width,
-        width,
-        bar: firstBar + Math.floor(i / beatsPerBar) + 1,
-        beat: (i % beatsPerBar) + 1,
+        x: (tick - view.from) * scale,
+        width: ((beats[i + 1]?.tick ?? view.to) - tick) * scale,
+        bar: bar + 1,
+        beat: beat + 1,
+        ink,
       };
-    }),
-  );
+    });
+  });
 
   /** Where all lanes begin together again, and where the cursor's lane does with the gate. */
   const meetings = $derived.by(() => {
@@ -65,7 +69,7 @@
         y={height - 9}
         width={Math.max(0, beat.width - (beat.i === beats.length - 1 ? 1 : 0))}
         height="7"
-        fill={beat.i % 2 ? "var(--paper)" : "var(--ink)"}
+        fill={beat.ink ? "var(--ink)" : "var(--paper)"}
         stroke="var(--ink)"
       />
       {#if beat.beat === 1}

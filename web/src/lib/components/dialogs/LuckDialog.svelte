@@ -49,7 +49,7 @@
   async function holdLast(): Promise<void> {
     const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter);
     if (tick === undefined) return;
-    const holdFrom = Math.max(0, Math.floor(tick / session.bar) - lastBars);
+    const holdFrom = Math.max(0, session.bars.at(tick) - lastBars);
     const edits = session.project.tracks.map((track) => ({
       setTrack: { track: track.id, hold: lastBars, holdFrom },
     }));

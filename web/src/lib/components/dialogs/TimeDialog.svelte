@@ -1,9 +1,13 @@
-<!-- @component The meter and the swing of the project. -->
+<!-- @component The meters, the tempo changes and the swing of the project. -->
 <script lang="ts">
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import TextRow from "../fields/TextRow.svelte";
+  import { meterOf, meterText } from "../../chart/meter";
   import Dialog from "./Dialog.svelte";
+  import MeterChanges from "./MeterChanges.svelte";
+  import TempoChanges from "./TempoChanges.svelte";
 
   let { open = $bindable() }: { open: boolean } = $props();
 
@@ -13,7 +17,7 @@
   const grids = ["1/8", "1/16"] as const;
 </script>
 
-<Dialog bind:open title="Meter and swing">
+<Dialog bind:open title="Meter, tempo changes and swing">
   <NumberRow
     label="beats in a bar"
     name="Beats in a bar"
@@ -21,7 +25,7 @@
     value={meter.beats}
     min={1}
     max={16}
-    commit={(beats) => session.edit({ setProject: { meter: { ...meter, beats } } })}
+    commit={(beats) => session.edit({ setProject: { meter: { beats, unit: meter.unit } } })}
   />
   <ChoiceRow
     label="note value of a beat"
@@ -34,6 +38,19 @@
       return session.edit({ setProject: { meter: { ...meter, unit } } });
     }}
   />
+  <TextRow
+    label="as written"
+    name="Meter"
+    help="The meter as it is written; 2+2+3/8 groups its beats."
+    value={meterText(meter)}
+    commit={(text) => {
+      const written = meterOf(text);
+      if (written) return session.edit({ setProject: { meter: written } });
+      session.notices.add(`“${text}” is no meter; write it as 7/8 or 2+2+3/8.`);
+    }}
+  />
+  <MeterChanges />
+  <TempoChanges />
   <NumberRow
     label="swing"
     name="Swing in percent"

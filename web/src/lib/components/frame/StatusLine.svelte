@@ -16,8 +16,8 @@
     if (repeats.never) return `It never repeats: ${repeats.never}.`;
     const all = projectRepeats.never
       ? `all tracks together never do: ${projectRepeats.never}`
-      : `all tracks together every ${counted(projectRepeats.ticks / session.bar, "bar")}`;
-    return `It repeats every ${counted(repeats.ticks / session.bar, "bar")}, ${all}.`;
+      : `all tracks together every ${counted(projectRepeats.ticks / session.bars.length, "bar")}`;
+    return `It repeats every ${counted(repeats.ticks / session.bars.length, "bar")}, ${all}.`;
   });
 
   /** While playing, the bar in which they meet next. */
@@ -26,7 +26,7 @@
     const tick = session.places.of(session.track.id, session.part.id, "gate")?.tick;
     if (tick === undefined || period === 0) return "";
     const meeting = (Math.floor(tick / period) + 1) * period;
-    return `, next in bar ${(Math.floor(meeting / session.bar) + 1).toLocaleString("en")}`;
+    return `, next in bar ${(session.bars.at(meeting) + 1).toLocaleString("en")}`;
   });
 
   const sounds = $derived(session.player.sounds);
@@ -61,7 +61,8 @@
       The lanes never meet again for sure: {never}
     {:else if view.chart}
       All lanes meet again every
-      <b class="text-ink font-semibold">{counted(view.chart.period.ticks / session.bar, "bar")}</b
+      <b class="text-ink font-semibold"
+        >{counted(view.chart.period.ticks / session.bars.length, "bar")}</b
       >{next}
     {/if}
   </span>

@@ -22,7 +22,7 @@
     if (!chartLane) return "";
     const { never, ticks = 0 } = chartLane.meetsGate;
     if (never) return "never meets the gate for sure";
-    return `meets gate every ${counted(ticks / session.bar, "bar")}`;
+    return `meets gate every ${counted(ticks / session.bars.length, "bar")}`;
   });
   /** What there is to know of the lane beside its loop. */
   const caption = $derived(

@@ -19,9 +19,10 @@
   const view = getChartView();
 
   const beats = $derived(
-    Array.from({ length: view.bars * session.project.meter.beats }, (_, i) => ({
-      x: (i * width) / (view.bars * session.project.meter.beats),
-      bar: i % session.project.meter.beats === 0,
+    session.bars.beats(view.from, view.to).map(({ tick, beat, group }) => ({
+      x: ((tick - view.from) * width) / (view.to - view.from),
+      strong: beat === 0,
+      group,
     })),
   );
   const lane = $derived(session.lane(name, session.parts[index]));
@@ -57,7 +58,8 @@
     x2={beat.x + 0.5}
     y1="0"
     y2={height}
-    stroke={beat.bar ? "var(--line-strong)" : "var(--line)"}
+    stroke={beat.strong ? "var(--line-strong)" : "var(--line)"}
+    stroke-width={beat.group && !beat.strong ? 2 : 1}
   />
 {/each}
 {#each rows as row (row.degree)}

@@ -15,7 +15,7 @@
 
   $effect(() => {
     const { revision } = session.snapshot;
-    const at = { track: session.track.id, from: 0, to: bars * session.bar };
+    const at = { track: session.track.id, from: 0, to: session.bars.start(bars) };
     if (revision === 0) return;
     const stale = new AbortController();
     getChart(at, stale.signal, luck)
@@ -36,7 +36,7 @@
     const list = notes(mine);
     const keys = [...list, ...notes(theirs)].map((f) => f.key);
     const [lowest, highest] = [Math.min(...keys), Math.max(...keys)];
-    const scale = width / (bars * session.bar);
+    const scale = width / session.bars.start(bars);
     return list.map((f) => ({
       x: f.start * scale,
       y: 8 + ((highest - f.key) / Math.max(1, highest - lowest)) * (height - 22),

@@ -12,8 +12,8 @@
 
   let width = $state(0);
 
-  const from = $derived(outlines.bar * session.bar);
-  const scale = $derived(width / (outlineBars * session.bar));
+  const from = $derived(session.bars.start(outlines.bar));
+  const scale = $derived(width / (session.bars.start(outlines.bar + outlineBars) - from));
 </script>
 
 <div bind:clientWidth={width} data-help="The next two bars, as the luck has decided them.">

@@ -35,7 +35,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
     }
     const watch = setInterval(() => {
       const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter) ?? 0;
-      bar = Math.floor((tick / session.bar) * 2) / 2;
+      bar = Math.floor(session.bars.position(tick) * 2) / 2;
     }, 200);
     return () => clearInterval(watch);
   });
@@ -45,8 +45,9 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
     const { track, part } = session.address;
     if (revision === 0 || !session.lane(name).spread) return;
     // While it stands still, the bars from the beginning on, as the luck has decided them.
-    const to = bar > 0 ? bar * session.bar : barsBack * session.bar;
-    const from = Math.max(0, to - barsBack * session.bar);
+    const last = bar > 0 ? bar : barsBack;
+    const to = session.bars.tick(last);
+    const from = session.bars.tick(Math.max(0, last - barsBack));
     const stale = new AbortController();
     getDraws({ track, from, to }, part, name, stale.signal)
       .then((answer) => (draws = answer))

@@ -15,7 +15,7 @@
   let notes = $state(8);
 
   /** How long the loop is, in words. */
-  const length = $derived(counted((track.loop?.length ?? 0) / session.bar, "bar"));
+  const length = $derived(counted((track.loop?.length ?? 0) / session.bars.length, "bar"));
 
   function edit(): void {
     desk.open(-track.id);

@@ -126,7 +126,7 @@
       {#if repeats.never}
         What is held does not repeat exactly for sure: {repeats.never}.
       {:else}
-        What is held repeats exactly after {counted(repeats.ticks / session.bar, "bar")}.
+        What is held repeats exactly after {counted(repeats.ticks / session.bars.length, "bar")}.
       {/if}
     </p>
   {/if}

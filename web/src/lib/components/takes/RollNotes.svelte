@@ -23,10 +23,8 @@ note moves it, one of its end makes it longer; a double click on the paper write
     Array.from({ length: scale.highest - scale.lowest + 1 }, (_, i) => scale.lowest + i),
   );
   const lines = $derived.by(() => {
-    const beat = roll.bar / roll.meter.beats;
-    const every = desk.bars > 8 ? roll.bar : beat;
-    const count = Math.round((scale.to - scale.from) / every);
-    return Array.from({ length: count + 1 }, (_, i) => scale.from + i * every);
+    const beats = desk.barLines.beats(scale.from, scale.to + 1);
+    return beats.filter(({ beat }) => beat === 0 || desk.bars <= 8);
   });
 
   function fill(note: RollNote): string {
@@ -78,12 +76,12 @@ note moves it, one of its end makes it longer; a double click on the paper write
       />
     {/if}
   {/each}
-  {#each lines as tick (tick)}
+  {#each lines as { tick, beat } (tick)}
     <line
       x1={scale.x(tick)}
       x2={scale.x(tick)}
       y2={scale.height}
-      stroke={tick % roll.bar === 0 ? "var(--line-strong)" : "var(--line)"}
+      stroke={beat === 0 ? "var(--line-strong)" : "var(--line)"}
     />
   {/each}
   {#if desk.stretch}
@@ -131,7 +129,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
       data-note={note.place}
       role="option"
       aria-selected={chosen}
-      aria-label="{noteName(note.key)}, bar {(note.start / roll.bar + 1).toFixed(
+      aria-label="{noteName(note.key)}, bar {(desk.barLines.position(note.start) + 1).toFixed(
         2,
       )}, velocity {note.velocity}"
     />

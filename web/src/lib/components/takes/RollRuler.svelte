@@ -10,13 +10,8 @@
   const height = 26;
   let began = $state<number>();
 
-  const beat = $derived(roll.bar / roll.meter.beats);
-  const beats = $derived(
-    Array.from({ length: Math.round((scale.to - scale.from) / beat) }, (_, i) => {
-      const tick = scale.from + i * beat;
-      return { tick, bar: tick / roll.bar + 1, first: i % roll.meter.beats === 0 };
-    }),
-  );
+  const beats = $derived(desk.barLines.beats(scale.from, scale.to));
+  const barOf = (tick: number) => desk.barLines.position(tick) + 1;
   const markers = $derived(
     roll.markers.filter(({ tick }) => tick >= scale.from && tick < scale.to),
   );
@@ -43,9 +38,9 @@
   role="slider"
   tabindex="0"
   aria-label="Stretch of the take"
-  aria-valuenow={(desk.stretch?.from ?? 0) / roll.bar + 1}
+  aria-valuenow={barOf(desk.stretch?.from ?? 0)}
   aria-valuetext={desk.stretch
-    ? `bars ${desk.stretch.from / roll.bar + 1} to ${desk.stretch.to / roll.bar + 1}`
+    ? `bars ${barOf(desk.stretch.from)} to ${barOf(desk.stretch.to)}`
     : "none chosen"}
   data-help="Drag to choose bars for hearing, correcting and carrying away, with Alt a stretch on the grid; a press lets go. Shift+arrows make it longer, arrows move it."
   onpointerdown={(event) => {
@@ -54,8 +49,7 @@
     desk.chooseStretch(began, began);
   }}
   onpointermove={(event) =>
-    began !== undefined &&
-    desk.chooseStretch(began, tickOf(event), event.altKey ? desk.gridTicks : roll.bar)}
+    began !== undefined && desk.chooseStretch(began, tickOf(event), !event.altKey)}
   onpointerup={() => (began = undefined)}
   onpointercancel={() => (began = undefined)}
   {onkeydown}
@@ -68,17 +62,17 @@
       fill="var(--lamp-soft)"
     />
   {/if}
-  {#each beats as { tick, bar, first } (tick)}
+  {#each beats as { tick, bar, beat } (tick)}
     <line
       x1={scale.x(tick)}
       x2={scale.x(tick)}
-      y1={first ? 4 : 18}
+      y1={beat === 0 ? 4 : 18}
       y2={height}
       stroke="var(--line-strong)"
     />
-    {#if first && (desk.bars < 32 || (bar - 1) % 2 === 0)}
+    {#if beat === 0 && (desk.bars < 32 || bar % 2 === 0)}
       <text x={scale.x(tick) + 4} y="15" font-size="13" font-weight="600" fill="var(--ink)"
-        >{bar}</text
+        >{bar + 1}</text
       >
     {/if}
   {/each}

@@ -20,7 +20,7 @@
   /** Values that are being drawn, by the places of their notes. */
   let drawn = $state.raw<Map<number, number>>();
 
-  const most = $derived(lane === "velocities" ? 127 : roll.bar);
+  const most = $derived(lane === "velocities" ? 127 : desk.barLines.length);
   const shown = $derived(
     roll.notes.filter((note) => desk.track === undefined || note.track === desk.track),
   );

@@ -16,8 +16,8 @@
   /** The bars of the chosen stretch, whole. */
   const bars = $derived.by(() => {
     if (!desk.stretch) return undefined;
-    const from = Math.floor(desk.stretch.from / desk.bar) + 1;
-    return { from, to: Math.max(from + 1, Math.ceil(desk.stretch.to / desk.bar) + 1) };
+    const from = desk.barLines.at(desk.stretch.from) + 1;
+    return { from, to: Math.max(from + 1, Math.ceil(desk.barLines.position(desk.stretch.to)) + 1) };
   });
   const query = $derived.by(() => {
     const chosen = only && bars ? `&from=${bars.from}&to=${bars.to}` : "";

@@ -91,7 +91,7 @@
       onclick={() => desk.scroll(-Math.max(1, desk.bars / 2))}>‹</button
     >
     <span class="caption w-[74px] text-center font-mono"
-      >{Math.round(desk.from / desk.bar) + 1}–{Math.min(lastBar, Math.round(desk.to / desk.bar))} of {lastBar}</span
+      >{Math.round(desk.shown.first) + 1}–{Math.min(lastBar, Math.round(desk.shown.last))} of {lastBar}</span
     >
     <button
       class="control"

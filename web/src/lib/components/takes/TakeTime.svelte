@@ -12,7 +12,7 @@
   const stretch = $derived(desk.stretch);
   const words = $derived.by(() => {
     if (!stretch) return "Drag over the bar numbers to choose a stretch.";
-    const bar = (tick: number) => Number((tick / desk.bar + 1).toFixed(2));
+    const bar = (tick: number) => Number((desk.barLines.position(tick) + 1).toFixed(2));
     return `Chosen: from bar ${bar(stretch.from)} to before bar ${bar(stretch.to)}.`;
   });
 

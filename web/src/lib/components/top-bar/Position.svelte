@@ -15,12 +15,9 @@
       request = requestAnimationFrame(frame);
       const tick = session.transport.tickAt(now, session.lists.ticksPerQuarter);
       if (tick === undefined) return;
-      const inBar = tick % session.bar;
-      const bar = Math.floor(tick / session.bar) + 1;
-      const beat = Math.floor(inBar / session.beat) + 1;
-      const sixteenth =
-        Math.floor((inBar % session.beat) / (session.lists.ticksPerQuarter / 4)) + 1;
-      shown = `${String(bar).padStart(3, "0")}.${beat}.${sixteenth}`;
+      const at = session.bars.beatAt(tick);
+      const sixteenth = Math.floor((tick - at.tick) / (session.lists.ticksPerQuarter / 4)) + 1;
+      shown = `${String(at.bar + 1).padStart(3, "0")}.${at.beat + 1}.${sixteenth}`;
     });
     return () => cancelAnimationFrame(request);
   });

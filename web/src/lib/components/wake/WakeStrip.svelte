@@ -13,14 +13,20 @@
   let bars = $state(8);
   let began = $state<number>();
 
-  const bar = $derived(wake.view?.bar ?? session.bar);
-  const scale = $derived(width / (wakeBars * bar));
   const to = $derived(wake.view?.to ?? 0);
+  const length = $derived(to - (wake.view?.from ?? 0));
+  const scale = $derived(width / Math.max(length, wake.lines.start(wakeBars)));
   /** The wake ends at the right; what there is of it begins as far from there as it lasts. */
   const x = (tick: number) => width - (to - tick) * scale;
   const notes = $derived(wake.view?.notes ?? []);
   const from = $derived(wake.view?.from ?? 0);
-  const kept = $derived(wake.piece ?? { from: to - Math.min(bars, wake.bars) * bar, to });
+  const last = $derived(wake.lines.tick(wake.bars - Math.min(bars, wake.bars)));
+  const kept = $derived(wake.piece ?? { from: from + last, to });
+  const pieceBars = $derived(
+    wake.piece &&
+      wake.lines.position(wake.piece.to - from) - wake.lines.position(wake.piece.from - from),
+  );
+  const lines = $derived(wake.lines.beats(0, Math.max(1, length)).filter(({ beat }) => beat === 0));
 
   async function keep(): Promise<void> {
     await session.shelf.keepWake(wake.request(bars));
@@ -39,7 +45,7 @@
   data-help="The wake has everything that sounded. Drag over a stretch to choose it; a press lets go."
 >
   <span class="caption w-[74px]">
-    wake {wake.view ? `from ${wake.view.from / bar + 1}` : ""}
+    wake {wake.view ? `from bar ${wake.view.bar}` : ""}
   </span>
   <button
     class="control h-[22px]!"
@@ -72,10 +78,10 @@
         fill={wake.piece ? "var(--lamp-soft)" : "var(--water)"}
         opacity="0.6"
       />
-      {#each { length: wakeBars + 1 }, i (i)}
+      {#each lines as { tick } (tick)}
         <line
-          x1={(i * width) / wakeBars}
-          x2={(i * width) / wakeBars}
+          x1={x(from + tick)}
+          x2={x(from + tick)}
           y1={height - 6}
           y2={height}
           stroke="var(--line-strong)"
@@ -105,9 +111,7 @@
       onclick={keep}>{wake.piece ? "keep this" : "keep last"}</button
     >
     {#if wake.piece}
-      <span class="caption w-[70px]"
-        >{Number(((wake.piece.to - wake.piece.from) / bar).toFixed(2))} bars</span
-      >
+      <span class="caption w-[70px]">{Number(pieceBars?.toFixed(2))} bars</span>
     {:else}
       <NumberField
         label="Bars of the wake to keep"

@@ -1,0 +1,57 @@
+<!-- @component The changes of meter: from which bar on which meter holds. -->
+<script lang="ts">
+  import type { Meter, MeterChange } from "../../api/types";
+  import { meterOf, meterText } from "../../chart/meter";
+  import { getSession } from "../../state/context";
+  import ChangeLine from "./ChangeLine.svelte";
+
+  const session = getSession();
+  const changes = $derived(session.project.meterChanges ?? []);
+
+  /** Stores the changes in their order; of two at one bar the one that was given last counts. */
+  function set(changes: MeterChange[]): Promise<void> {
+    const byBar = new Map(changes.map((change) => [change.bar, change]));
+    const meterChanges = [...byBar.values()].sort((a, b) => a.bar - b.bar);
+    return session.edit({ setProject: { meterChanges } });
+  }
+
+  function replace(i: number, change: Partial<MeterChange>): Promise<void> {
+    const others = changes.filter((_, at) => at !== i);
+    const own = changes[i];
+    return own ? set([...others, { ...own, ...change }]) : Promise.resolve();
+  }
+
+  function write(i: number, field: HTMLInputElement, before: Meter): void {
+    const meter = meterOf(field.value);
+    if (meter) {
+      void replace(i, { meter });
+      return;
+    }
+    session.notices.add(`“${field.value}” is no meter; write it as 7/8 or 2+2+3/8.`);
+    field.value = meterText(before);
+  }
+
+  function add(): Promise<void> {
+    const bar = (changes.at(-1)?.bar ?? 0) + 4;
+    return set([...changes, { bar, meter: session.meterOf(bar) }]);
+  }
+</script>
+
+{#each changes as { bar, meter }, i (bar)}
+  <ChangeLine
+    what="meter"
+    bar={bar + 1}
+    move={(to) => replace(i, { bar: to - 1 })}
+    remove={() => set(changes.filter((_, at) => at !== i))}
+  >
+    <input
+      class="control w-[90px]"
+      aria-label="Meter from bar {bar + 1}"
+      data-help="A meter, as 7/8, or 2+2+3/8 to group its beats."
+      autocomplete="off"
+      value={meterText(meter)}
+      onchange={(event) => write(i, event.currentTarget, meter)}
+    />
+  </ChangeLine>
+{/each}
+<button class="control" disabled={changes.length === 256} onclick={add}>+ meter change</button>

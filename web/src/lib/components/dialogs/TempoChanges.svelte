@@ -1,0 +1,52 @@
+<!-- @component The changes of tempo: from which bar on which tempo holds. -->
+<script lang="ts">
+  import type { TempoChange } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import NumberField from "../fields/NumberField.svelte";
+  import ChangeLine from "./ChangeLine.svelte";
+
+  const session = getSession();
+  const changes = $derived(session.project.tempoChanges ?? []);
+
+  /** Stores the changes in their order; of two at one tick the one that was given last counts. */
+  function set(changes: TempoChange[]): Promise<void> {
+    const byTick = new Map(changes.map((change) => [change.tick, change]));
+    const tempoChanges = [...byTick.values()].sort((a, b) => a.tick - b.tick);
+    return session.edit({ setProject: { tempoChanges } });
+  }
+
+  function replace(i: number, change: Partial<TempoChange>): Promise<void> {
+    const others = changes.filter((_, at) => at !== i);
+    const own = changes[i];
+    return own ? set([...others, { ...own, ...change }]) : Promise.resolve();
+  }
+
+  function add(): Promise<void> {
+    const last = changes.at(-1);
+    const bar = last ? session.bars.at(last.tick) + 4 : 4;
+    const tempo = last?.tempo ?? session.project.tempo;
+    return set([...changes, { tick: session.bars.start(bar), tempo }]);
+  }
+</script>
+
+{#each changes as { tick, tempo }, i (tick)}
+  <ChangeLine
+    what="tempo"
+    bar={session.bars.at(tick) + 1}
+    move={(bar) => replace(i, { tick: session.bars.start(bar - 1) })}
+    remove={() => set(changes.filter((_, at) => at !== i))}
+  >
+    <NumberField
+      label="Tempo from bar {session.bars.at(tick) + 1}"
+      help="Beats a minute from there on."
+      value={tempo / 1000}
+      min={10}
+      max={400}
+      decimals={2}
+      width="7ch"
+      commit={(bpm) => replace(i, { tempo: Math.round(bpm * 1000) })}
+    />
+    <span class="caption">bpm</span>
+  </ChangeLine>
+{/each}
+<button class="control" disabled={changes.length === 256} onclick={add}>+ tempo change</button>
