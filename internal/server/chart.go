@@ -7,6 +7,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
@@ -139,9 +140,9 @@ func chartOf(p *score.Project, track *score.Track, from, to score.Tick) Chart {
 	for i, outlook := range play.Look(p, track.ID, from, to) {
 		chart.Parts = append(chart.Parts, chartPart(p, track, &track.Parts()[i], outlook))
 	}
-	chart.Period = periodOf(play.TrackPeriod(p, track))
-	chart.Repeats = periodOf(play.Repeats(p, track))
-	chart.ProjectRepeats = periodOf(play.ProjectRepeats(p))
+	chart.Period = periodOf(period.OfTrack(p, track))
+	chart.Repeats = periodOf(period.Repeats(p, track))
+	chart.ProjectRepeats = periodOf(period.ProjectRepeats(p))
 	return chart
 }
 
@@ -159,8 +160,8 @@ func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook p
 			moves = []play.Move{}
 		}
 		chart.Lanes = append(chart.Lanes, ChartLane{
-			Lane: spec.Name, Moves: moves, Loop: periodOf(play.Period(p, track, part, spec.Name)),
-			MeetsGate: periodOf(play.Period(p, track, part, score.Gate, spec.Name)),
+			Lane: spec.Name, Moves: moves, Loop: periodOf(period.Of(p, track, part, spec.Name)),
+			MeetsGate: periodOf(period.Of(p, track, part, score.Gate, spec.Name)),
 		})
 	}
 	return chart

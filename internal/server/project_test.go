@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
@@ -72,7 +73,7 @@ func TestChart(t *testing.T) {
 		require.Greater(t, lane.Moves[1].Tick, score.Tick(100_000))
 	}
 	require.Equal(t, server.Period{Ticks: 3465 * project.Meter.Bar()}, chart.Period)
-	require.Equal(t, server.Period{Never: play.ErrChance.Error()}, chart.Repeats)
+	require.Equal(t, server.Period{Never: period.ErrChance.Error()}, chart.Repeats)
 	require.Equal(t, server.Period{Ticks: 11 * project.Meter.Bar()}, part.Lanes[1].MeetsGate)
 	require.Equal(t, server.Degree{Degree: 4, Name: "A4", Key: 69}, chart.Degrees[28+4])
 	require.Equal(t, server.Degree{Degree: -7, Name: "D3", Root: true, Key: 50}, chart.Degrees[28-7])

@@ -18,63 +18,9 @@ import (
 func TestClosedForm(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		makePlain(t, p)
+		testkit.MakePlain(t, p)
 		require.Equal(t, readOff(p, stretch), play.Render(p, 0, stretch, nil))
 	})
-}
-
-// makePlain leaves one melodic track whose lanes walk forward or backward by the clock.
-func makePlain(t *rapid.T, p *score.Project) {
-	p.Tracks, p.Swing, p.Filling = p.Tracks[:1], score.Straight, false
-	makeEqual(p)
-	track := &p.Tracks[0]
-	track.Kind, track.Voices, track.Overlap, track.Playing = score.Melodic, 0, 0, 0
-	makeAudible(p)
-	track.Patterns[0].Parts = track.Patterns[0].Parts[:1]
-	track.Transpose, track.Speed, track.Swing = score.Transpose{}, score.Ratio{N: 1, M: 1}, 0
-	track.Delay, track.Jitter, track.Shifts, track.Hold, track.Realign = 0, 0, nil, 0, 0
-	part := &track.Patterns[0].Parts[0]
-	part.Details, part.Held, part.LengthUnit, part.Durations = nil, score.Window{}, "", nil
-	track.Source = score.Source{Kind: score.OwnClock}
-	part.Lanes.Ratchet, part.Lanes.Nudge, part.Lanes.Chord, part.Lanes.Slide, part.Mods = nil, nil, nil, nil, nil
-	part.Lanes.Swing = nil
-	for _, spec := range score.LaneSpecs() {
-		if !part.Lanes.Has(spec.Name) {
-			continue
-		}
-		lane := part.Lanes.Lane(spec.Name)
-		lane.Weights, lane.Evolve = nil, nil
-		lane.Spread, lane.Amount, lane.Moves = nil, 100, score.ByClock
-		lane.Order = rapid.SampledFrom([]score.Order{score.Forward, score.Backward}).Draw(t, "plain order")
-		for i := range lane.Steps {
-			if spec.Name == score.Probability {
-				lane.Steps[i] = 100
-			}
-		}
-	}
-}
-
-// makeAudible takes away all that silences tracks and parts.
-func makeAudible(p *score.Project) {
-	for i := range p.Tracks {
-		track := &p.Tracks[i]
-		track.Mute, track.Solo, track.OffAir = false, false, false
-		for _, pattern := range track.Patterns {
-			for j := range pattern.Parts {
-				pattern.Parts[j].Mute = false
-			}
-		}
-	}
-}
-
-// makeEqual takes away tunings, which tests of their own look at.
-func makeEqual(p *score.Project) {
-	if p.Key.Tuning != nil {
-		p.Key = theory.Key{Root: p.Key.Root % theory.Octave, Scale: "dorian", Allowed: []int{0, 2, 5}}
-	}
-	for i := range p.Tracks {
-		p.Tracks[i].Tuned = nil
-	}
 }
 
 func readOff(p *score.Project, to score.Tick) []play.Note {

@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // Which of its first 16 passes a step sounds on, by a condition. Beside it a second track plays one chord of three notes
@@ -35,7 +36,7 @@ func TestWhenConditionsHold(t *testing.T) {
 		{"not sounded", false, []int{1, 3, 5, 7, 9, 11, 13, 15}},
 	} {
 		t.Run(string(c.condition), func(t *testing.T) {
-			p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+			p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
 				p.Filling = c.filling
 				part.Details = map[int]score.StepDetail{0: {Condition: c.condition}}
 			})
@@ -46,7 +47,7 @@ func TestWhenConditionsHold(t *testing.T) {
 			clear(heard[0].Lanes.Gate.Steps)
 			heard[0].Details = nil
 			heard[0].Lanes.Gate.Steps[20], heard[0].Lanes.Gate.Steps[32] = score.On, score.On
-			set(&heard[0].Lanes.Chord, score.Chord, func(l *score.Lane) { l.Linked, l.Steps[20] = true, 2 })
+			testkit.SetLane(&heard[0].Lanes.Chord, score.Chord, func(l *score.Lane) { l.Linked, l.Steps[20] = true, 2 })
 			p.Tracks = append(p.Tracks, other)
 			require.NoError(t, p.Validate())
 			var passes []int

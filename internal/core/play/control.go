@@ -51,14 +51,14 @@ func compareTurns(a, b turn) int {
 
 // turn gives a mod lane a new value, from 0 to 127, at a tick of the steps; it is heard at another.
 func (w *walker) turn(c *control, tick, heard score.Tick) {
-	n := w.gate.drawn
+	n := w.gate.Drawn
 	if !c.lane.linked {
-		n = c.lane.drawn
+		n = c.lane.Drawn
 	}
 	if c.lane.evolved != nil {
 		c.lane.evolveTo(w.hold.within(tick))
 	}
-	value := c.lane.read(w.gate.step(), n)
+	value := c.lane.read(w.gate.Step(), n)
 	c.turned = true
 	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + score.Rounded((c.mod.Most-c.mod.Least)*value, 127)})
 }

@@ -9,6 +9,7 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // changes returns what the mod lanes and slides of a project send before a tick.
@@ -20,9 +21,9 @@ func changes(p *score.Project, to score.Tick) []play.Change {
 
 // withMod returns a project whose first mod lane is linked and holds the given values.
 func withMod(mod score.Mod, values ...int) *score.Project {
-	return plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	return testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Mods = []score.Mod{mod}
-		set(&part.Lanes.Mod1, score.Mod1, func(l *score.Lane) { copy(l.Steps, values) })
+		testkit.SetLane(&part.Lanes.Mod1, score.Mod1, func(l *score.Lane) { copy(l.Steps, values) })
 	})
 }
 
@@ -76,9 +77,9 @@ func TestAMutedTrackSendsNoControls(t *testing.T) {
 // A step that slides lasts into the next one that is on, which is struck with portamento; the one after
 // is not. Controllers 5 and 65 are those of MIDI 1.0.
 func TestSlide(t *testing.T) {
-	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Lanes.Gate.Steps[2], part.SlideTime = score.On, 40
-		set(&part.Lanes.Slide, score.Slide, func(l *score.Lane) { l.Steps[0] = 1 })
+		testkit.SetLane(&part.Lanes.Slide, score.Slide, func(l *score.Lane) { l.Steps[0] = 1 })
 	})
 	notes := play.Render(p, 0, 8*sixteenth, nil)
 	require.Greater(t, notes[0].End, notes[1].Start)
@@ -111,7 +112,7 @@ func TestAModComesWithItsNote(t *testing.T) {
 		for step := range score.MaxSteps {
 			part.Lanes.Gate.Steps[step] = rapid.IntRange(0, 1).Draw(t, "gate")
 		}
-		set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) {
+		testkit.SetLane(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) {
 			for step := range l.Steps {
 				l.Steps[step] = rapid.IntRange(-50, 50).Draw(t, "nudge")
 			}

@@ -2,6 +2,7 @@ package play
 
 import (
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
@@ -18,12 +19,12 @@ type decision struct {
 // a step that never could.
 func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 	address := w.soundChance
-	address.N = uint64(w.gate.drawn)
+	address.N = uint64(w.gate.Drawn)
 	switch s.gate {
 	case score.On:
-		probability = w.probability.odds(w.gate.step(), w.gate.drawn)
+		probability = w.probability.odds(w.gate.Step(), w.gate.Drawn)
 		sounds = w.allows(s) && chance.HappensIn(address, probability) &&
-			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.drawn))
+			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.Drawn))
 		return probability, sounds, true
 	case score.Off:
 		if w.project.Filling && w.part.Fill > 0 {
@@ -34,4 +35,4 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 }
 
 // pass returns how many whole passes of the gate's order went before the present one, over realignments too.
-func (w *walker) pass() int64 { return w.passes + w.gate.moved/passLength(w.gate.lane) }
+func (w *walker) pass() int64 { return w.passes + w.gate.Moved/orders.Pass(w.gate.Lane()) }

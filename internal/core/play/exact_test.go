@@ -9,6 +9,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // All tracks swing on one grid of the project, whatever their own steps are; pairs are counted from the bar line, and
@@ -45,7 +46,7 @@ func TestEveryTrackSwingsOnTheGridOfTheProject(t *testing.T) {
 			3, []score.Tick{0, 100, 200}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+			p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
 				p.Swing, p.SwingGrid = 667, "1/16"
 				for step := range part.Lanes.Gate.Steps {
 					part.Lanes.Gate.Steps[step] = score.On
@@ -70,7 +71,7 @@ func TestTimesAreThoseOfExactFractions(t *testing.T) {
 		var strikes, nudge, length, strum, amount, meter int
 		var own bool
 		var rate, grid score.NoteValue
-		p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
 			meter = rapid.IntRange(1, 9).Draw(t, "beats")
 			p.Meter = score.Meter{Beats: meter, Unit: 16}
 			amount, grid = rapid.IntRange(500, 750).Draw(t, "swing"), rapid.SampledFrom(score.SwingGrids()).Draw(t, "grid")
@@ -88,9 +89,9 @@ func TestTimesAreThoseOfExactFractions(t *testing.T) {
 			for step := range part.Lanes.Gate.Steps {
 				part.Lanes.Gate.Steps[step], part.Lanes.Length.Steps[step] = score.On, length
 			}
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[2] = strikes })
-			set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[2] = nudge })
-			set(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[2] = 1 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[2] = strikes })
+			testkit.SetLane(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[2] = nudge })
+			testkit.SetLane(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[2] = 1 })
 		})
 		exact := func(strike, of int) *big.Rat { // where a strike is in the track's own time
 			x := big.NewRat(int64(strike), int64(of))

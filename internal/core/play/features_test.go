@@ -8,29 +8,9 @@ import (
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
-	"jettyfog/internal/core/theory"
 )
 
 const sixteenth = score.TicksPerQuarter / 4
-
-// plain returns a project whose gate lane has four steps of a 16th, the first of them on.
-func plain(change func(*score.Project, *score.Track, *score.Part)) *score.Project {
-	p := score.Blank()
-	p.Key = theory.Key{Scale: "major"}
-	part := &p.Tracks[0].Parts()[0]
-	part.Lanes.Gate.Length = 4
-	part.Lanes.Pitch.Length = 4
-	change(p, &p.Tracks[0], part)
-	return p
-}
-
-func set(lane **score.Lane, name score.LaneName, change func(*score.Lane)) {
-	if *lane == nil {
-		fresh := testkit.Buoy().Tracks[0].Parts()[0].Lanes.Lane(name).Clone()
-		*lane = fresh
-	}
-	change(*lane)
-}
 
 // Each feature of a step by hand: when its notes start within the first bar and a bit, in 16ths and
 // percents of one.
@@ -53,7 +33,7 @@ func TestWhenNotesStart(t *testing.T) {
 		{"swing scaled by a step, to at most 75 percent", func(p *score.Project, _ *score.Track, part *score.Part) {
 			p.Swing = 600
 			part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2], part.Lanes.Gate.Steps[3] = score.On, score.On, score.On
-			set(&part.Lanes.Swing, score.Swing, func(l *score.Lane) { l.Steps[1], l.Steps[3] = 50, 200 })
+			testkit.SetLane(&part.Lanes.Swing, score.Swing, func(l *score.Lane) { l.Steps[1], l.Steps[3] = 50, 200 })
 		}, 4, []score.Tick{0, 110, 200, 340}},
 		{"every step a dotted 16th, by a table of durations", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Durations = []score.Duration{{Value: "1/16.", Weight: 1}, {Value: "1/1", Weight: 0}}
@@ -66,22 +46,22 @@ func TestWhenNotesStart(t *testing.T) {
 		}, 8, nil},
 		{"nudged late, and early at the very beginning", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Lanes.Gate.Steps[2] = score.On
-			set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0], l.Steps[2] = -50, 20 })
+			testkit.SetLane(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0], l.Steps[2] = -50, 20 })
 		}, 8, []score.Tick{220, 350, 620, 750}},
 		{"three strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
 		}, 4, []score.Tick{0, 25, 50, 75}},
 		{"gathering strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Ratchet.Spacing = score.Gathering // x·(2-x) of 0, 1/2
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
 		}, 4, []score.Tick{0, 75}},
 		{"slackening strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Ratchet.Spacing = score.Slackening
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
 		}, 4, []score.Tick{0, 25}},
 		{"strikes without odds", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Ratchet.Odds = 0
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 16 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 16 })
 		}, 4, []score.Tick{0}},
 		{"a skipped step", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Details = map[int]score.StepDetail{1: {Skip: true}}
@@ -100,7 +80,7 @@ func TestWhenNotesStart(t *testing.T) {
 		}, 16, []score.Tick{100, 500, 1500}},
 		{"ratchets divide what is tied together", func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Details = map[int]score.StepDetail{0: {Stretch: 4, Lengths: "1201"}}
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
 		}, 4, []score.Tick{0, 100, 300, 350}},
 		{"twice as fast", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Speed = score.Ratio{N: 2, M: 1} }, 5, []score.Tick{0, 200, 400}},
 		{"delayed", func(_ *score.Project, track *score.Track, _ *score.Part) { track.Delay = sixteenth * 3 / 10 }, 5, []score.Tick{30, 430}},
@@ -132,7 +112,7 @@ func TestWhenNotesStart(t *testing.T) {
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			var starts []score.Tick
-			for _, n := range play.Render(plain(c.change), 0, c.bars*sixteenth, nil) {
+			for _, n := range play.Render(testkit.Plain(c.change), 0, c.bars*sixteenth, nil) {
 				starts = append(starts, n.Start*100/sixteenth)
 			}
 			require.Equal(t, c.want, starts)
@@ -171,11 +151,11 @@ func TestHowLongNotesLast(t *testing.T) {
 			part.Details = map[int]score.StepDetail{0: {Stretch: 4, Lengths: "1222"}}
 		}, 240},
 		{"a quarter of the room of four strikes", func(_ *score.Project, _ *score.Track, part *score.Part) {
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
 		}, 15},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			first := play.Render(plain(c.change), 0, sixteenth, nil)[0]
+			first := play.Render(testkit.Plain(c.change), 0, sixteenth, nil)[0]
 			require.Equal(t, c.want, (first.End-first.Start)*100/sixteenth)
 		})
 	}
@@ -189,9 +169,9 @@ func TestMovers(t *testing.T) {
 		score.ByHit:    {60, 62, 62, 64, 65, 65},
 		score.ByStrike: {60, 62, 64, 65, 67, 69},
 	} {
-		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Lanes.Gate.Steps[2] = score.On
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[2] = 2 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[2] = 2 })
 			pitch := part.Lanes.Pitch
 			pitch.Linked, pitch.Length, pitch.Moves = false, 64, mover
 			for i := range pitch.Steps {
@@ -208,20 +188,20 @@ func TestMovers(t *testing.T) {
 
 func TestWhatNotesAre(t *testing.T) {
 	velocity := func(p *score.Project, i int) uint8 { return play.Render(p, 0, 4*sixteenth, nil)[i].Velocity }
-	ramp := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	ramp := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Lanes.Velocity.Steps[0], part.Ratchet.Ramp = 100, -60
-		set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 3 })
+		testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 3 })
 	})
 	require.Equal(t, []uint8{100, 70, 40}, []uint8{velocity(ramp, 0), velocity(ramp, 1), velocity(ramp, 2)})
 
 	key := func(change func(*score.Project, *score.Track, *score.Part)) uint8 {
-		return play.Render(plain(change), 0, sixteenth, nil)[0].Key
+		return play.Render(testkit.Plain(change), 0, sixteenth, nil)[0].Key
 	}
 	require.Equal(t, uint8(72), key(func(_ *score.Project, _ *score.Track, part *score.Part) {
-		set(&part.Lanes.Octave, score.Octave, func(l *score.Lane) { l.Steps[0] = 1 })
+		testkit.SetLane(&part.Lanes.Octave, score.Octave, func(l *score.Lane) { l.Steps[0] = 1 })
 	}))
 	require.Equal(t, uint8(61), key(func(_ *score.Project, _ *score.Track, part *score.Part) {
-		set(&part.Lanes.Alteration, score.Alteration, func(l *score.Lane) { l.Steps[0] = 1 })
+		testkit.SetLane(&part.Lanes.Alteration, score.Alteration, func(l *score.Lane) { l.Steps[0] = 1 })
 	}))
 	require.Equal(t, uint8(64), key(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Transpose.Degrees = 2 }))
 	require.Equal(t, uint8(62), key(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Transpose.Semitones = 2 }))
@@ -232,7 +212,7 @@ func TestWhatNotesAre(t *testing.T) {
 // Hold repeats the same luck: with it every bar plays alike, without it bars differ.
 func TestHold(t *testing.T) {
 	bars := func(hold int) [8][]score.Tick {
-		p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 			track.Hold = hold
 			for i := range part.Lanes.Gate.Steps {
 				part.Lanes.Gate.Steps[i], part.Lanes.Probability.Steps[i] = score.On, 50
@@ -256,7 +236,7 @@ func TestHold(t *testing.T) {
 // Hold also repeats where lanes go at random, the first bars included.
 func TestHoldRepeatsWhereLanesGo(t *testing.T) {
 	for _, mover := range []score.Mover{score.ByClock, score.ByStep, score.ByHit, score.ByStrike} {
-		p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 			track.Hold = 1
 			for i := range part.Lanes.Gate.Steps {
 				part.Lanes.Gate.Steps[i], part.Lanes.Pitch.Steps[i] = score.On, i%7
@@ -292,7 +272,7 @@ func TestATracksOwnLuck(t *testing.T) {
 
 // A condition about another track follows what that track last decided.
 func TestAfterAnotherTrack(t *testing.T) {
-	p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+	p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
 		part.Details = map[int]score.StepDetail{0: {Condition: "pass 2 of 2"}}
 		follower := track.Clone()
 		follower.ID, follower.Channel = 2, 2
@@ -310,14 +290,14 @@ func TestAfterAnotherTrack(t *testing.T) {
 // The chart is told where each lane stands when it is read: a lane that moves by hits stands on a step
 // from one hit to the next, and no two moves of a lane are at one tick.
 func TestMovesAreToldWhereTheyAreRead(t *testing.T) {
-	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Lanes.Gate.Steps[1] = score.On
 		part.Details = map[int]score.StepDetail{2: {Skip: true}}
 		for _, lane := range []*score.Lane{part.Lanes.Pitch, part.Lanes.Velocity, part.Lanes.Length} {
 			lane.Linked, lane.Length = false, 8
 		}
 		part.Lanes.Pitch.Moves, part.Lanes.Velocity.Moves, part.Lanes.Length.Moves = score.ByHit, score.ByStep, score.ByStrike
-		set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[1] = 2 })
+		testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[1] = 2 })
 	})
 	moves := play.Look(p, 1, 0, 5*sixteenth)[0].Moves
 	require.Equal(t, []play.Move{{0, 0}, {sixteenth, 1}, {2 * sixteenth, 3}, {3 * sixteenth, 0}, {4 * sixteenth, 1}}, moves[score.Gate])
@@ -329,10 +309,10 @@ func TestMovesAreToldWhereTheyAreRead(t *testing.T) {
 // A ramp of -100 goes from the written velocity to the least there is; one of 100 to twice as much, up to 127.
 func TestTheRampOfARatchet(t *testing.T) {
 	for ramp, want := range map[int][]uint8{-100: {100, 50, 1}, 0: {100, 100, 100}, 20: {100, 110, 120}, 100: {100, 127, 127}} {
-		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Ratchet.Ramp = ramp
 			part.Lanes.Velocity.Steps[0] = 100
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 3 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 3 })
 		})
 		var velocities []uint8
 		for _, n := range play.Render(p, 0, sixteenth, nil) {
@@ -345,10 +325,10 @@ func TestTheRampOfARatchet(t *testing.T) {
 // A nudge moves the whole of a note whose step is stretched, and of its last strike on each length.
 func TestANudgeMovesStretchedSteps(t *testing.T) {
 	for lengths, want := range map[string][][2]score.Tick{"122": {{20, 320}}, "111": {{20, 120}, {120, 220}, {220, 320}}, "012": {{120, 320}}} {
-		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Details = map[int]score.StepDetail{0: {Stretch: 3, Lengths: lengths}}
 			part.Lanes.Length.Steps[0] = score.WholeStep
-			set(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0] = 20 })
+			testkit.SetLane(&part.Lanes.Nudge, score.Nudge, func(l *score.Lane) { l.Steps[0] = 20 })
 		})
 		var notes [][2]score.Tick
 		for _, n := range play.Render(p, 0, 4*sixteenth, nil) {

@@ -1,6 +1,9 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"jettyfog/internal/core/orders"
+	"jettyfog/internal/core/score"
+)
 
 // holding has all that chance can move be, every so many bars, as it was at a first bar: the draws, the places of lanes
 // that go at random or move by hits, what has evolved, and what sounded last. What moves by arithmetic goes on.
@@ -15,8 +18,8 @@ type holding struct {
 
 // keptLuck is how everything that chance can move was at a moment.
 type keptLuck struct {
-	gate    mover
-	values  []keptValue
+	gate    orders.State
+	values  map[score.LaneName]keptValue
 	sounded bool
 	state   trackState
 	wait    score.Tick // until the next step, by the part's own clock
@@ -24,7 +27,7 @@ type keptLuck struct {
 
 // keptValue is how a lane was.
 type keptValue struct {
-	mover   mover
+	mover   orders.State
 	used    bool
 	evolved [score.MaxSteps]int
 	rolls   int64
@@ -66,14 +69,14 @@ func (w *walker) holdAt(at score.Tick) {
 }
 
 func (w *walker) keep(at score.Tick) *keptLuck {
-	k := &keptLuck{gate: w.gate.fork(), sounded: w.sounded, wait: w.real(w.local) - at}
+	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at}
 	k.state = w.states[w.place] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
-		kept := keptValue{mover: v.fork(), used: v.used, rolls: v.rolls}
+		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls}
 		if v.evolved != nil {
 			kept.evolved = *v.evolved
 		}
-		k.values = append(k.values, kept)
+		k.values[v.name] = kept
 	}
 	return k
 }
@@ -81,20 +84,20 @@ func (w *walker) keep(at score.Tick) *keptLuck {
 func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 	aligned := w.aligned == at
 	byChance := w.unsteady || !w.ownClock // whether chance decides when the gate goes on
-	w.gate.bringBack(&k.gate, byChance && !aligned)
+	bringBack(&w.gate, k.gate, byChance && !aligned)
 	if w.unsteady && w.ownClock && !aligned {
 		w.local = w.localFrom(at+k.wait, w.aligned)
 	}
-	for i, v := range w.all {
-		kept := &k.values[i]
-		moved := kept.mover.drawn + pending(kept.used)
-		byHits := v.lane.Moves == score.ByHit || v.lane.Moves == score.ByStrike || v.lane.Moves == score.ByStep && byChance
-		if v.mover.bringBack(&kept.mover, byHits && !aligned) && !aligned {
+	for _, v := range w.all {
+		kept := k.values[v.name]
+		moved := kept.mover.Drawn + pending(kept.used)
+		byHits := v.Lane().Moves == score.ByHit || v.Lane().Moves == score.ByStrike || v.Lane().Moves == score.ByStep && byChance
+		if bringBack(&v.Mover, kept.mover, byHits && !aligned) && !aligned {
 			v.used = kept.used
 		}
-		v.drawn = moved - pending(v.used)
+		v.Drawn = moved - pending(v.used)
 		if aligned {
-			v.mover.align()
+			v.Mover.Align()
 		}
 		if v.evolved != nil {
 			*v.evolved, v.rolls = kept.evolved, kept.rolls
@@ -108,19 +111,16 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 }
 
 // bringBack brings the draws of a mover back, and where it stands too if chance decides that, which it reports.
-func (m *mover) bringBack(kept *mover, byChance bool) bool {
-	if !byChance && !m.atRandom() {
-		m.drawn = kept.drawn
+func bringBack(m *orders.Mover, kept orders.State, byChance bool) bool {
+	if !byChance && !m.AtRandom() {
+		m.Drawn = kept.Drawn
 		return false
 	}
-	fresh := m.fresh // where the lanes are aligned at the same moment
-	*m = kept.fork()
-	m.fresh = m.fresh || fresh
+	fresh := m.Fresh // where the lanes are aligned at the same moment
+	m.State = kept
+	m.Fresh = m.Fresh || fresh
 	return true
 }
-
-// atRandom reports whether chance decides where a mover goes.
-func (m *mover) atRandom() bool { return m.order == random || m.order == shuffle || m.order == drift }
 
 // pending is a move that a lane that was read where it stood has still to make.
 func pending(used bool) int64 {

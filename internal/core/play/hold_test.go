@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -22,7 +23,7 @@ func alone(t *rapid.T) *score.Project {
 	p.Tracks, p.TempoChanges, p.Key.Tuning = p.Tracks[:1], nil, nil
 	p.Key = theory.Key{Root: p.Key.Root % 12, Scale: theory.Chromatic}
 	p.Meter, p.MeterChanges = score.Meter{Beats: 4, Unit: 4}, nil
-	makeAudible(p)
+	testkit.MakeAudible(p)
 	track := &p.Tracks[0]
 	track.Tuned, track.Source, track.Playing = nil, score.Source{Kind: score.OwnClock, Odds: 100}, 0
 	track.Patterns = track.Patterns[:1]
@@ -93,7 +94,7 @@ func TestAHoldAndARealignRepeatEverything(t *testing.T) {
 			unstretch(track)
 		}
 		bar := p.Meter.Bar()
-		period, err := play.Repeats(p, track)
+		period, err := period.Repeats(p, track)
 		require.NoError(t, err)
 		require.Equal(t, score.Tick(track.Hold)*bar, period)
 		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar, 2*score.TicksPerQuarter)

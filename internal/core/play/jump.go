@@ -3,6 +3,7 @@ package play
 import (
 	"slices"
 
+	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
@@ -48,11 +49,11 @@ func (w *walker) jumps() bool {
 			return false
 		}
 	}
-	if len(w.byStep)+len(w.byHit)+len(w.byStrike) > 0 || !placeable(w.gate.lane) {
+	if len(w.byStep)+len(w.byHit)+len(w.byStrike) > 0 || !orders.Jumps(w.gate.Lane()) {
 		return false
 	}
 	for _, v := range w.byClock {
-		if !placeable(v.lane) {
+		if !orders.Jumps(v.Lane()) {
 			return false
 		}
 	}
@@ -64,11 +65,6 @@ func (w *walker) maySlide() bool {
 	return !w.slide.fixed && (!w.slide.plain || slices.Max(w.slide.steps) > 0)
 }
 
-// placeable reports whether a lane's place follows from how often it has moved.
-func placeable(lane *score.Lane) bool {
-	return lane.Order != score.Shuffle && lane.Order != score.Drift
-}
-
 // jump goes on to a step that is so far before a tick that no note of an earlier step starts at it or later.
 func (w *walker) jump(tick score.Tick) {
 	const most = 4 // steps by which nudge, ratchets and strums can delay a note
@@ -77,18 +73,18 @@ func (w *walker) jump(tick score.Tick) {
 		late += shift.Ticks()
 	}
 	local := (tick - late) * score.Tick(w.speed.N) / score.Tick(w.speed.M)
-	steps := int64(local/w.gate.rate) - most
+	steps := int64(local/w.gate.Rate) - most
 	if steps <= 0 {
 		return
 	}
-	w.local = score.Tick(steps) * w.gate.rate
+	w.local = score.Tick(steps) * w.gate.Rate
 	w.next = w.real(w.local)
-	w.gate.setMoves(steps - 1)
-	w.gate.fresh = false
+	w.gate.SetMoves(steps - 1)
+	w.gate.Fresh = false
 	for _, v := range w.byClock {
-		moves := int64(w.local / v.rate)
-		v.setMoves(moves)
-		v.due = score.Tick(moves+1) * v.rate
-		w.tell(v.name, w.real(score.Tick(moves)*v.rate), &v.mover)
+		moves := int64(w.local / v.Rate)
+		v.SetMoves(moves)
+		v.due = score.Tick(moves+1) * v.Rate
+		w.tell(v.name, w.real(score.Tick(moves)*v.Rate), &v.Mover)
 	}
 }

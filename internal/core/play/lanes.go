@@ -1,6 +1,9 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"jettyfog/internal/core/orders"
+	"jettyfog/internal/core/score"
+)
 
 // readLanes makes the lanes that are read for each note, and the mod lanes that the part has.
 func (w *walker) readLanes() {
@@ -53,7 +56,7 @@ func (w *walker) sort(v *value) {
 	if v.linked || v.fixed {
 		return
 	}
-	switch v.lane.Moves {
+	switch v.Lane().Moves {
 	case score.ByClock:
 		w.byClock = append(w.byClock, v)
 	case score.ByStep:
@@ -63,17 +66,6 @@ func (w *walker) sort(v *value) {
 	case score.ByStrike:
 		w.byStrike = append(w.byStrike, v)
 	}
-}
-
-// gateLane returns the gate lane of a part, with the loop to which it is held.
-func gateLane(part *score.Part) *score.Lane {
-	gate := part.Lanes.Lane(score.Gate)
-	if part.Held.Length == 0 {
-		return gate
-	}
-	held := *gate
-	held.First, held.Length = part.Held.First, part.Held.Length
-	return &held
 }
 
 // seekTo brings the lanes that move by the clock to just before a tick of the project. On the way it holds what is to
@@ -108,10 +100,10 @@ func (w *walker) seekBefore(tick score.Tick) {
 
 // align brings all lanes back to their first step at a boundary.
 func (w *walker) align(boundary score.Tick) {
-	if !w.gate.fresh {
+	if !w.gate.Fresh {
 		w.passes = w.pass() + 1
 	}
-	w.aligned, w.gate.fresh = boundary, true
+	w.aligned, w.gate.Fresh = boundary, true
 	for _, v := range w.all {
 		v.align()
 	}
@@ -121,19 +113,19 @@ func (w *walker) align(boundary score.Tick) {
 func (w *walker) seekClock(local score.Tick) {
 	for _, v := range w.byClock {
 		for v.due <= local {
-			if v.order == forward { // most lanes are, and a call costs as much as a move
-				v.moved++
-				v.drawn++
-				if v.place++; v.place == v.length {
-					v.place = 0
+			if v.IsForward() { // most lanes are, and a call costs as much as a move
+				v.Moved++
+				v.Drawn++
+				if v.Place++; v.Place == v.Length {
+					v.Place = 0
 				}
 			} else {
-				v.advance()
+				v.Advance()
 			}
 			if w.watch != nil || v.control != nil {
 				w.stand(v, w.real(v.due), w.heard(v.due))
 			}
-			v.due += v.rate
+			v.due += v.Rate
 		}
 	}
 }
@@ -155,7 +147,7 @@ func goOnAll(lanes []*value) {
 
 // stand tells on which step a lane with a loop of its own stands from a tick on, which is heard at another.
 func (w *walker) stand(v *value, tick, heard score.Tick) {
-	w.tell(v.name, tick, &v.mover)
+	w.tell(v.name, tick, &v.Mover)
 	if v.control != nil && v.control.turned {
 		w.turn(v.control, tick, heard)
 	}
@@ -168,7 +160,7 @@ func (w *walker) turnMods() {
 		c := v.control
 		if first := !c.turned; first || w.local == 0 || v.linked || v.fixed {
 			w.turn(c, w.next, w.heard(w.local))
-			if first || v.linked || v.fixed || v.lane.Moves != score.ByClock {
+			if first || v.linked || v.fixed || v.Lane().Moves != score.ByClock {
 				w.turnedNow = append(w.turnedNow, stepTurn{c, len(c.waiting) - 1})
 			}
 		}
@@ -189,8 +181,8 @@ func (w *walker) withNote(start score.Tick) {
 	}
 }
 
-func (w *walker) tell(lane score.LaneName, tick score.Tick, m *mover) {
+func (w *walker) tell(lane score.LaneName, tick score.Tick, m *orders.Mover) {
 	if w.watch != nil {
-		w.watch(lane, Move{Tick: tick, Step: m.step()})
+		w.watch(lane, Move{Tick: tick, Step: m.Step()})
 	}
 }

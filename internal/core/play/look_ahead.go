@@ -1,22 +1,25 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"jettyfog/internal/core/orders"
+	"jettyfog/internal/core/score"
+)
 
 // lookAhead is a look at the steps after the present one, over realignments too.
 type lookAhead struct {
-	gate     mover
-	pass     int64      // of what is held
-	kept     *mover     // how the gate lane was when the first began
-	wait     score.Tick // from then until the next step
-	aligned  score.Tick // when the lanes are aligned from which local time counts
-	begin    score.Tick // of the step, in local time
+	gate     orders.Mover
+	pass     int64         // of what is held
+	kept     *orders.State // how the gate lane was when the first began
+	wait     score.Tick    // from then until the next step
+	aligned  score.Tick    // when the lanes are aligned from which local time counts
+	begin    score.Tick    // of the step, in local time
 	duration score.Tick
 	rest     bool
 }
 
 // look begins to look ahead from the present step.
 func (w *walker) look(duration score.Tick) lookAhead {
-	a := lookAhead{gate: w.gate.fork(), pass: w.hold.passes, aligned: w.aligned, begin: w.local, duration: duration}
+	a := lookAhead{gate: w.gate, pass: w.hold.passes, aligned: w.aligned, begin: w.local, duration: duration}
 	if w.hold.kept != nil {
 		a.kept, a.wait = &w.hold.kept.gate, w.hold.kept.wait
 	}
@@ -25,28 +28,28 @@ func (w *walker) look(duration score.Tick) lookAhead {
 
 // lookOn goes on to the next step.
 func (w *walker) lookOn(a *lookAhead) *step {
-	a.begin += w.steps[a.gate.step()].lengths() * a.duration
+	a.begin += w.steps[a.gate.Step()].lengths() * a.duration
 	tick := a.aligned + w.span(a.begin)
 	if boundary := w.boundaryAfter(a.aligned); boundary > 0 && tick >= boundary {
 		tick = boundary
-		a.aligned, a.begin, a.gate.fresh = boundary, 0, true
+		a.aligned, a.begin, a.gate.Fresh = boundary, 0, true
 	}
 	if pass := w.hold.pass(tick); pass != a.pass {
 		at := w.hold.bars.Start(w.hold.from + pass*w.hold.every)
 		if a.kept == nil {
-			kept := a.gate.fork()
+			kept := a.gate.State
 			a.kept, a.wait = &kept, tick-at
 		}
 		if a.pass = pass; pass > 0 {
-			byChance := (w.unsteady || !w.ownClock) && !a.gate.fresh
-			if a.gate.bringBack(a.kept, byChance); byChance && w.unsteady {
+			byChance := (w.unsteady || !w.ownClock) && !a.gate.Fresh
+			if bringBack(&a.gate, *a.kept, byChance); byChance && w.unsteady {
 				a.begin = w.localFrom(at+a.wait, a.aligned)
 			}
 		}
 	}
 	w.goOn(&a.gate)
-	a.duration, a.rest = w.duration(a.gate.drawn)
-	return &w.steps[a.gate.step()]
+	a.duration, a.rest = w.duration(a.gate.Drawn)
+	return &w.steps[a.gate.Step()]
 }
 
 // tied is the last step length that is tied to the present step.

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -14,7 +15,7 @@ import (
 // A loop plays in place of the pattern from any moment on, also before the one at which it began, and the pattern
 // goes on as if it had never been away.
 func TestALoopPlaysInPlaceOfThePattern(t *testing.T) {
-	p := plain(func(*score.Project, *score.Track, *score.Part) {})
+	p := testkit.Plain(func(*score.Project, *score.Track, *score.Part) {})
 	p.Tracks[0].Loop = &score.Loop{Start: 1500, Length: 2000, Notes: []score.LoopNote{
 		{Start: 0, Length: 4, Key: 50, Velocity: 80}, {Start: 1900, Length: 2000, Key: 60, Velocity: 90},
 	}}
@@ -25,7 +26,7 @@ func TestALoopPlaysInPlaceOfThePattern(t *testing.T) {
 		starts = append(starts, n.Start)
 	}
 	require.Equal(t, []score.Tick{1400, 1500, 3400, 3500, 5400, 5500}, starts)
-	period, err := play.Repeats(p, &p.Tracks[0])
+	period, err := period.Repeats(p, &p.Tracks[0])
 	require.NoError(t, err)
 	require.Equal(t, score.Tick(2000), period)
 

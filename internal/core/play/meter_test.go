@@ -5,13 +5,15 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // changing returns a project of two bars of 4/4, two of 7/8 and then 3/4, whose gate lane is longer than any bar.
 func changing(change func(*score.Project, *score.Track, *score.Part)) *score.Project {
-	return plain(func(p *score.Project, track *score.Track, part *score.Part) {
+	return testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
 		p.MeterChanges = []score.MeterChange{{Bar: 2, Meter: score.Meter{Beats: 7, Unit: 8}}, {Bar: 4, Meter: score.Meter{Beats: 3, Unit: 4}}}
 		clear(part.Lanes.Gate.Steps)
 		part.Lanes.Gate.Length, part.Lanes.Gate.Steps[0] = 64, score.On
@@ -58,7 +60,7 @@ func TestBarsAreCountedWhateverTheirMeters(t *testing.T) {
 		}
 	}
 	require.Equal(t, want, held)
-	repeats, err := play.Repeats(changing(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Realign = 2 }), &changing(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Realign = 2 }).Tracks[0])
+	repeats, err := period.Repeats(changing(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Realign = 2 }), &changing(func(_ *score.Project, track *score.Track, _ *score.Part) { track.Realign = 2 }).Tracks[0])
 	require.NoError(t, err)
 	require.Equal(t, 24*sixteenth, repeats, "two bars of the last meter")
 }

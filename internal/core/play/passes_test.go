@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // A pass is a whole pass of the gate's order, and passes count on where the lanes are realigned. The steps are
@@ -26,7 +27,7 @@ func TestPasses(t *testing.T) {
 		{"cut short by a realignment", func(track *score.Track, l *score.Lane) { track.Realign, l.Length = 1, 10 }, []score.Tick{10, 26}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+			p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 				clear(part.Lanes.Gate.Steps)
 				part.Lanes.Gate.Steps[0] = score.On
 				part.Details = map[int]score.StepDetail{0: {Condition: score.EveryPass(2, 2)}}
@@ -43,7 +44,7 @@ func TestPasses(t *testing.T) {
 
 // The first pass comes once, however often the lanes are realigned.
 func TestTheFirstPassComesOnce(t *testing.T) {
-	p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 		track.Realign, part.Lanes.Gate.Length = 1, 16
 		part.Details = map[int]score.StepDetail{0: {Condition: "pass 1 to 1"}}
 	})

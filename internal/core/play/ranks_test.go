@@ -27,7 +27,7 @@ func TestTheListOfTracksIsNoOrder(t *testing.T) {
 
 // about returns a project of two tracks, whose first has a condition about the other at its only step.
 func about(first, second int, mutual bool) *score.Project {
-	p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 		track.ID = first
 		part.Lanes.Gate.Length = 1
 		part.Details = map[int]score.StepDetail{0: {Condition: score.AfterTrack(second)}}

@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // A realignment cuts what goes beyond it: a stretched step, a ratchet and a tie, unless the realigned loop ties on.
@@ -44,11 +45,11 @@ func TestARealignmentCutsWhatCrossesIt(t *testing.T) {
 		{"a ratchet of a stretched step", func(part *score.Part) {
 			part.Lanes.Gate.Steps[14] = score.On
 			part.Details = map[int]score.StepDetail{14: {Stretch: 4, Lengths: "1222"}}
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[14] = 8 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[14] = 8 })
 		}, []score.Tick{140, 145, 150, 155, 300, 305, 310, 315}, 160},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+			p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 				track.Realign, part.Lanes.Gate.Length = 1, 16
 				clear(part.Lanes.Gate.Steps)
 				for step := range part.Lanes.Length.Steps {
@@ -72,10 +73,10 @@ func TestARealignmentCutsWhatCrossesIt(t *testing.T) {
 
 // A loop of exactly a bar that is realigned with each bar plays as one that is not.
 func TestRealigningALoopOfABarChangesNothing(t *testing.T) {
-	p := plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
 		part.Lanes.Gate.Length = 16
 		copy(part.Lanes.Gate.Steps, []int{2, 0, 1, 2, 2, 0, 1, 0, 0, 1, 2, 0, 0, 1, 2, 2})
-		set(&part.Lanes.Slide, score.Slide, func(l *score.Lane) { l.Steps[13] = 1 })
+		testkit.SetLane(&part.Lanes.Slide, score.Slide, func(l *score.Lane) { l.Steps[13] = 1 })
 	})
 	free := play.Render(p, 0, 64*sixteenth, nil)
 	p.Tracks[0].Realign = 1

@@ -135,7 +135,7 @@ func others(notes []play.Note, track uint32) []play.Note {
 func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		makeEqual(p)
+		testkit.MakeEqual(p)
 		for i := range p.Tracks {
 			for j := range p.Tracks[i].Parts() {
 				lanes := &p.Tracks[i].Parts()[j].Lanes
@@ -170,7 +170,7 @@ func chordOfDegrees(t *rapid.T) *score.Lane {
 func TestForecastsComeTrue(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		makeAudible(p)
+		testkit.MakeAudible(p)
 		p.Tracks[0].Solo = true
 		from := score.Tick(rapid.IntRange(0, int(stretch)).Draw(t, "from"))
 		starts := map[score.Tick]uint8{}

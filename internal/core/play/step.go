@@ -1,6 +1,8 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"jettyfog/internal/core/score"
+)
 
 // step is a gate step made ready to be played: what the gate lane and the step's details say.
 type step struct {

@@ -8,7 +8,7 @@ import (
 // strike appends the notes of the present step, which lasts so long without its stretch. Where it does not
 // sound only the first note is told, and nothing moves by it.
 func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) []Note {
-	at, n := w.gate.step(), w.gate.drawn
+	at, n := w.gate.Step(), w.gate.Drawn
 	placing := placing{
 		w: w, swing: w.swung(w.swings.read(at, n)),
 		nudge: int64(duration) * int64(w.nudge.read(at, n)), later: w.track.Delay + w.drawShift(),

@@ -1,6 +1,8 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"jettyfog/internal/core/score"
+)
 
 // swing is a bend of time: of each pair of grid steps the first takes so much, in thousandths of a percent.
 type swing int64
@@ -9,19 +11,6 @@ const (
 	straight  swing = 50_000
 	mostSwing swing = 75_000
 )
-
-// swingOf returns the swing of a track, in tenths of a percent, and the grid that it bends; a grid of 0 is the track's
-// own steps.
-func swingOf(p *score.Project, t *score.Track) (amount int, grid score.Tick) {
-	amount = p.Swing
-	if t.Swing != 0 {
-		amount = t.Swing
-	}
-	if !t.SwingOwnSteps {
-		grid = p.SwingGrid.Ticks()
-	}
-	return amount, grid
-}
 
 // swung returns the swing of a step whose swing lane says how much of what is in force it takes, in percent.
 func (w *walker) swung(percent int) swing {
@@ -53,7 +42,7 @@ func (p *placing) at(local exact, aligned score.Tick) exact {
 	}
 	at := local
 	if p.swing != straight && w.grid == 0 {
-		at = p.swing.bend(at, at.whole-at.whole%(2*w.gate.rate), w.gate.rate)
+		at = p.swing.bend(at, at.whole-at.whole%(2*w.gate.Rate), w.gate.Rate)
 	}
 	at = w.realOf(at, aligned)
 	if p.swing != straight && w.grid > 0 {
@@ -90,5 +79,5 @@ func (w *walker) swingLate() score.Tick {
 	if w.grid > 0 {
 		return w.grid / 2
 	}
-	return w.span(w.gate.rate / 2)
+	return w.span(w.gate.Rate / 2)
 }

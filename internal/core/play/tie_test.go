@@ -16,7 +16,7 @@ import (
 // again.
 func TestTiesOverALongLoop(t *testing.T) {
 	for _, length := range []int{2, 33, 64} {
-		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 			gate := part.Lanes.Gate
 			gate.Length = length
 			for step := range gate.Steps {
@@ -33,9 +33,9 @@ func TestTiesOverALongLoop(t *testing.T) {
 
 // A length of several steps is that of a ratchet's last strike; those before it end where the next begins.
 func TestALongLengthOfARatchet(t *testing.T) {
-	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Lanes.Length.Steps[0] = score.WholeStep + 2 // three steps
-		set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
+		testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 4 })
 	})
 	var notes [][2]score.Tick
 	for _, n := range play.Render(p, 0, 2*sixteenth, nil) {

@@ -14,7 +14,7 @@ func (w *walker) ahead() score.Tick {
 	if w.nudge.fixed {
 		return ahead
 	}
-	longest := w.gate.rate
+	longest := w.gate.Rate
 	for _, d := range w.part.Durations {
 		longest = max(longest, d.Value.Ticks())
 	}
@@ -25,7 +25,7 @@ func (w *walker) ahead() score.Tick {
 // whether it is a rest.
 func (w *walker) duration(n int64) (duration score.Tick, rest bool) {
 	if w.durations == 0 {
-		return w.gate.rate, false
+		return w.gate.Rate, false
 	}
 	address := w.soundChance
 	address.Purpose, address.N = chance.Duration, uint64(n)
@@ -51,7 +51,7 @@ func (w *walker) drawShift() score.Tick {
 		return 0
 	}
 	address := w.chance
-	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.drawn)
+	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.Drawn)
 	most := w.jitter(w.tempo.At(w.next))
 	shift := score.Tick(chance.Below(address, 2*int(most)+1)) - most
 	address.Purpose = chance.ShiftBy
@@ -87,7 +87,7 @@ func (w *walker) sounding(length int, duration score.Tick, room exact, last bool
 	if w.unit > 0 {
 		of = exactly(w.unit).over(room.den)
 	}
-	share := percent * int64(w.length.lane.Amount)
+	share := percent * int64(w.length.Lane().Amount)
 	if share == 100_00 && last {
 		return of
 	}

@@ -4,19 +4,18 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
 // value is a lane's contribution to a note: where it stands, what it holds, how it varies.
 type value struct {
-	mover
+	orders.Mover
 	name   score.LaneName
 	linked bool
 	plain  bool // no amount, no spread and the like: the step's value is the one in force
 	fixed  bool // the part has no such lane: the default is in force
-	used   bool // read where it stands, so that it goes on before it is read again
-	due    score.Tick
-	scale  int // the amount, where it scales the value itself
+	scale  int  // the amount, where it scales the value itself
 
 	least, most, standard int
 	steps                 []int // the written values
@@ -25,18 +24,25 @@ type value struct {
 	total   int                  // the sum of the weights
 	rests   bool                 // whether the weights have rests
 	evolved *[score.MaxSteps]int // the values in force, where the lane evolves
-	rolls   int64                // how many times it has evolved
 	control *control             // of a mod lane that goes somewhere
+	valueState
+}
+
+// valueState is how far a lane has come, besides where it stands.
+type valueState struct {
+	used  bool       // read where it stands, so that it goes on before it is read again
+	due   score.Tick // when a lane that moves by the clock moves next, in local time
+	rolls int64      // how many times it has evolved
 }
 
 func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) value {
 	lane := lanes.Lane(spec.Name)
 	address.Lane = spec.Number()
 	v := value{
-		mover: newMover(lane, address), name: spec.Name, linked: lane.Linked, fixed: !lanes.Has(spec.Name), scale: 100,
+		Mover: orders.New(lane, address), name: spec.Name, linked: lane.Linked, fixed: !lanes.Has(spec.Name), scale: 100,
 		least: spec.Least, most: spec.Most, standard: spec.Default, steps: lane.Steps, chance: address,
 	}
-	v.due = v.rate
+	v.due = v.Rate
 	spreads := lane.Spread != nil && lane.Spread.Chance > 0 && lane.Spread.Depth > 0
 	for _, w := range lane.Weights {
 		v.total += w.Weight
@@ -60,7 +66,7 @@ func (v *value) read(gateStep int, n int64) int {
 	}
 	step := gateStep
 	if !v.linked {
-		step = v.step()
+		step = v.Step()
 	}
 	if v.plain {
 		return v.steps[step]
@@ -76,7 +82,7 @@ func (v *value) odds(gateStep int, n int64) int {
 	}
 	step := gateStep
 	if !v.linked {
-		step = v.step()
+		step = v.Step()
 	}
 	return min(100*v.most, max(100*v.least, v.written(step, n)*v.scale+100*v.added(n)))
 }
@@ -109,7 +115,7 @@ func (v *value) vary(step int, n int64) int {
 
 // added returns what the lane's spread adds.
 func (v *value) added(n int64) int {
-	s := v.lane.Spread
+	s := v.Lane().Spread
 	if s == nil {
 		return 0
 	}
@@ -130,7 +136,7 @@ func (v *value) weigh(n int64) (line score.Weight, drawn int) {
 	address.Purpose, address.N = chance.Weigh, uint64(n)
 	lineDraw, bandDraw, _, _ := chance.Draw4(address)
 	weight := int(uint64(lineDraw) * uint64(v.total) >> 32)
-	for _, line := range v.lane.Weights {
+	for _, line := range v.Lane().Weights {
 		if weight < line.Weight {
 			return line, line.Lowest + int(uint64(bandDraw)*uint64(line.Highest-line.Lowest+1)>>32)
 		}
@@ -152,25 +158,25 @@ func (v *value) rest(n int64) bool {
 func (v *value) goOn() {
 	if v.used {
 		v.used = false
-		v.advance()
+		v.Advance()
 	}
 }
 
 // align goes back to the first step.
 func (v *value) align() {
-	v.used, v.due = false, v.rate
-	v.mover.align()
+	v.used, v.due = false, v.Rate
+	v.Mover.Align()
 }
 
 // evolveTo re-rolls the steps as often as it is to be done by a bar.
 func (v *value) evolveTo(bar int64) {
-	e := v.lane.Evolve
+	e := v.Lane().Evolve
 	for rolls := bar / int64(e.Every); v.rolls < rolls; {
 		v.rolls++
 		for step := range v.evolved {
 			address := v.chance
 			address.Purpose, address.N = chance.EvolveApplies, uint64(v.rolls*score.MaxSteps+int64(step))
-			if !chance.Happens(address, e.Percent) || slices.Contains(v.lane.Locked, step) {
+			if !chance.Happens(address, e.Percent) || slices.Contains(v.Lane().Locked, step) {
 				continue
 			}
 			address.Purpose = chance.Evolve

@@ -9,6 +9,7 @@ import (
 
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -16,7 +17,7 @@ import (
 
 // everyStep returns a project that strikes every 16th with a velocity lane as given.
 func everyStep(change func(*score.Lane)) *score.Project {
-	return plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	return testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Lanes.Gate.Length, part.Lanes.Gate.Steps[0] = 1, score.On
 		change(part.Lanes.Velocity)
 	})
@@ -151,7 +152,7 @@ func TestDrawsAreThoseOfTheNotes(t *testing.T) {
 // Evolving changes unlocked steps only, within its range, more and more of them, and playing from the
 // beginning brings the written ones back.
 func TestEvolve(t *testing.T) {
-	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		part.Lanes.Gate.Length = 16
 		for i := range part.Lanes.Gate.Steps {
 			part.Lanes.Gate.Steps[i] = score.On
@@ -183,9 +184,9 @@ func TestEvolve(t *testing.T) {
 
 func TestChords(t *testing.T) {
 	keys := func(chord int, voicing score.Voicing) (keys []uint8, starts []score.Tick) {
-		p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 			part.Voicing = voicing
-			set(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[0] = chord })
+			testkit.SetLane(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[0] = chord })
 		})
 		for _, n := range play.Render(p, 0, sixteenth, nil) {
 			keys, starts = append(keys, n.Key), append(starts, n.Start)
@@ -220,7 +221,7 @@ func TestChords(t *testing.T) {
 
 // Held to a range of steps, the gate lane walks only there, and linked lanes with it.
 func TestHeldSteps(t *testing.T) {
-	p := plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+	p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
 		for i := range part.Lanes.Gate.Steps {
 			part.Lanes.Gate.Steps[i] = score.On
 		}
@@ -236,7 +237,7 @@ func TestHeldSteps(t *testing.T) {
 // A track that follows another goes on at that one's notes, muted or not, and only then.
 func TestClockSources(t *testing.T) {
 	follow := func(source score.Source, mute bool) (starts []score.Tick, steps []uint8) {
-		p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
 			part.Lanes.Length.Steps[0] = 50
 			track.Mute = mute
 			follower := track.Clone()
@@ -270,8 +271,8 @@ func TestInputsAsClocks(t *testing.T) {
 		p := everyStep(func(*score.Lane) {})
 		p.Tracks[0].Source = source
 		require.NoError(t, p.Validate())
-		_, err := play.Period(p, &p.Tracks[0], &p.Tracks[0].Parts()[0], score.Gate)
-		require.ErrorIs(t, err, play.ErrNoClock)
+		_, err := period.Of(p, &p.Tracks[0], &p.Tracks[0].Parts()[0], score.Gate)
+		require.ErrorIs(t, err, period.ErrNoClock)
 		for _, n := range play.NewPerformerAt(p, 0, play.Past{Inputs: inputs}).Advance(1000, nil) {
 			starts = append(starts, n.Start)
 		}

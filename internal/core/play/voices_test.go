@@ -7,12 +7,13 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // chorded returns a project whose first of four steps strikes a triad.
 func chorded(change func(track *score.Track, part *score.Part)) *score.Project {
-	return plain(func(_ *score.Project, track *score.Track, part *score.Part) {
-		set(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[0] = 2 })
+	return testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+		testkit.SetLane(&part.Lanes.Chord, score.Chord, func(l *score.Lane) { l.Steps[0] = 2 })
 		change(track, part)
 	})
 }
@@ -52,7 +53,7 @@ func TestAStrumIsAShareOfItsHit(t *testing.T) {
 	require.Equal(t, []score.Tick{0, share / 4, share / 2}, starts(func(track *score.Track, _ *score.Part) { track.Speed = score.Ratio{N: 2, M: 1} })[:3])
 	require.Equal(t, []score.Tick{0, share / 4, share / 2, sixteenth / 2, sixteenth/2 + share/4, sixteenth/2 + share/2},
 		starts(func(_ *score.Track, part *score.Part) {
-			set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+			testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
 		}))
 	short := play.Render(chorded(func(_ *score.Track, part *score.Part) {
 		part.Voicing.Strum, part.Lanes.Length.Steps[0] = 100, 10
@@ -67,7 +68,7 @@ func TestAChordIsHeardOnceByItsFollowers(t *testing.T) {
 		for _, strum := range []int{0, 60} {
 			p := chorded(func(_ *score.Track, part *score.Part) {
 				part.Voicing.Strum, part.Lanes.Gate.Length = strum, 4
-				set(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
+				testkit.SetLane(&part.Lanes.Ratchet, score.Ratchet, func(l *score.Lane) { l.Steps[0] = 2 })
 			})
 			follower := p.Tracks[0].Clone()
 			follower.ID, follower.Source = 2, score.Source{Kind: kind, Track: 1, Odds: 100}

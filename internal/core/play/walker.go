@@ -2,6 +2,7 @@ package play
 
 import (
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
@@ -34,7 +35,7 @@ type walker struct {
 	durations           int  // the sum of the weights of the durations
 	unsteady            bool // chance decides how long steps last
 
-	gate                                               mover
+	gate                                               orders.Mover
 	pitch, octave, alteration, chord, velocity         *value
 	length, ratchet, probability, nudge, swings, slide *value
 
@@ -76,7 +77,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	}
 	w.soundChance = w.chance
 	w.soundChance.Lane, w.soundChance.Purpose = score.Gate.Spec().Number(), chance.Sound
-	w.swing, w.grid = swingOf(p, t)
+	w.swing, w.grid = p.SwingOf(t)
 	if !w.ownClock { // what it hears is swung already
 		w.swing, w.speed, w.next = score.Straight, score.Ratio{N: 1, M: 1}, never
 	}
@@ -85,9 +86,9 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	for _, d := range part.Durations {
 		w.durations += d.Weight
 	}
-	w.gate = newMover(gateLane(part), w.chance)
-	w.gate.drawn, w.gate.fresh = -1, true // its first move is the first step
-	w.unsteady = w.durations > 0 || w.gate.atRandom() && w.lengthsDiffer()
+	w.gate = orders.New(part.GateLane(), w.chance)
+	w.gate.Drawn, w.gate.Fresh = -1, true // its first move is the first step
+	w.unsteady = w.durations > 0 || w.gate.AtRandom() && w.lengthsDiffer()
 	for i := range w.steps {
 		w.ties = w.ties || w.steps[i].gate == score.Tie
 	}
@@ -97,7 +98,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 
 // lengthsDiffer reports whether some steps of the gate's loop last longer than others.
 func (w *walker) lengthsDiffer() bool {
-	loop := gateLane(w.part)
+	loop := w.part.GateLane()
 	var first score.Tick
 	for _, s := range w.steps[loop.First : loop.First+loop.Length] {
 		switch lengths := s.lengths(); {
@@ -145,9 +146,9 @@ func (w *walker) walk(dst []Note) []Note {
 	}
 	w.begin()
 	w.tell(score.Gate, w.next, &w.gate)
-	at := w.gate.step()
+	at := w.gate.Step()
 	s := &w.steps[at]
-	duration, rest := w.duration(w.gate.drawn)
+	duration, rest := w.duration(w.gate.Drawn)
 	rest = rest || s.skip // where all steps are skipped
 	w.seekClock(w.local)
 	goOnAll(w.byStep)
@@ -194,7 +195,7 @@ func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
 	}
 	if w.decided != nil {
 		first := dst[notes]
-		w.decided(decision{tick: w.next, step: w.gate.step(), probability: probability, sounds: sounds && first.Start >= 0, first: first})
+		w.decided(decision{tick: w.next, step: w.gate.Step(), probability: probability, sounds: sounds && first.Start >= 0, first: first})
 	}
 	if !sounds {
 		return dst[:notes]
@@ -214,7 +215,7 @@ func (w *walker) begin() {
 	}
 	if w.local == 0 && w.watch != nil {
 		for _, v := range w.byClock {
-			w.tell(v.name, w.next, &v.mover)
+			w.tell(v.name, w.next, &v.Mover)
 		}
 	}
 	w.goOn(&w.gate)
@@ -222,19 +223,19 @@ func (w *walker) begin() {
 
 // goOn moves a gate lane on to a step, past steps that are skipped, which take no time; a loop of nothing else plays
 // on in silence.
-func (w *walker) goOn(gate *mover) {
-	if gate.fresh {
-		gate.fresh = false
-		gate.drawn++
-		gate.align()
+func (w *walker) goOn(gate *orders.Mover) {
+	if gate.Fresh {
+		gate.Fresh = false
+		gate.Drawn++
+		gate.Align()
 	} else {
-		gate.advance()
+		gate.Advance()
 	}
 	for range score.MaxSteps {
-		if !w.steps[gate.step()].skip {
+		if !w.steps[gate.Step()].skip {
 			break
 		}
-		gate.advance()
+		gate.Advance()
 	}
 }
 

@@ -35,6 +35,17 @@ type Part struct {
 	Lanes   Lanes              `json:"lanes"`
 }
 
+// GateLane returns the gate lane of the part, with the loop to which it is held.
+func (part *Part) GateLane() *Lane {
+	gate := part.Lanes.Lane(Gate)
+	if part.Held.Length == 0 {
+		return gate
+	}
+	held := *gate
+	held.First, held.Length = part.Held.First, part.Held.Length
+	return &held
+}
+
 // RatchetShape says how the strikes of a ratchet follow each other.
 type RatchetShape struct {
 	// Spacing is how the strikes lie in the step.

@@ -76,6 +76,19 @@ func (p *Project) Silent(track *Track, part *Part) bool {
 	return track.Mute || track.OffAir || part.Mute || solo && !track.Solo
 }
 
+// SwingOf returns the swing of a track, in tenths of a percent, and the grid that it bends; a grid of 0 is the track's
+// own steps.
+func (p *Project) SwingOf(t *Track) (amount int, grid Tick) {
+	amount = p.Swing
+	if t.Swing != 0 {
+		amount = t.Swing
+	}
+	if !t.SwingOwnSteps {
+		grid = p.SwingGrid.Ticks()
+	}
+	return amount, grid
+}
+
 // Clone returns a copy that shares nothing with p.
 func (p *Project) Clone() *Project {
 	clone := *p

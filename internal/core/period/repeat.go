@@ -1,4 +1,4 @@
-package play
+package period
 
 import (
 	"errors"
@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
@@ -66,7 +67,7 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 	local, err := localPeriod(t, part, append(lanesOf(part), score.Gate))
 	var period score.Tick
 	if err == nil {
-		amount, grid := swingOf(p, t)
+		amount, grid := p.SwingOf(t)
 		if swings = amount != score.Straight; swings && grid == 0 { // it bends pairs of steps
 			local = lcm(local, big.NewInt(2*int64(part.Lanes.Gate.Rate.Ticks())))
 		}
@@ -75,7 +76,7 @@ func partRepeats(p *score.Project, t *score.Track, part *score.Part) (score.Tick
 	if err == nil {
 		period, err = inTicks(local, t.Speed)
 	}
-	if _, grid := swingOf(p, t); err == nil && swings && grid > 0 { // it bends bars
+	if _, grid := p.SwingOf(t); err == nil && swings && grid > 0 { // it bends bars
 		period, err = inTicks(lcm(big.NewInt(int64(period)), big.NewInt(int64(lastBar(p)))), score.Ratio{N: 1, M: 1})
 	}
 	if realign := score.Tick(t.Realign) * lastBar(p); realign > 0 { // which also ends ties and slides
@@ -97,7 +98,7 @@ func holdsAll(p *score.Project, t *score.Track, part *score.Part) bool {
 	if t.Hold == 0 || t.Realign == 0 || t.Hold%t.Realign > 0 || t.Source.Kind != score.OwnClock || t.Jitter > 0 && len(p.TempoChanges) > 0 {
 		return false
 	}
-	if amount, grid := swingOf(p, t); amount != score.Straight && grid == 0 { // which pairs steps from the beginning on
+	if amount, grid := p.SwingOf(t); amount != score.Straight && grid == 0 { // which pairs steps from the beginning on
 		return false
 	}
 	for _, detail := range part.Details {
@@ -128,17 +129,17 @@ func passes(local *big.Int, part *score.Part) (*big.Int, error) {
 // realignments returns after how many realignments the passes that a part's conditions count come around: each of
 // them begins a pass anew.
 func realignments(realign score.Tick, t *score.Track, part *score.Part) score.Tick {
-	gate := gateLane(part)
-	walk := newMover(gate, chance.Address{})
-	for local := score.Tick(0); ; walk.advance() {
-		if detail := part.Details[walk.step()]; !detail.Skip {
+	gate := part.GateLane()
+	walk := orders.New(gate, chance.Address{})
+	for local := score.Tick(0); ; walk.Advance() {
+		if detail := part.Details[walk.Step()]; !detail.Skip {
 			local += gate.Rate.Ticks() * score.Tick(max(1, detail.Stretch))
 		}
-		if local*score.Tick(t.Speed.M)/score.Tick(t.Speed.N) >= realign || walk.moved > 4*int64(realign) {
+		if local*score.Tick(t.Speed.M)/score.Tick(t.Speed.N) >= realign || walk.Moved > 4*int64(realign) {
 			break
 		}
 	}
-	begun := walk.moved/passLength(gate) + 1
+	begun := walk.Moved/orders.Pass(gate) + 1
 	times := big.NewInt(1)
 	for _, detail := range part.Details {
 		for _, of := range cycles(detail.Condition) {

@@ -1,4 +1,4 @@
-package play
+package orders
 
 import (
 	"testing"
@@ -15,11 +15,11 @@ func walked(order score.Order, length, moves int, change func(*score.Lane)) []in
 	if change != nil {
 		change(lane)
 	}
-	m := newMover(lane, chance.Address{Luck: 3, Track: 1})
+	m := New(lane, chance.Address{Luck: 3, Track: 1})
 	var steps []int
 	for range moves {
-		steps = append(steps, m.step()-lane.First)
-		m.advance()
+		steps = append(steps, m.Step()-lane.First)
+		m.Advance()
 	}
 	return steps
 }
@@ -113,18 +113,18 @@ func TestAdvanceSettles(t *testing.T) {
 			Order: rapid.SampledFrom(score.Orders()).Draw(t, "order"),
 			Drift: score.DriftOdds{Forward: 40, Back: 30}, Path: []int{4, 1, 1},
 		}
-		one := newMover(lane, chance.Address{Luck: 9})
+		one := New(lane, chance.Address{Luck: 9})
 		two := one
 		moves := rapid.Int64Range(0, 300).Draw(t, "moves")
 		for range moves {
-			one.advance()
+			one.Advance()
 		}
 		two.settle()
-		for two.moved < moves {
-			two.moved++
-			two.drawn++
+		for two.Moved < moves {
+			two.Moved++
+			two.Drawn++
 			two.settle()
 		}
-		require.Equal(t, one.place, two.place)
+		require.Equal(t, one.Place, two.Place)
 	})
 }

@@ -1,10 +1,11 @@
-package play
+package period
 
 import (
 	"errors"
 	"math/big"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
@@ -18,9 +19,9 @@ var (
 	ErrTooLong     = errors.New("the loops meet after more time than can be counted")
 )
 
-// Period returns after how many ticks the named lanes of a part all stand at their first step together
+// Of returns after how many ticks the named lanes of a part all stand at their first step together
 // again: the least common multiple of their loops, or the realignment of the track if it comes first.
-func Period(p *score.Project, t *score.Track, part *score.Part, lanes ...score.LaneName) (score.Tick, error) {
+func Of(p *score.Project, t *score.Track, part *score.Part, lanes ...score.LaneName) (score.Tick, error) {
 	realign := score.Tick(t.Realign) * lastBar(p)
 	period, err := meeting(t, part, lanes)
 	if realign > 0 && (err != nil || realign < period) {
@@ -57,7 +58,7 @@ func localPeriod(t *score.Track, part *score.Part, lanes []score.LaneName) (*big
 	common := big.NewInt(1)
 	for _, name := range lanes {
 		lane := part.Lanes.Lane(name)
-		moves := cycle(lane)
+		moves := orders.Cycle(lane)
 		loop := big.NewInt(moves * int64(lane.Rate.Ticks()))
 		switch {
 		case lane.Linked || name == score.Gate:
@@ -88,13 +89,13 @@ func inTicks(local *big.Int, speed score.Ratio) (score.Tick, error) {
 	return score.Tick(common.Int64()), nil
 }
 
-// TrackPeriod returns after how many ticks all lanes of all parts of a track stand at their first step
+// OfTrack returns after how many ticks all lanes of all parts of a track stand at their first step
 // together again.
-func TrackPeriod(p *score.Project, t *score.Track) (score.Tick, error) {
+func OfTrack(p *score.Project, t *score.Track) (score.Tick, error) {
 	common := big.NewInt(1)
 	for i := range t.Parts() {
 		part := &t.Parts()[i]
-		period, err := Period(p, t, part, lanesOf(part)...)
+		period, err := Of(p, t, part, lanesOf(part)...)
 		if err != nil {
 			return 0, err
 		}
@@ -114,20 +115,20 @@ func lanesOf(part *score.Part) (names []score.LaneName) {
 
 // gateCycle returns after how many steps that take time, and after how many ticks, the gate lane repeats.
 func gateCycle(part *score.Part) (steps, ticks int64, err error) {
-	gate := gateLane(part)
-	moves := cycle(gate)
+	gate := part.GateLane()
+	moves := orders.Cycle(gate)
 	if moves == 0 {
 		return 0, 0, ErrRandomOrder
 	}
 	rate := int64(gate.Rate.Ticks())
-	walk := newMover(gate, chance.Address{})
+	walk := orders.New(gate, chance.Address{})
 	for range moves {
-		detail := part.Details[walk.step()]
+		detail := part.Details[walk.Step()]
 		if !detail.Skip {
 			steps++
 			ticks += rate * int64(max(1, detail.Stretch))
 		}
-		walk.advance()
+		walk.Advance()
 	}
 	if steps == 0 { // all are skipped, and the gate lane plays on in silence
 		return moves, moves * rate, nil

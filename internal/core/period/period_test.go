@@ -1,4 +1,4 @@
-package play_test
+package period_test
 
 import (
 	"slices"
@@ -7,13 +7,16 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
 )
 
-func period(p *score.Project, lanes ...score.LaneName) (score.Tick, error) {
-	return play.Period(p, &p.Tracks[0], &p.Tracks[0].Parts()[0], lanes...)
+const stretch = 12 * score.TicksPerQuarter
+
+func meeting(p *score.Project, lanes ...score.LaneName) (score.Tick, error) {
+	return period.Of(p, &p.Tracks[0], &p.Tracks[0].Parts()[0], lanes...)
 }
 
 // Invariant 5: two lanes of lengths a and b at one rate meet again after lcm(a, b) steps.
@@ -22,7 +25,7 @@ func TestTwoLanesMeetAfterTheLeastCommonMultiple(t *testing.T) {
 		p := testkit.Buoy()
 		lanes := &p.Tracks[0].Parts()[0].Lanes
 		lanes.Gate.Length, lanes.Pitch.Length = c.a, c.b
-		got, err := period(p, score.Gate, score.Pitch)
+		got, err := meeting(p, score.Gate, score.Pitch)
 		require.NoError(t, err)
 		require.Equal(t, score.Tick(c.want)*lanes.Gate.Rate.Ticks(), got)
 	}
@@ -31,7 +34,7 @@ func TestTwoLanesMeetAfterTheLeastCommonMultiple(t *testing.T) {
 // The demo's loops are 16, 11, 2·7, 2·5 and 9 sixteenths: 55,440 of them, or 3,465 bars.
 func TestTheDemosPeriod(t *testing.T) {
 	p := testkit.Buoy()
-	got, err := period(p, score.Gate, score.Pitch, score.Velocity, score.Length, score.Probability)
+	got, err := meeting(p, score.Gate, score.Pitch, score.Velocity, score.Length, score.Probability)
 	require.NoError(t, err)
 	require.Equal(t, 3465*p.Meter.Bar(), got)
 }
@@ -55,7 +58,7 @@ func TestPeriodsByHand(t *testing.T) {
 		{"at 16:7 in 1/64t, which has no whole ticks", func(_ *score.Project, track *score.Track, part *score.Part) {
 			track.Speed, part.Lanes.Gate.Rate, part.Lanes.Gate.Length = score.Ratio{N: 16, M: 7}, "1/64t", 1
 		}, 840 * 7 * 2 / 16, nil},
-		{"random", func(_ *score.Project, _ *score.Track, part *score.Part) { part.Lanes.Gate.Order = score.Random }, 0, play.ErrRandomOrder},
+		{"random", func(_ *score.Project, _ *score.Track, part *score.Part) { part.Lanes.Gate.Order = score.Random }, 0, period.ErrRandomOrder},
 		{"random and realigned", func(_ *score.Project, track *score.Track, part *score.Part) {
 			track.Realign, part.Lanes.Gate.Order = 4, score.Random
 		}, 4 * bar, nil},
@@ -63,21 +66,21 @@ func TestPeriodsByHand(t *testing.T) {
 		t.Run(c.name, func(t *testing.T) {
 			p := testkit.Buoy()
 			c.change(p, &p.Tracks[0], &p.Tracks[0].Parts()[0])
-			got, err := period(p, score.Gate)
+			got, err := meeting(p, score.Gate)
 			require.ErrorIs(t, err, c.err)
 			require.Equal(t, c.want, got)
 		})
 	}
 	p := testkit.Buoy()
 	p.Tracks[0].Parts()[0].Durations = []score.Duration{{Value: "1/8", Weight: 1}}
-	_, drawn := period(p, score.Gate)
-	require.ErrorIs(t, drawn, play.ErrDurations)
+	_, drawn := meeting(p, score.Gate)
+	require.ErrorIs(t, drawn, period.ErrDurations)
 	p = testkit.Buoy()
 	p.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByHit
-	_, err := period(p, score.Gate, score.Pitch)
-	require.ErrorIs(t, err, play.ErrMovesByHits)
+	_, err := meeting(p, score.Gate, score.Pitch)
+	require.ErrorIs(t, err, period.ErrMovesByHits)
 	p.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByStep
-	got, err := period(p, score.Gate, score.Pitch)
+	got, err := meeting(p, score.Gate, score.Pitch)
 	require.NoError(t, err)
 	require.Equal(t, 11*bar, got)
 }
@@ -86,7 +89,7 @@ func TestPeriodsByHand(t *testing.T) {
 func TestAfterThePeriodAllRepeats(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
-		makePlain(t, p)
+		testkit.MakePlain(t, p)
 		lanes := &p.Tracks[0].Parts()[0].Lanes
 		var names []score.LaneName
 		for _, spec := range score.LaneSpecs() {
@@ -102,7 +105,7 @@ func TestAfterThePeriodAllRepeats(t *testing.T) {
 				lane.Moves = rapid.SampledFrom([]score.Mover{score.ByClock, score.ByStep}).Draw(t, "moves")
 			}
 		}
-		repeats, err := period(p, names...)
+		repeats, err := meeting(p, names...)
 		require.NoError(t, err)
 		first := play.Render(p, 0, stretch, nil)
 		again := play.Render(p, repeats, repeats+stretch, nil)
@@ -120,7 +123,7 @@ func TestWhatRepeatsRepeats(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
 		p.Tracks, p.MeterChanges = p.Tracks[:1], nil // what repeats does so from the last change on
-		makeAudible(p)
+		testkit.MakeAudible(p)
 		track := &p.Tracks[0]
 		track.Tuned = nil // its notes go round its channels, and sound the same on each
 		certain := func() bool { return rapid.IntRange(0, 19).Draw(t, "certain") > 0 }
@@ -154,7 +157,7 @@ func TestWhatRepeatsRepeats(t *testing.T) {
 				}
 			}
 		}
-		period, err := play.Repeats(p, track)
+		period, err := period.Repeats(p, track)
 		if err != nil || period > 4000*score.TicksPerQuarter {
 			return
 		}
@@ -176,14 +179,14 @@ func TestWhatRepeatsRepeats(t *testing.T) {
 // Why something never repeats, and what a hold and a count of passes make of the period.
 func TestRepeatsByHand(t *testing.T) {
 	bar := score.Tick(4 * score.TicksPerQuarter)
-	_, err := play.ProjectRepeats(testkit.Buoy())
-	require.ErrorIs(t, err, play.ErrChance)
+	_, err := period.ProjectRepeats(testkit.Buoy())
+	require.ErrorIs(t, err, period.ErrChance)
 
-	p := plain(func(*score.Project, *score.Track, *score.Part) {})
+	p := testkit.Plain(func(*score.Project, *score.Track, *score.Part) {})
 	part := &p.Tracks[0].Parts()[0]
 	part.Lanes.Gate.Length = 16
 	repeats := func() score.Tick {
-		got, err := play.ProjectRepeats(p)
+		got, err := period.ProjectRepeats(p)
 		require.NoError(t, err)
 		return got
 	}
@@ -194,14 +197,14 @@ func TestRepeatsByHand(t *testing.T) {
 	p.Tracks[0].Jitter, p.Tracks[0].Hold = 5, 6
 	require.Equal(t, 6*bar, repeats())
 	part.Details = map[int]score.StepDetail{0: {Condition: "not sounded"}}
-	_, err = play.ProjectRepeats(p)
-	require.ErrorIs(t, err, play.ErrListens)
+	_, err = period.ProjectRepeats(p)
+	require.ErrorIs(t, err, period.ErrListens)
 	part.Details[0] = score.StepDetail{Condition: "pass 1 to 1"}
-	_, err = play.ProjectRepeats(p)
-	require.ErrorIs(t, err, play.ErrOnce)
+	_, err = period.ProjectRepeats(p)
+	require.ErrorIs(t, err, period.ErrOnce)
 	p.Tracks[0].Realign = 2
-	_, err = play.ProjectRepeats(p)
-	require.ErrorIs(t, err, play.ErrOnce, "passes are counted on over realignments")
+	_, err = period.ProjectRepeats(p)
+	require.ErrorIs(t, err, period.ErrOnce, "passes are counted on over realignments")
 	p.Tracks[0].Jitter, p.Tracks[0].Hold = 0, 0
 	part.Details[0] = score.StepDetail{Condition: score.EveryPass(1, 2)}
 	require.Equal(t, 2*bar, repeats(), "two passes between two realignments")
