@@ -20,6 +20,11 @@ type control struct {
 	mod   score.Mod
 	index int // of the mod in its part
 
+	controlState
+}
+
+// controlState is how far a mod lane has come.
+type controlState struct {
 	turned  bool   // whether it has ever been given a value
 	waiting []turn // values that take effect later
 

@@ -9,11 +9,16 @@ import (
 // that go at random or move by hits, what has evolved, and what sounded last. What moves by arithmetic goes on.
 type holding struct {
 	bars        score.Bars
-	from, every int64     // in bars; every 0 holds nothing
-	passes      int64     // of what is held that have begun, less one; -1 before the first
-	kept        *keptLuck // how everything was at the beginning of the first
-	heard       int64     // in which pass the last trigger was heard; -1 before the first
-	triggered   int64     // how many triggers were heard before the first
+	from, every int64 // in bars; every 0 holds nothing
+	holdState
+}
+
+// holdState is how far holding has come.
+type holdState struct {
+	passes    int64     // of what is held that have begun, less one; -1 before the first
+	kept      *keptLuck // how everything was at the beginning of the first; it is never changed
+	heard     int64     // in which pass the last trigger was heard; -1 before the first
+	triggered int64     // how many triggers were heard before the first
 }
 
 // keptLuck is how everything that chance can move was at a moment.

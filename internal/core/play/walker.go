@@ -9,10 +9,12 @@ import (
 // walker goes along the gate lane of one part, step by step. Its own time, local, is counted in ticks
 // at the speed of the track since the lanes were aligned last.
 type walker struct {
-	next  score.Tick // when the next step comes, before swing, nudge, jitter and delay
-	order int        // of the part among all parts of all tracks
-	place int        // of the track in the project
-	index int        // of the part in its track
+	walkerState
+	gate orders.Mover
+
+	order int // of the part among all parts of all tracks
+	place int // of the track in the project
+	index int // of the part in its track
 
 	project *score.Project
 	track   *score.Track
@@ -35,9 +37,25 @@ type walker struct {
 	durations           int  // the sum of the weights of the durations
 	unsteady            bool // chance decides how long steps last
 
-	gate                                               orders.Mover
 	pitch, octave, alteration, chord, velocity         *value
 	length, ratchet, probability, nudge, swings, slide *value
+
+	// The lanes with a loop of their own, by what moves them.
+	byClock, byStep, byHit, byStrike []*value
+	all, mods, evolving              []*value
+	unheard                          []*value         // mod lanes that go nowhere
+	changes                          *[]pendingChange // of the performer, not yet handed over
+	states                           []trackState     // of all tracks
+	turnedNow                        []stepTurn       // scratch
+	intervals                        []score.Interval // of a chord, scratch
+
+	watch   func(lane score.LaneName, move Move)
+	decided func(decision)
+}
+
+// walkerState is how far a walker has come, besides how far its lanes have.
+type walkerState struct {
+	next score.Tick // when the next step comes, before swing, nudge, jitter and delay
 
 	triggers  []score.Tick // of a track without a clock of its own, when it goes on, ascending
 	triggered int64        // how many times it could have gone on
@@ -49,18 +67,7 @@ type walker struct {
 	sounded bool       // whether the part's last step that was on sounded
 	stops   bool       // whether it goes on next only where a pass of what is held begins, and plays nothing there
 
-	// The lanes with a loop of their own, by what moves them.
-	byClock, byStep, byHit, byStrike []*value
-	all, mods, evolving              []*value
-	unheard                          []*value         // mod lanes that go nowhere
-	changes                          *[]pendingChange // of the performer, not yet handed over
-	states                           []trackState     // of all tracks
-	turnedNow                        []stepTurn       // scratch
-	sliding, portamento              bool             // whether the last note slides, and what was sent of it
-	intervals                        []score.Interval // of a chord, scratch
-
-	watch   func(lane score.LaneName, move Move)
-	decided func(decision)
+	sliding, portamento bool // whether the last note slides, and what was sent of it
 }
 
 func newWalker(p *score.Project, place, index, order int, pitches *pitches, tempo TempoMap) *walker {
@@ -82,7 +89,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 		w.swing, w.speed, w.next = score.Straight, score.Ratio{N: 1, M: 1}, never
 	}
 	w.straight = w.speed.N == w.speed.M
-	w.hold = holding{bars: w.bars, from: int64(t.HoldFrom), every: int64(t.Hold), passes: -1, heard: -1}
+	w.hold = holding{bars: w.bars, from: int64(t.HoldFrom), every: int64(t.Hold), holdState: holdState{passes: -1, heard: -1}}
 	for _, d := range part.Durations {
 		w.durations += d.Weight
 	}
