@@ -5,6 +5,7 @@ import (
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
+	"slices"
 )
 
 // performance is a project being played, and what was told of its lanes and not yet handed over.
@@ -15,14 +16,38 @@ type performance struct {
 
 // perform returns a performance whose lanes stand where they would stand at a tick if it had been played
 // from the beginning, hearing what came in. Where places do not follow from the time it is played through in silence.
-func perform(project *score.Project, from score.Tick, inputs []midi.Message) *performance {
+// It plays only the tracks that are named, or all if none are.
+func perform(project *score.Project, from score.Tick, inputs []midi.Message, only []int) *performance {
 	p := &performance{}
-	p.player = route.NewPlayer(project, from, play.Past{Inputs: inputs, Watch: func(track, part int, lane score.LaneName, move play.Move) {
+	p.player = route.NewPlayer(project, from, play.Past{Inputs: inputs, Only: only, Watch: p.watch(from)})
+	return p
+}
+
+// watch returns what keeps the moves from a tick on.
+func (p *performance) watch(from score.Tick) play.Watch {
+	return func(track, part int, lane score.LaneName, move play.Move) {
 		if move.Tick >= from {
 			p.places = append(p.places, Place{Tick: move.Tick, Track: track, Part: part, Lane: lane, Step: move.Step})
 		}
-	}})
-	return p
+	}
+}
+
+// change returns a performance of another project that goes on at a tick where this one stands, but for some tracks,
+// which go on from another performance of that project. Neither of the two may be used any more.
+func (p *performance) change(project *score.Project, at score.Tick, replayed *performance, tracks []int) *performance {
+	next := &performance{}
+	for _, place := range p.places {
+		if !slices.Contains(tracks, place.Track) && project.Track(place.Track) != nil {
+			next.places = append(next.places, place)
+		}
+	}
+	var player *route.Player
+	if replayed != nil {
+		next.places = append(next.places, replayed.places...)
+		player = replayed.player
+	}
+	next.player = p.player.Change(project, player, tracks, next.watch(at))
+	return next
 }
 
 // skip goes on to a tick in silence.

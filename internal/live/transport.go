@@ -2,7 +2,6 @@ package live
 
 import (
 	"context"
-	"slices"
 	"sync"
 	"time"
 
@@ -34,6 +33,7 @@ type Transport struct {
 	mu       sync.Mutex
 	project  *score.Project
 	revision int64
+	wanted   edited // the state of the project that is to play next
 	outputs  map[Output]struct{}
 
 	playing     bool
@@ -122,48 +122,6 @@ func (t *Transport) KeepUp(ctx context.Context) error {
 	return t.wake.Flush(ctx)
 }
 
-// SetProject has everything that is not yet committed played from another state of the project. It must
-// not be called twice at once.
-func (t *Transport) SetProject(project *score.Project) {
-	// Finding where the lanes stand can take long after hours of playing, so the old project plays on
-	// until that is known.
-	t.mu.Lock()
-	playing, started, committed, inputs := t.playing, t.started, t.committed, t.inputs
-	t.mu.Unlock()
-	var next *performance
-	if playing {
-		next = perform(project, committed, inputs)
-	}
-
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	tempo := play.TempoMapOf(project)
-	changed := !slices.Equal(play.TempoMapOf(t.project), tempo)
-	t.project = project
-	if t.playing {
-		if next == nil || t.started != started {
-			next, inputs = perform(project, t.committed, t.inputs), t.inputs
-		}
-		for _, m := range t.inputs[len(inputs):] {
-			next.player.Hear(m)
-		}
-		next.skip(t.committed)
-		next.player.TakeOver(t.performance.player)
-		t.performance = next
-		t.missing = t.sent.Missing(next.player.Standing(), nil)
-		for _, r := range []*Recorder{t.recorder, t.wake} {
-			r.change(func(now *recording) { now.setProject(project, t.revision, t.committed) })
-		}
-	}
-	if !changed {
-		return
-	}
-	if t.playing {
-		t.changeTempo(tempo)
-	}
-	t.tell()
-}
-
 // changeTempo lets a tempo map hold from the first tick that is not committed.
 func (t *Transport) changeTempo(tempo play.TempoMap) {
 	t.tempo = append(t.tempo.Until(t.committed), tempo.From(t.committed)...)
@@ -211,7 +169,7 @@ func (t *Transport) play(countIn int) {
 	t.tempo, t.told = play.TempoMapOf(t.project), 0
 	t.countIn(countIn)
 	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
-	t.performance = perform(t.project, 0, nil)
+	t.performance = perform(t.project, 0, nil, nil)
 	t.wake.begin(t.project, t.revision, 0, t.tempo)
 }
 

@@ -35,10 +35,10 @@ const (
 	partBits = 5 + 4 // MaxTracks tracks of MaxParts parts
 )
 
-// queue keeps a change until it is handed over, unless the part is silent.
+// queue keeps a change until it is handed over.
 func (w *walker) queue(m Change, slot int) {
 	m.Tick = max(0, m.Tick)
-	if !w.silent {
+	if w.track.Loop == nil { // which plays in place of the pattern
 		*w.changes = append(*w.changes, pendingChange{m, w.order<<slotBits | slot})
 	}
 }
@@ -47,7 +47,7 @@ func (w *walker) queue(m Change, slot int) {
 // order of parts: what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Change) []Change {
 	for _, w := range f.walkers {
-		if w.silent {
+		if w.silent || w.track.Loop != nil {
 			continue
 		}
 		dst = append(dst, w.portamentoChange(f.played))

@@ -1,6 +1,7 @@
 package play
 
 import (
+	"slices"
 	"sort"
 
 	"jettyfog/internal/core/score"
@@ -12,11 +13,11 @@ type looper struct {
 	order int
 }
 
-func newLoopers(p *score.Project) (loopers []looper) {
+func newLoopers(p *score.Project, only []int) (loopers []looper) {
 	for place := range p.Tracks {
 		track := &p.Tracks[place]
 		// A loop has no parts that could be muted.
-		if track.Loop != nil && !p.Silent(track, &score.Part{}) {
+		if track.Loop != nil && !p.Silent(track, &score.Part{}) && (len(only) == 0 || slices.Contains(only, track.ID)) {
 			loopers = append(loopers, looper{track, place * score.MaxParts})
 		}
 	}

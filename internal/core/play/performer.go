@@ -29,19 +29,27 @@ type Performer struct {
 const chunk = 4 * score.TicksPerQuarter
 
 // NewPerformer returns a performer at tick 0.
-func NewPerformer(p *score.Project) *Performer {
+func NewPerformer(p *score.Project) *Performer { return newPerformer(p, nil) }
+
+// newPerformer returns a performer at tick 0 of some tracks, or of all if none are named.
+func newPerformer(p *score.Project, only []int) *Performer {
 	p = ranked(p)
 	f := &Performer{states: make([]trackState, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
+	f.silent = make([]bool, len(p.Tracks)*score.MaxParts)
 	for i := range f.states {
 		f.states[i].since = -1
 	}
-	f.loopers = newLoopers(p)
+	f.loopers = newLoopers(p, only)
 	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
 	longest := 1
 	for track := range p.Tracks {
+		if len(only) > 0 && !slices.Contains(only, p.Tracks[track].ID) {
+			continue
+		}
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
 			w.changes, w.states = &f.changes, f.states
+			f.silent[w.order] = w.silent
 			f.walkers = append(f.walkers, w)
 			f.reach = max(f.reach, w.ahead())
 			longest = max(longest, chainLength(p, w.track))
@@ -87,6 +95,8 @@ type Past struct {
 	Watch Watch
 	// Inputs are the messages that came in, ascending; see Performer.Hear.
 	Inputs []midi.Message
+	// Only names the tracks that are played, which hear no others; without it all are.
+	Only []int
 	// Passed, if it is set, is given the notes before the tick, in order, of tracks whose places do not follow from the
 	// time alone, and of all tracks that tune their notes.
 	Passed func(notes []Note)
@@ -99,7 +109,7 @@ type Watch func(track, part int, lane score.LaneName, move Move)
 
 // NewPerformerAt returns a performer whose first stretch begins at a tick.
 func NewPerformerAt(p *score.Project, tick score.Tick, past Past) *Performer {
-	f := NewPerformer(p)
+	f := newPerformer(p, past.Only)
 	if past.Watch != nil {
 		f.watch(past.Watch)
 	}
@@ -221,7 +231,7 @@ func (f *Performer) walk(w *walker) []Note {
 		f.notes = f.notes[:first+len(played)]
 	}
 	notes := f.notes[first:]
-	if w.silent {
+	if w.track.Loop != nil { // which plays in place of the pattern
 		f.notes = f.notes[:first]
 		return notes
 	}

@@ -50,8 +50,8 @@ func (f *Performer) Save() *State {
 	return s
 }
 
-// Resume returns a performer that goes on from a state of the same project, as the one that was saved would. Watch, if
-// it is set, is told of all moves from there on.
+// Resume returns a performer that goes on from a state, as the one that was saved would; what the project does not have
+// any more is left out. Watch, if it is set, is told of all moves from there on.
 func Resume(p *score.Project, s *State, watch Watch) *Performer {
 	f := NewPerformer(p)
 	if watch != nil {
@@ -65,10 +65,17 @@ func Resume(p *score.Project, s *State, watch Watch) *Performer {
 		f.states[w.place] = s.tracks[w.track.ID]
 	}
 	for _, n := range s.notes {
-		f.notes = append(f.notes, n)
-		f.orders = append(f.orders, uint16(ranks[partKey{int(n.Track), int(n.Part)}]))
+		if rank, there := ranks[partKey{int(n.Track), int(n.Part)}]; there {
+			f.notes, f.orders = append(f.notes, n), append(f.orders, uint16(rank))
+		}
 	}
-	f.changes, f.ready = slices.Clone(s.changes), slices.Clone(s.ready)
+	for _, c := range s.changes {
+		if rank, there := ranks[partKey{int(c.Track), int(c.Part)}]; there {
+			c.order = rank<<slotBits | c.order&(1<<slotBits-1)
+			f.changes = append(f.changes, c)
+		}
+	}
+	f.ready = slices.Clone(s.ready)
 	f.arrange()
 	return f
 }

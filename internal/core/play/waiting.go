@@ -12,6 +12,7 @@ type waiting struct {
 	orders  []uint16 // of each note, the order of its part
 	changes []pendingChange
 	ready   []Change // that go with notes that were handed over
+	silent  []bool   // by the orders of parts: whether they decide and are not heard
 	keys    []uint64 // scratch
 }
 
@@ -34,7 +35,7 @@ func placeIn(key uint64) int { return int(key & (1<<placeBits - 1)) }
 func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 	q.keys = q.keys[:0]
 	for place := range q.notes {
-		if start := q.notes[place].Start; start < to {
+		if start := q.notes[place].Start; start < to && !q.silent[q.orders[place]] {
 			q.keys = append(q.keys, sortKey(start-from, int(q.orders[place]), place))
 		}
 	}
@@ -59,7 +60,7 @@ func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 func (q *waiting) readyChanges(from, to score.Tick) {
 	q.keys = q.keys[:0]
 	for place := range q.changes {
-		if c := &q.changes[place]; c.Tick < to {
+		if c := &q.changes[place]; c.Tick < to && !q.silent[c.order>>slotBits] {
 			q.keys = append(q.keys, sortKey(c.Tick-from, c.Kind.Rank()<<(partBits+slotBits)|c.order, place))
 		}
 	}

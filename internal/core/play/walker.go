@@ -74,7 +74,7 @@ func newWalker(p *score.Project, place, index, order int, pitches *pitches, temp
 	t := &p.Tracks[place]
 	part := &t.Parts()[index]
 	w := &walker{
-		project: p, track: t, part: part, silent: p.Silent(t, part) || t.Loop != nil, place: place, index: index, order: order, pitches: pitches,
+		project: p, track: t, part: part, silent: p.Silent(t, part), place: place, index: index, order: order, pitches: pitches,
 		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo,
 		bars: p.Bars(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},

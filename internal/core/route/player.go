@@ -1,6 +1,8 @@
 package route
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -68,5 +70,25 @@ func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.pe
 // Release returns the note-offs of all notes that are down, at a tick.
 func (r *Player) Release(at score.Tick) []midi.Message { return r.keys.Release(at, nil) }
 
-// TakeOver has the notes that another player has down end as they would have ended with it.
-func (r *Player) TakeOver(from *Player) { r.keys = from.keys }
+// Change returns a player of another project that goes on where this one stands. The tracks that play.Replayed names are
+// those of another player, which plays only those and stands at the same tick; it can be nil if there are none. Watch, if
+// it is set, is told of all moves from there on. Neither of the two may be used any more.
+func (r *Player) Change(p *score.Project, replayed *Player, tracks []int, watch play.Watch) *Player {
+	next := &Player{router: newRouter(p), keys: r.keys, at: r.at, begins: r.begins}
+	state := r.performer.Save()
+	for _, track := range next.router.order {
+		before := r
+		if slices.Contains(tracks, track.ID) {
+			before = replayed
+		}
+		if was := before.router.tracks[uint32(track.ID)]; was != nil && was.tuner != nil && track.tuner != nil {
+			was.tuner.track = track.Track
+			track.tuner = was.tuner
+		}
+	}
+	if len(tracks) > 0 {
+		state = state.With(replayed.performer.Save(), tracks)
+	}
+	next.performer = play.Resume(p, state, watch)
+	return next
+}

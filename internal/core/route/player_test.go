@@ -58,11 +58,19 @@ func TestAnyCutGivesTheSameMessages(t *testing.T) {
 			cut = player.Advance(to, cut)
 			if rapid.Bool().Draw(t, "another takes over") {
 				skipped := score.Tick(rapid.IntRange(1, int(to)).Draw(t, "skipped"))
-				next := route.NewPlayer(p, to-skipped, play.Past{})
-				next.Skip(to)
-				next.TakeOver(player)
-				require.Equal(t, player.Standing(), next.Standing())
-				player = next
+				ids := []int{p.Tracks[0].ID}
+				if group := play.Coupled(p); len(group) > 0 {
+					for id := range group {
+						if id != ids[0] && group[id] == group[ids[0]] {
+							ids = append(ids, id)
+						}
+					}
+				}
+				replayed := route.NewPlayer(p, to-skipped, play.Past{Only: ids})
+				replayed.Skip(to)
+				standing := player.Standing()
+				player = player.Change(p, replayed, ids, nil)
+				require.Equal(t, standing, player.Standing())
 			}
 			from = to
 		}

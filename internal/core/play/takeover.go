@@ -1,0 +1,176 @@
+package play
+
+import (
+	"maps"
+	"reflect"
+	"slices"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
+)
+
+// Replayed returns the ids of the tracks that must be played from the beginning on where a project takes the place of
+// another while it plays, because where they stand can differ. All others stand where they stood: those that do not hear
+// of what has changed, and those whose change moves nothing, as of a pitch, a velocity or a length. Tracks that hear each
+// other go together. Edits count as if they had always been; a change that moves nothing counts from the track's first
+// step on none of whose notes can begin before. It is quick if no track needs all that comes before to be played.
+func Replayed(before, after *score.Project) (ids []int, quick bool) {
+	groups := Coupled(after)
+	far := NewPerformer(after)
+	moved := map[int]bool{} // by group
+	quick = true
+	for i := range after.Tracks {
+		track := &after.Tracks[i]
+		was := before.Track(track.ID)
+		group := groups[track.ID]
+		switch {
+		case moved[group]:
+		case was == nil || !reflect.DeepEqual(whatMoves(before, was), whatMoves(after, track)):
+			moved[group] = true
+		case far.jumps(track.ID): // so that a change can count at once
+			moved[group] = !sameValues(before, after, was, track)
+		}
+	}
+	for i := range after.Tracks {
+		if id := after.Tracks[i].ID; moved[groups[id]] {
+			ids = append(ids, id)
+			quick = quick && far.jumps(id)
+		}
+	}
+	return ids, quick
+}
+
+// jumps reports whether a track can be brought to any moment at once.
+func (f *Performer) jumps(track int) bool {
+	any := false
+	for _, w := range f.loners {
+		if w.track.ID != track {
+			continue
+		}
+		if any = true; !w.jumps() {
+			return false
+		}
+	}
+	return any
+}
+
+// Coupled returns a number for each track, by id, that is the same for tracks that hear each other, directly or through
+// others.
+func Coupled(p *score.Project) map[int]int {
+	groups := map[int]int{}
+	for i := range p.Tracks {
+		groups[p.Tracks[i].ID] = p.Tracks[i].ID
+	}
+	for i := range p.Tracks {
+		track := &p.Tracks[i]
+		for j := range p.Tracks {
+			from, to := groups[track.ID], groups[p.Tracks[j].ID]
+			if from == to || !hears(track, p.Tracks[j].ID) {
+				continue
+			}
+			for id, group := range groups {
+				if group == from {
+					groups[id] = to
+				}
+			}
+		}
+	}
+	return groups
+}
+
+// sameValues reports whether what moves nothing is the same too.
+func sameValues(before, after *score.Project, was, is *score.Track) bool {
+	return reflect.DeepEqual(before.Key, after.Key) && reflect.DeepEqual(was.Parts(), is.Parts()) &&
+		was.Transpose == is.Transpose && was.Register == is.Register
+}
+
+// moving is all of a project that decides where the lanes of a track stand, what they have drawn, and which of its
+// notes were played already.
+type moving struct {
+	track   score.Track
+	meter   score.Meter
+	meters  []score.MeterChange
+	tempo   TempoMap
+	luck    int
+	swing   int
+	grid    score.Tick
+	filling bool
+	key     theory.Key // of a track that tunes its notes
+}
+
+// whatMoves returns what decides where a track stands.
+func whatMoves(p *score.Project, t *score.Track) moving {
+	m := moving{meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling}
+	if t.Luck != score.FollowLuck {
+		m.luck = t.Luck
+	}
+	m.swing, m.grid = p.SwingOf(t)
+	m.track = *t
+	m.track.Name, m.track.Channel, m.track.Program, m.track.Bank, m.track.Overlap = "", 0, 0, 0, 0
+	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false // what is silent decides all the same
+	m.track.Patterns = []score.Pattern{*t.Pattern(t.Playing)}
+	if t.Retunes() { // where its notes go depends on those before
+		m.key = p.Key
+		return m
+	}
+	m.track.Transpose, m.track.Register = score.Transpose{}, theory.Register{}
+	parts := slices.Clone(t.Parts())
+	for i := range parts {
+		parts[i] = withoutValues(parts[i])
+	}
+	m.track.Patterns[0].Parts = parts
+	return m
+}
+
+// withoutValues returns a part without the values that move nothing.
+func withoutValues(part score.Part) score.Part {
+	part.Name, part.Note, part.Mute, part.Ratchet.Ramp = "", 0, false, 0
+	for _, name := range []score.LaneName{score.Pitch, score.Octave, score.Alteration, score.Velocity, score.Length} {
+		if !part.Lanes.Has(name) {
+			continue
+		}
+		lane := *part.Lanes.Lane(name)
+		if lane.Evolve != nil || slices.ContainsFunc(lane.Weights, func(w score.Weight) bool { return w.Rest }) {
+			continue
+		}
+		lane.Steps, lane.Spread, lane.Weights, lane.Amount, lane.Locked = nil, nil, nil, 0, nil
+		part.Lanes.Set(name, &lane)
+	}
+	return part
+}
+
+// With returns the state in which tracks stand as in another.
+func (s *State) With(other *State, tracks []int) *State {
+	of := func(track int) bool { return slices.Contains(tracks, track) }
+	merged := &State{
+		walked: max(s.walked, other.walked), played: s.played,
+		parts: maps.Clone(s.parts), tracks: maps.Clone(s.tracks), ready: s.ready,
+	}
+	maps.DeleteFunc(merged.parts, func(key partKey, _ partState) bool { return of(key.track) })
+	for key, part := range other.parts {
+		if of(key.track) {
+			merged.parts[key], merged.tracks[key.track] = part, other.tracks[key.track]
+		}
+	}
+	for _, n := range s.notes {
+		if !of(int(n.Track)) {
+			merged.notes = append(merged.notes, n)
+		}
+	}
+	for _, n := range other.notes {
+		if of(int(n.Track)) {
+			merged.notes = append(merged.notes, n)
+		}
+	}
+	for _, c := range s.changes {
+		if !of(int(c.Track)) {
+			merged.changes = append(merged.changes, c)
+		}
+	}
+	for _, c := range other.changes {
+		if of(int(c.Track)) {
+			merged.changes = append(merged.changes, c)
+		}
+	}
+	return merged
+}
