@@ -46,15 +46,19 @@ func (w *walker) queue(m Change, slot int) {
 // Standing appends to dst what mod lanes and slides of all parts that are not silent sent last, as sent now, in the
 // order of parts: what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Change) []Change {
-	for _, w := range f.walkers {
-		if w.silent || w.track.Loop != nil {
-			continue
+	for _, s := range f.sources {
+		if s.audible() {
+			dst = s.standing(f.played, dst)
 		}
-		dst = append(dst, w.portamentoChange(f.played))
-		for _, v := range w.mods {
-			if v.control.started {
-				dst = append(dst, w.message(v.control, f.played))
-			}
+	}
+	return dst
+}
+
+func (w *walker) standing(tick score.Tick, dst []Change) []Change {
+	dst = append(dst, w.portamentoChange(tick))
+	for _, v := range w.mods {
+		if v.control.started {
+			dst = append(dst, w.message(v.control, tick))
 		}
 	}
 	return dst

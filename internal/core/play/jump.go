@@ -11,9 +11,9 @@ import (
 // place follows from the time alone. Tracks for which it does not are played through in silence. The
 // music from there on is the same either way.
 func (f *Performer) skipTo(tick score.Tick) {
-	for _, w := range f.loners {
-		if w.jumps() {
-			w.jump(tick)
+	for _, s := range f.alone {
+		if s.jumps() {
+			s.jump(tick)
 		}
 	}
 }

@@ -1,7 +1,6 @@
 package play
 
 import (
-	"slices"
 	"sort"
 
 	"jettyfog/internal/core/score"
@@ -9,27 +8,45 @@ import (
 
 // looper plays the loop of a track in place of its patterns. Where it is follows from the time alone.
 type looper struct {
-	track *score.Track
-	order int
+	project *score.Project
+	track   *score.Track
+	place   int        // of the track in the project
+	next    score.Tick // when its next note starts
 }
 
-func newLoopers(p *score.Project, only []int) (loopers []looper) {
-	for place := range p.Tracks {
-		track := &p.Tracks[place]
-		// A loop has no parts that could be muted.
-		if track.Loop != nil && !p.Silent(track, &score.Part{}) && (len(only) == 0 || slices.Contains(only, track.ID)) {
-			loopers = append(loopers, looper{track, place * score.MaxParts})
-		}
-	}
-	return loopers
+func newLooper(p *score.Project, place int) *looper {
+	l := &looper{project: p, track: &p.Tracks[place], place: place}
+	l.seek(0)
+	return l
 }
 
-// play appends the notes that start in [from, to).
-func (l looper) play(from, to score.Tick, dst []Note) []Note {
+// seek finds the first note that starts at a tick or later. Before the beginning of the loop it has played too.
+func (l *looper) seek(tick score.Tick) {
 	loop := l.track.Loop
-	// The last beginning of the loop that is not after from; that before tick 0 can be negative.
-	begin := from - ((from-loop.Start)%loop.Length+loop.Length)%loop.Length
-	for ; begin < to; begin += loop.Length {
+	if l.next = never; len(loop.Notes) == 0 {
+		return
+	}
+	begin := passAt(loop, tick)
+	first := sort.Search(len(loop.Notes), func(i int) bool { return begin+loop.Notes[i].Start >= tick })
+	if first == len(loop.Notes) {
+		begin, first = begin+loop.Length, 0
+	}
+	l.next = begin + loop.Notes[first].Start
+}
+
+func (l *looper) due() score.Tick { return l.next }
+
+// play appends the notes that start now.
+func (l *looper) play(dst []Note) []Note {
+	now := l.next
+	l.seek(now + 1)
+	return l.between(now, now+1, dst)
+}
+
+// between appends the notes that start in [from, to).
+func (l *looper) between(from, to score.Tick, dst []Note) []Note {
+	loop := l.track.Loop
+	for begin := passAt(loop, from); begin < to; begin += loop.Length {
 		first := sort.Search(len(loop.Notes), func(i int) bool { return begin+loop.Notes[i].Start >= from })
 		for _, n := range loop.Notes[first:] {
 			start := begin + n.Start
@@ -45,18 +62,30 @@ func (l looper) play(from, to score.Tick, dst []Note) []Note {
 	return dst
 }
 
-// LoopNotes returns the notes of a track's loop that start in [from, to), whether it is heard or not.
-func LoopNotes(t *score.Track, from, to score.Tick) []Note {
-	return looper{track: t}.play(from, to, nil)
+// passAt returns the last beginning of a loop that is not after a tick; that before tick 0 can be negative.
+func passAt(loop *score.Loop, tick score.Tick) score.Tick {
+	return tick - ((tick-loop.Start)%loop.Length+loop.Length)%loop.Length
 }
 
-// loop has the loops play what starts in [from, to).
-func (f *Performer) loop(from, to score.Tick) {
-	for _, l := range f.loopers {
-		before := len(f.notes)
-		f.notes = l.play(from, to, f.notes)
-		for range f.notes[before:] {
-			f.orders = append(f.orders, uint16(l.order))
-		}
-	}
+// LoopNotes returns the notes of a track's loop that start in [from, to), whether it is heard or not.
+func LoopNotes(t *score.Track, from, to score.Tick) []Note {
+	return (&looper{track: t}).between(from, to, nil)
 }
+
+func (l *looper) rank() int { return l.place * score.MaxParts }
+
+// audible is about the track alone: a loop has no parts that could be muted.
+func (l *looper) audible() bool { return !l.project.Silent(l.track, &score.Part{}) }
+
+func (l *looper) standing(_ score.Tick, dst []Change) []Change { return dst }
+
+// jumps is false where notes are tuned to what those before them were.
+func (l *looper) jumps() bool { return !l.track.Retunes() }
+
+func (l *looper) jump(tick score.Tick) { l.seek(tick) }
+
+func (l *looper) key() partKey { return partKey{l.track.ID, ofLoop} }
+
+func (l *looper) save() any { return l.next }
+
+func (l *looper) restore(state any) { l.next = state.(score.Tick) }

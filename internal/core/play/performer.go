@@ -10,12 +10,12 @@ import (
 // Performer plays a project from its beginning on, in stretches of any size. The notes of all stretches
 // together are the same however time is cut up. The project must be valid and must not be changed.
 type Performer struct {
-	walkers   []*walker   // in the order of the turns of tracks, and of parts
-	loners    []*walker   // those that neither hear others nor are heard by others
-	company   []*walker   // the others, a heap by the next step
-	followers [][]*walker // of each track
-	inputs    []*walker   // those that go on by what comes in
-	loopers   []looper
+	sources   []source       // in the order of their ranks
+	walkers   []*walker      // those of them that walk
+	alone     []source       // those that neither hear others nor are heard by others
+	coupled   coupledWalkers // the others
+	followers [][]*walker    // of each track
+	inputs    []*walker      // those that go on by what comes in
 	states    []trackState
 
 	ahead  score.Tick // how much earlier than their steps notes can start, along tracks that follow each other
@@ -39,7 +39,6 @@ func newPerformer(p *score.Project, only []int) *Performer {
 	for i := range f.states {
 		f.states[i].since = -1
 	}
-	f.loopers = newLoopers(p, only)
 	pitches, tempo := newPitches(p.Key), TempoMapOf(p)
 	longest := 1
 	for track := range p.Tracks {
@@ -49,10 +48,15 @@ func newPerformer(p *score.Project, only []int) *Performer {
 		for part := range p.Tracks[track].Parts() {
 			w := newWalker(p, track, part, track*score.MaxParts+part, pitches, tempo)
 			w.changes, w.states = &f.changes, f.states
-			f.silent[w.order] = w.silent
-			f.walkers = append(f.walkers, w)
+			f.silent[w.order] = !w.audible()
+			f.walkers, f.sources = append(f.walkers, w), append(f.sources, w)
 			f.reach = max(f.reach, w.ahead())
 			longest = max(longest, chainLength(p, w.track))
+		}
+		if p.Tracks[track].Loop != nil {
+			l := newLooper(p, track)
+			f.silent[l.rank()] = !l.audible()
+			f.sources, f.alone = append(f.sources, l), append(f.alone, l)
 		}
 	}
 	// A note that comes early lets the tracks that follow it come early too.
@@ -81,12 +85,12 @@ func (f *Performer) introduce(p *score.Project) {
 	}
 	for _, w := range f.walkers {
 		if heard[w.place] || w.hearsOthers() {
-			f.company = append(f.company, w)
+			f.coupled = append(f.coupled, w)
 		} else {
-			f.loners = append(f.loners, w)
+			f.alone = append(f.alone, w)
 		}
 	}
-	f.arrange()
+	f.coupled.arrange()
 }
 
 // Past is what a performer that begins in the middle needs to know of what came before.
@@ -144,14 +148,9 @@ func (f *Performer) idleUntil() score.Tick {
 	if len(f.notes) > 0 {
 		return f.played
 	}
-	for _, l := range f.loopers {
-		if l.track.Retunes() { // what its notes are tuned to follows from those before
-			return f.played
-		}
-	}
 	first := never
-	for _, w := range f.walkers {
-		first = min(first, w.next)
+	for _, s := range f.sources {
+		first = min(first, s.due())
 	}
 	return first - f.ahead
 }
@@ -172,7 +171,7 @@ func (f *Performer) Hear(m midi.Message) (at score.Tick, counts bool) {
 			counts = true
 		}
 	}
-	f.arrange()
+	f.coupled.arrange()
 	return m.Tick, counts
 }
 
@@ -184,7 +183,6 @@ func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 		f.played = min(to, f.played+chunk)
 		f.walkTo(f.played + f.ahead)
 		f.watchTo(f.played)
-		f.loop(from, f.played)
 		dst = f.handOver(from, f.played, dst)
 	}
 	return dst
@@ -193,15 +191,15 @@ func (f *Performer) Advance(to score.Tick, dst []Note) []Note {
 // walkTo does all steps before a tick.
 func (f *Performer) walkTo(to score.Tick) {
 	f.walked = to
-	for _, w := range f.loners {
-		for w.next < to {
-			f.walk(w)
+	for _, s := range f.alone {
+		for s.due() < to {
+			f.play(s)
 		}
 	}
-	for len(f.company) > 0 && f.company[0].next < to {
-		w := f.company[0]
-		notes := f.walk(w)
-		f.sink()
+	for len(f.coupled) > 0 && f.coupled[0].next < to {
+		w := f.coupled[0]
+		notes := f.play(w)
+		f.coupled.moved()
 		if followers := f.followers[w.place]; len(followers) > 0 && len(notes) > 0 {
 			for _, follower := range followers {
 				for _, n := range notes {
@@ -210,33 +208,34 @@ func (f *Performer) walkTo(to score.Tick) {
 					}
 				}
 			}
-			f.arrange()
+			f.coupled.arrange()
 		}
 	}
 }
 
-// walk does the next step of a part, keeps its notes unless it is silent, and returns them.
-func (f *Performer) walk(w *walker) []Note {
-	if w.hold.every > 0 { // other parts of the track see how it is at the same moment
+// play has a source do what is due, keeps its notes, and returns them.
+func (f *Performer) play(s source) []Note {
+	w, walks := s.(*walker)
+	if walks && w.hold.every > 0 { // other parts of the track see how it is at the same moment
 		for _, sibling := range f.walkers {
 			if sibling.place == w.place && sibling.next >= w.next && sibling.hold.next() <= w.next {
 				sibling.seekTo(w.next)
 			}
 		}
 	}
-	first, early := len(f.notes), w.next < f.ahead
-	f.notes = w.walk(f.notes)
+	first, early := len(f.notes), s.due() < f.ahead
+	f.notes = s.play(f.notes)
 	if early { // what would start before the beginning is left out, and heard by nobody
 		played := slices.DeleteFunc(f.notes[first:], func(n Note) bool { return n.Start < 0 })
 		f.notes = f.notes[:first+len(played)]
 	}
 	notes := f.notes[first:]
-	if w.track.Loop != nil { // which plays in place of the pattern
+	if walks && w.track.Loop != nil { // which plays in its place
 		f.notes = f.notes[:first]
 		return notes
 	}
 	for range notes {
-		f.orders = append(f.orders, uint16(w.order))
+		f.orders = append(f.orders, uint16(s.rank()))
 	}
 	return notes
 }
@@ -251,39 +250,4 @@ func (f *Performer) watchTo(to score.Tick) {
 			w.goTo(v.control, to)
 		}
 	}
-}
-
-// arrange orders the heap anew; a sorted list is a heap.
-func (f *Performer) arrange() {
-	slices.SortFunc(f.company, func(a, b *walker) int {
-		switch {
-		case a.before(b):
-			return -1
-		case b.before(a):
-			return 1
-		}
-		return 0
-	})
-}
-
-// sink restores the heap after the first walker has gone on.
-func (f *Performer) sink() {
-	for i := 0; ; {
-		least := i
-		for child := 2*i + 1; child <= 2*i+2 && child < len(f.company); child++ {
-			if f.company[child].before(f.company[least]) {
-				least = child
-			}
-		}
-		if least == i {
-			return
-		}
-		f.company[i], f.company[least] = f.company[least], f.company[i]
-		i = least
-	}
-}
-
-// before orders walkers by their next step; of two at one moment that goes first whose track has its turn first.
-func (w *walker) before(other *walker) bool {
-	return w.next < other.next || w.next == other.next && w.order < other.order
 }

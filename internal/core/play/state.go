@@ -11,15 +11,12 @@ import (
 // comes in. It is a value that shares nothing with the performer, and is never changed.
 type State struct {
 	walked, played score.Tick
-	parts          map[partKey]partState
+	sources        map[partKey]any
 	tracks         map[int]trackState
 	notes          []Note
 	changes        []pendingChange
 	ready          []Change
 }
-
-// partKey names a part by the ids of its track and its own.
-type partKey struct{ track, part int }
 
 // partState is how far a part has come.
 type partState struct {
@@ -40,11 +37,13 @@ type laneState struct {
 // Save returns where the performer stands.
 func (f *Performer) Save() *State {
 	s := &State{
-		walked: f.walked, played: f.played, parts: map[partKey]partState{}, tracks: map[int]trackState{},
+		walked: f.walked, played: f.played, sources: map[partKey]any{}, tracks: map[int]trackState{},
 		notes: slices.Clone(f.notes), changes: slices.Clone(f.changes), ready: slices.Clone(f.ready),
 	}
+	for _, source := range f.sources {
+		s.sources[source.key()] = source.save()
+	}
 	for _, w := range f.walkers {
-		s.parts[w.key()] = w.save()
 		s.tracks[w.track.ID] = f.states[w.place]
 	}
 	return s
@@ -61,8 +60,13 @@ func Resume(p *score.Project, s *State, watch Watch) *Performer {
 	ranks := map[partKey]int{}
 	for _, w := range f.walkers {
 		ranks[w.key()] = w.order
-		w.restore(s.parts[w.key()])
 		f.states[w.place] = s.tracks[w.track.ID]
+	}
+	for _, source := range f.sources {
+		source.restore(s.sources[source.key()])
+		if source.key().part == ofLoop { // whose notes have no part
+			ranks[partKey{source.key().track, 0}] = source.rank()
+		}
 	}
 	for _, n := range s.notes {
 		if rank, there := ranks[partKey{int(n.Track), int(n.Part)}]; there {
@@ -76,13 +80,13 @@ func Resume(p *score.Project, s *State, watch Watch) *Performer {
 		}
 	}
 	f.ready = slices.Clone(s.ready)
-	f.arrange()
+	f.coupled.arrange()
 	return f
 }
 
 func (w *walker) key() partKey { return partKey{w.track.ID, w.part.ID} }
 
-func (w *walker) save() partState {
+func (w *walker) save() any {
 	s := partState{walker: w.walkerState, hold: w.hold.holdState, gate: w.gate.State, lanes: map[score.LaneName]laneState{}}
 	s.walker.triggers = slices.Clone(w.triggers)
 	for _, v := range w.all {
@@ -100,7 +104,8 @@ func (w *walker) save() partState {
 }
 
 // restore has the part stand where it stood.
-func (w *walker) restore(s partState) {
+func (w *walker) restore(state any) {
+	s := state.(partState)
 	w.walkerState, w.hold.holdState, w.gate.State = s.walker, s.hold, s.gate
 	w.triggers = slices.Clone(s.walker.triggers)
 	for _, v := range w.all {

@@ -43,11 +43,11 @@ func Replayed(before, after *score.Project) (ids []int, quick bool) {
 // jumps reports whether a track can be brought to any moment at once.
 func (f *Performer) jumps(track int) bool {
 	any := false
-	for _, w := range f.loners {
-		if w.track.ID != track {
+	for _, s := range f.alone {
+		if s.key().track != track {
 			continue
 		}
-		if any = true; !w.jumps() {
+		if any = true; !s.jumps() {
 			return false
 		}
 	}
@@ -144,12 +144,12 @@ func (s *State) With(other *State, tracks []int) *State {
 	of := func(track int) bool { return slices.Contains(tracks, track) }
 	merged := &State{
 		walked: max(s.walked, other.walked), played: s.played,
-		parts: maps.Clone(s.parts), tracks: maps.Clone(s.tracks), ready: s.ready,
+		sources: maps.Clone(s.sources), tracks: maps.Clone(s.tracks), ready: s.ready,
 	}
-	maps.DeleteFunc(merged.parts, func(key partKey, _ partState) bool { return of(key.track) })
-	for key, part := range other.parts {
+	maps.DeleteFunc(merged.sources, func(key partKey, _ any) bool { return of(key.track) })
+	for key, source := range other.sources {
 		if of(key.track) {
-			merged.parts[key], merged.tracks[key.track] = part, other.tracks[key.track]
+			merged.sources[key], merged.tracks[key.track] = source, other.tracks[key.track]
 		}
 	}
 	for _, n := range s.notes {

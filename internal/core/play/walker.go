@@ -139,8 +139,15 @@ func (w *walker) localFrom(tick, aligned score.Tick) score.Tick {
 	return ((tick-aligned)*n + m - 1) / m
 }
 
-// walk does the next step and appends its notes to dst.
-func (w *walker) walk(dst []Note) []Note {
+func (w *walker) due() score.Tick { return w.next }
+
+func (w *walker) rank() int { return w.order }
+
+// audible reports whether the part is not silent, and no loop plays in its place.
+func (w *walker) audible() bool { return !w.silent && w.track.Loop == nil }
+
+// play does the next step and appends its notes to dst.
+func (w *walker) play(dst []Note) []Note {
 	if w.stops {
 		w.stops = false
 		w.seekTo(w.next)
