@@ -43,22 +43,22 @@ func (w *walker) queue(m Change, slot int) {
 	}
 }
 
-// Standing appends to dst what mod lanes and slides of all parts that are not silent sent last, as sent now, in the
-// order of parts: what an instrument needs to know that has not heard all of it.
+// Standing appends to dst what mod lanes and slides of all parts that are not silent have told by now, as told now, in
+// the order of parts: what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Change) []Change {
-	for _, s := range f.sources {
-		if s.audible() {
-			dst = s.standing(f.played, dst)
+	for _, w := range f.walkers {
+		if !w.audible() {
+			continue
 		}
-	}
-	return dst
-}
-
-func (w *walker) standing(tick score.Tick, dst []Change) []Change {
-	dst = append(dst, w.portamentoChange(tick))
-	for _, v := range w.mods {
-		if v.control.started {
-			dst = append(dst, w.message(v.control, tick))
+		off := w.change(f.played, midi.ControlChange, midi.PortamentoSwitch, 0)
+		for slot := range 1 + len(w.mods) {
+			told, known := f.told[w.order<<slotBits|slot]
+			if slot == 0 && !known {
+				told, known = off, true
+			}
+			if told.Tick = f.played; known {
+				dst = append(dst, told)
+			}
 		}
 	}
 	return dst

@@ -77,8 +77,6 @@ func (l *looper) rank() int { return l.place * score.MaxParts }
 // audible is about the track alone: a loop has no parts that could be muted.
 func (l *looper) audible() bool { return !l.project.Silent(l.track, &score.Part{}) }
 
-func (l *looper) standing(_ score.Tick, dst []Change) []Change { return dst }
-
 // jumps is false where notes are tuned to what those before them were.
 func (l *looper) jumps() bool { return !l.track.Retunes() }
 

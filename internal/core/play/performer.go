@@ -35,7 +35,7 @@ func NewPerformer(p *score.Project) *Performer { return newPerformer(p, nil) }
 func newPerformer(p *score.Project, only []int) *Performer {
 	p = ranked(p)
 	f := &Performer{states: make([]trackState, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
-	f.silent = make([]bool, len(p.Tracks)*score.MaxParts)
+	f.silent, f.told = make([]bool, len(p.Tracks)*score.MaxParts), map[int]Change{}
 	for i := range f.states {
 		f.states[i].since = -1
 	}
@@ -132,7 +132,7 @@ func (f *Performer) pass(tick score.Tick, passed func([]Note)) {
 		if idle := min(tick, f.idleUntil()); idle > f.played+chunk {
 			f.played = idle
 			f.watchTo(idle)
-			f.changes = slices.DeleteFunc(f.changes, func(c pendingChange) bool { return c.Tick < idle })
+			f.passOver(idle)
 			continue
 		}
 		silent = f.Advance(min(tick, f.played+chunk), silent[:0])

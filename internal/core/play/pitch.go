@@ -36,16 +36,10 @@ func (p *pitches) note(degree int) int {
 // leastShare is what part of its hit a note lasts at least that a strum makes shorter.
 const leastShare = 64
 
-// hit is the time of which a strum takes a share: from when a strike is heard until the next one would be.
-type hit struct {
-	placing *placing
-	start   exact
-	until   exact // in the walker's own time
-}
-
 // voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it, as many as there are voices
 // for.
-func (w *walker) voice(at int, n int64, hit hit, note Note, dst []Note) []Note {
+func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
+	at, n := now.step, now.n
 	if w.track.Kind == score.Kit {
 		note.Key = uint8(w.part.Note)
 		return append(dst, note)
@@ -66,14 +60,15 @@ func (w *walker) voice(at int, n int64, hit hit, note Note, dst []Note) []Note {
 		dst = append(dst, note)
 	}
 	dst = highest(dst, first, w.track.Voices)
-	strum, lasts := int64(max(voicing.Strum, -voicing.Strum)), hit.placing.at(hit.until, w.aligned).minus(hit.start)
+	start := now.placing.at(h.begin, w.aligned)
+	strum, lasts := int64(max(voicing.Strum, -voicing.Strum)), now.placing.at(h.until, w.aligned).minus(start)
 	least := min(note.End-note.Start, max(1, lasts.whole/leastShare))
 	chorded := dst[first:]
 	for i := range chorded {
 		late := &chorded[i]
 		late.Beside = i > 0
 		if i > 0 && strum > 0 {
-			late.Start = hit.start.over(lasts.den).plus(lasts.times(strum*int64(i), 100*int64(len(chorded)-1))).whole
+			late.Start = start.over(lasts.den).plus(lasts.times(strum*int64(i), 100*int64(len(chorded)-1))).whole
 		}
 		late.End = max(late.End, late.Start+least)
 	}

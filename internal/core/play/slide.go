@@ -20,6 +20,17 @@ func (w *walker) slideInto(tick score.Tick) {
 	w.queue(w.portamentoChange(tick), 0)
 }
 
+// slideEnd returns until when a note lasts that slides: into the next step that is on, if there is one.
+func (w *walker) slideEnd(now *striking) score.Tick {
+	aligned, next, ok := w.nextOn(now.duration)
+	if !ok {
+		return 0
+	}
+	overlap := now.placing
+	overlap.nudge = int64(now.duration) * 100 / slideOverlap
+	return overlap.at(exactly(next), aligned).whole
+}
+
 func (w *walker) portamentoChange(tick score.Tick) Change {
 	value := 0
 	if w.portamento {

@@ -17,8 +17,6 @@ type source interface {
 	rank() int
 	// audible reports whether its notes and changes are handed over.
 	audible() bool
-	// standing appends what it told its instruments last, as told at a tick.
-	standing(tick score.Tick, dst []Change) []Change
 	// jumps reports whether it can be brought to a far moment at once, and jump brings it so close to one that none of
 	// its earlier notes starts there or later. It must be fresh.
 	jumps() bool

@@ -16,6 +16,7 @@ type State struct {
 	notes          []Note
 	changes        []pendingChange
 	ready          []Change
+	told           []pendingChange
 }
 
 // partState is how far a part has come.
@@ -46,6 +47,9 @@ func (f *Performer) Save() *State {
 	for _, w := range f.walkers {
 		s.tracks[w.track.ID] = f.states[w.place]
 	}
+	for order, change := range f.told {
+		s.told = append(s.told, pendingChange{change, order})
+	}
 	return s
 }
 
@@ -73,10 +77,19 @@ func Resume(p *score.Project, s *State, watch Watch) *Performer {
 			f.notes, f.orders = append(f.notes, n), append(f.orders, uint16(rank))
 		}
 	}
+	ranked := func(c pendingChange) (pendingChange, bool) {
+		rank, there := ranks[partKey{int(c.Track), int(c.Part)}]
+		c.order = rank<<slotBits | c.order&(1<<slotBits-1)
+		return c, there
+	}
 	for _, c := range s.changes {
-		if rank, there := ranks[partKey{int(c.Track), int(c.Part)}]; there {
-			c.order = rank<<slotBits | c.order&(1<<slotBits-1)
+		if c, there := ranked(c); there {
 			f.changes = append(f.changes, c)
+		}
+	}
+	for _, c := range s.told {
+		if c, there := ranked(c); there {
+			f.told[c.order] = c.Change
 		}
 	}
 	f.ready = slices.Clone(s.ready)

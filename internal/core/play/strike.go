@@ -1,113 +1,119 @@
 package play
 
-import (
-	"jettyfog/internal/core/chance"
-	"jettyfog/internal/core/score"
-)
+import "jettyfog/internal/core/score"
+
+// striking is what holds for all hits of the present step.
+type striking struct {
+	step     int
+	n        int64 // the gate's moves since the luck began
+	duration score.Tick
+	placing  placing
+	ratchet  int
+	slides   bool
+	tied     tied
+	cut      score.Tick // where a realignment cuts the last note, or never
+}
+
+// hit is one of the strikes of a step. Its times are the walker's own.
+type hit struct {
+	number  int // of its ratchet, from 0
+	address int // of its luck
+	begin   exact
+	until   exact      // when the next one would come, in the segment or after it
+	room    exact      // how long it lasts at most, unless it is the last
+	due     score.Tick // of the project, before swing, nudge, jitter and delay
+	last    bool       // of the step
+}
 
 // strike appends the notes of the present step, which lasts so long without its stretch. Where it does not
 // sound only the first note is told, and nothing moves by it.
 func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) []Note {
-	at, n := w.gate.Step(), w.gate.Drawn
-	placing := placing{
-		w: w, swing: w.swung(w.swings.read(at, n)),
-		nudge: int64(duration) * int64(w.nudge.read(at, n)), later: w.track.Delay + w.drawShift(),
-	}
-	tied := w.lastTied(duration)
-	ratchet := w.ratchet.read(at, n)
-	slides := w.slide.read(at, n) > 0
-	struck, cut := w.cut(s, ratchet, tied)
-	for place, part := range s.struck {
-		begin := w.local + score.Tick(part.first)*duration
-		segment := duration * score.Tick(part.lengths)
-		for i := range ratchet {
-			from, to := exactly(0), exactly(segment)
-			if ratchet > 1 {
-				from, to = w.share(segment, ratchet, i), w.share(segment, ratchet, i+1)
-			}
-			due := w.realOf(from.after(begin), w.aligned).whole
-			if due >= struck { // it belongs to the realigned loop
-				return dst
-			}
-			if i > 0 && sounds && !w.strikes(n, place*maxRatchet+i) {
-				continue
-			}
-			goOnAll(w.byStrike)
-			next, last := to.after(begin), i == ratchet-1 && place == len(s.struck)-1
-			if i == ratchet-1 && !last {
-				next = exactly(w.local + score.Tick(s.struck[place+1].first)*duration)
-			}
-			last = last || w.realOf(next, w.aligned).whole >= struck
-			length := w.length.read(at, n)
-			until := from.after(begin).plus(w.sounding(length, duration, to.minus(from), last))
-			ends := placing.at(until, w.aligned)
-			if last && tied.any {
-				ends = placing.at(w.sounding(length, tied.lasts, exactly(tied.lasts), true).after(tied.begin), tied.aligned)
-			}
-			start := placing.at(from.after(begin), w.aligned)
-			note := Note{
-				Start: start.whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Step: uint8(at),
-				Velocity: w.strength(at, n, i, ratchet),
-			}
-			note.End = ends.whole
-			if cut != never {
-				note.End = min(note.End, cut+placing.later)
-			}
-			note.End = max(note.Start+1, note.End)
-			if last && slides {
-				if aligned, next, ok := w.nextOn(duration); ok {
-					overlap := placing
-					overlap.nudge = int64(duration) * 100 / slideOverlap
-					note.End = max(note.End, overlap.at(exactly(next), aligned).whole)
-				}
-			}
-			if sounds {
-				w.slideInto(note.Start)
-				w.sliding = last && slides
-			}
-			dst = w.voice(at, n, hit{&placing, start, to.after(begin)}, note, dst)
-			if !sounds {
-				return dst
-			}
-			w.use(w.byStrike, due, note.Start)
+	now := w.striking(duration)
+	w.findHits(s, &now)
+	for i := range w.hits {
+		h := &w.hits[i]
+		if h.number > 0 && sounds && !w.strikes(now.n, h.address) {
+			continue
 		}
+		goOnAll(w.byStrike)
+		note := w.noteOf(&now, h)
+		if sounds {
+			w.slideInto(note.Start)
+			w.sliding = h.last && now.slides
+		}
+		dst = w.voice(&now, h, note, dst)
+		if !sounds {
+			return dst
+		}
+		w.use(w.byStrike, h.due, note.Start)
 	}
 	return dst
 }
 
-// cut returns the ticks at which a realignment cuts what a step plays on beyond it: its strikes, which are the realigned
-// loop's from there on, and the last one's length, unless the realigned loop ties on.
-func (w *walker) cut(s *step, ratchet int, tied tied) (strikes, length score.Tick) {
-	boundary := w.boundaryAfter(w.aligned)
-	if boundary == 0 || s.stretch == 1 && ratchet == 1 && !tied.any {
-		return never, never
+// striking reads the lanes that hold for all hits of the present step.
+func (w *walker) striking(duration score.Tick) striking {
+	at, n := w.gate.Step(), w.gate.Drawn
+	return striking{
+		step: at, n: n, duration: duration,
+		placing: placing{
+			w: w, swing: w.swung(w.swings.read(at, n)),
+			nudge: int64(duration) * int64(w.nudge.read(at, n)), later: w.track.Delay + w.drawShift(),
+		},
+		tied: w.lastTied(duration), ratchet: w.ratchet.read(at, n), slides: w.slide.read(at, n) > 0, cut: never,
 	}
-	if tied.any && tied.aligned != w.aligned {
-		return boundary, w.boundaryAfter(tied.aligned)
-	}
-	return boundary, boundary
 }
 
-// maxRatchet is how many strikes a step length has at most.
-const maxRatchet = 16
-
-// strikes decides whether a strike of a ratchet sounds.
-func (w *walker) strikes(n int64, strike int) bool {
-	address := w.chance
-	address.Lane, address.Purpose = score.Ratchet.Spec().Number(), chance.Strike
-	const most = 8 * maxRatchet // strikes of a step; those beyond are numbered apart
-	address.N = uint64(n*most + int64(strike%most))
-	if strike >= most {
-		address.N |= 1 << 63
+// findHits finds the hits of a step: a ratchet's in each segment of it. Those that come where the lanes are realigned or
+// later are the realigned loop's.
+func (w *walker) findHits(s *step, now *striking) {
+	w.hits = w.hits[:0]
+	struck := never
+	if boundary := w.boundaryAfter(w.aligned); boundary > 0 && (s.stretch > 1 || now.ratchet > 1 || now.tied.any) {
+		struck, now.cut = boundary, boundary
+		if now.tied.any && now.tied.aligned != w.aligned { // the realigned loop ties on
+			now.cut = w.boundaryAfter(now.tied.aligned)
+		}
 	}
-	return chance.Happens(address, w.part.Ratchet.Odds)
+	for place, part := range s.struck {
+		begin := w.local + score.Tick(part.first)*now.duration
+		segment := now.duration * score.Tick(part.lengths)
+		for i := range now.ratchet {
+			from, to := exactly(0), exactly(segment)
+			if now.ratchet > 1 {
+				from, to = w.share(segment, now.ratchet, i), w.share(segment, now.ratchet, i+1)
+			}
+			h := hit{number: i, address: place*maxRatchet + i, begin: from.after(begin), until: to.after(begin), room: to.minus(from)}
+			if h.due = w.realOf(h.begin, w.aligned).whole; h.due >= struck {
+				return
+			}
+			next := h.until
+			if i == now.ratchet-1 && place < len(s.struck)-1 {
+				next = exactly(w.local + score.Tick(s.struck[place+1].first)*now.duration)
+			}
+			h.last = i == now.ratchet-1 && place == len(s.struck)-1 || w.realOf(next, w.aligned).whole >= struck
+			w.hits = append(w.hits, h)
+		}
+	}
 }
 
-// strength returns the velocity of the i-th of r strikes.
-func (w *walker) strength(at int, n int64, i, r int) uint8 {
-	velocity := w.velocity.read(at, n)
-	if r > 1 {
-		velocity += velocity * w.part.Ratchet.Ramp * i / (100 * (r - 1))
+// noteOf returns the note of a hit, without its pitch.
+func (w *walker) noteOf(now *striking, h *hit) Note {
+	note := Note{
+		Start: now.placing.at(h.begin, w.aligned).whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Step: uint8(now.step),
+		Velocity: w.strength(now.step, now.n, h.number, now.ratchet),
 	}
-	return uint8(min(127, max(1, velocity)))
+	length := w.length.read(now.step, now.n)
+	if tied := &now.tied; h.last && tied.any {
+		note.End = now.placing.at(w.sounding(length, tied.lasts, exactly(tied.lasts), true).after(tied.begin), tied.aligned).whole
+	} else {
+		note.End = now.placing.at(h.begin.plus(w.sounding(length, now.duration, h.room, h.last)), w.aligned).whole
+	}
+	if now.cut != never {
+		note.End = min(note.End, now.cut+now.placing.later)
+	}
+	note.End = max(note.Start+1, note.End)
+	if h.last && now.slides {
+		note.End = max(note.End, w.slideEnd(now))
+	}
+	return note
 }

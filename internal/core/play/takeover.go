@@ -152,25 +152,22 @@ func (s *State) With(other *State, tracks []int) *State {
 			merged.sources[key], merged.tracks[key.track] = source, other.tracks[key.track]
 		}
 	}
-	for _, n := range s.notes {
-		if !of(int(n.Track)) {
-			merged.notes = append(merged.notes, n)
-		}
-	}
-	for _, n := range other.notes {
-		if of(int(n.Track)) {
-			merged.notes = append(merged.notes, n)
-		}
-	}
-	for _, c := range s.changes {
-		if !of(int(c.Track)) {
-			merged.changes = append(merged.changes, c)
-		}
-	}
-	for _, c := range other.changes {
-		if of(int(c.Track)) {
-			merged.changes = append(merged.changes, c)
-		}
+	for from, taken := range map[*State]func(track uint32) bool{
+		s:     func(track uint32) bool { return !of(int(track)) },
+		other: func(track uint32) bool { return of(int(track)) },
+	} {
+		merged.notes = append(merged.notes, those(from.notes, func(n Note) bool { return taken(n.Track) })...)
+		merged.changes = append(merged.changes, those(from.changes, func(c pendingChange) bool { return taken(c.Track) })...)
+		merged.told = append(merged.told, those(from.told, func(c pendingChange) bool { return taken(c.Track) })...)
 	}
 	return merged
+}
+
+func those[T any](list []T, taken func(T) bool) (kept []T) {
+	for _, one := range list {
+		if taken(one) {
+			kept = append(kept, one)
+		}
+	}
+	return kept
 }

@@ -3,6 +3,7 @@ package play
 import (
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
 
@@ -11,9 +12,10 @@ type waiting struct {
 	notes   []Note
 	orders  []uint16 // of each note, the order of its part
 	changes []pendingChange
-	ready   []Change // that go with notes that were handed over
-	silent  []bool   // by the orders of parts: whether they decide and are not heard
-	keys    []uint64 // scratch
+	ready   []Change       // that go with notes that were handed over
+	told    map[int]Change // the last change of each part and slot whose time has come, also of those that are silent
+	silent  []bool         // by the orders of parts: whether they decide and are not heard
+	keys    []uint64       // scratch
 }
 
 // What waits is sorted by whole numbers, which is faster than sorting it itself: the distance from the
@@ -60,13 +62,16 @@ func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 func (q *waiting) readyChanges(from, to score.Tick) {
 	q.keys = q.keys[:0]
 	for place := range q.changes {
-		if c := &q.changes[place]; c.Tick < to && !q.silent[c.order>>slotBits] {
+		if c := &q.changes[place]; c.Tick < to {
 			q.keys = append(q.keys, sortKey(c.Tick-from, c.Kind.Rank()<<(partBits+slotBits)|c.order, place))
 		}
 	}
 	slices.Sort(q.keys)
 	for _, key := range q.keys {
-		q.ready = append(q.ready, q.changes[placeIn(key)].Change)
+		c := &q.changes[placeIn(key)]
+		if q.remember(c); !q.silent[c.order>>slotBits] {
+			q.ready = append(q.ready, c.Change)
+		}
 	}
 	kept := 0
 	for place := range q.changes {
@@ -84,4 +89,24 @@ func (q *waiting) Changes(dst []Change) []Change {
 	dst = append(dst, q.ready...)
 	q.ready = q.ready[:0]
 	return dst
+}
+
+// remember keeps a change whose time has come, unless a later one is known. Of slides only whether they are on counts.
+func (q *waiting) remember(c *pendingChange) {
+	if c.Kind == midi.ControlChange && c.Number == midi.PortamentoTime && c.order&(1<<slotBits-1) == 0 {
+		return
+	}
+	if before, known := q.told[c.order]; !known || before.Tick <= c.Tick {
+		q.told[c.order] = c.Change
+	}
+}
+
+// passOver remembers the changes before a tick, and hands none of them over.
+func (q *waiting) passOver(tick score.Tick) {
+	q.changes = slices.DeleteFunc(q.changes, func(c pendingChange) bool {
+		if c.Tick < tick {
+			q.remember(&c)
+		}
+		return c.Tick < tick
+	})
 }

@@ -48,6 +48,7 @@ type walker struct {
 	states                           []trackState     // of all tracks
 	turnedNow                        []stepTurn       // scratch
 	intervals                        []score.Interval // of a chord, scratch
+	hits                             []hit            // of a step, scratch
 
 	watch   func(lane score.LaneName, move Move)
 	decided func(decision)
@@ -117,26 +118,6 @@ func (w *walker) lengthsDiffer() bool {
 		}
 	}
 	return false
-}
-
-// real converts the walker's own time to the project's.
-func (w *walker) real(local score.Tick) score.Tick {
-	if w.straight {
-		return w.aligned + local
-	}
-	return w.aligned + local*score.Tick(w.speed.M)/score.Tick(w.speed.N)
-}
-
-// span converts a length of the walker's own time to the project's.
-func (w *walker) span(local score.Tick) score.Tick {
-	return local * score.Tick(w.speed.M) / score.Tick(w.speed.N)
-}
-
-// localFrom returns the first moment of the walker's own time, counted from where the lanes are aligned, that is not
-// before a tick of the project.
-func (w *walker) localFrom(tick, aligned score.Tick) score.Tick {
-	n, m := score.Tick(w.speed.N), score.Tick(w.speed.M)
-	return ((tick-aligned)*n + m - 1) / m
 }
 
 func (w *walker) due() score.Tick { return w.next }
@@ -216,68 +197,4 @@ func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
 	}
 	w.use(w.byHit, w.next, dst[notes].Start)
 	return dst
-}
-
-// begin moves the gate lane on to the step that comes now. It brings the luck back where a pass of what is held
-// begins, and lets the lanes evolve where it is time.
-func (w *walker) begin() {
-	if w.hold.next() <= w.next {
-		w.seekTo(w.next)
-	}
-	for _, v := range w.evolving {
-		v.evolveTo(w.hold.within(w.next))
-	}
-	if w.local == 0 && w.watch != nil {
-		for _, v := range w.byClock {
-			w.tell(v.name, w.next, &v.Mover)
-		}
-	}
-	w.goOn(&w.gate)
-}
-
-// goOn moves a gate lane on to a step, past steps that are skipped, which take no time; a loop of nothing else plays
-// on in silence.
-func (w *walker) goOn(gate *orders.Mover) {
-	if gate.Fresh {
-		gate.Fresh = false
-		gate.Drawn++
-		gate.Align()
-	} else {
-		gate.Advance()
-	}
-	for range score.MaxSteps {
-		if !w.steps[gate.Step()].skip {
-			break
-		}
-		gate.Advance()
-	}
-}
-
-// findNext finds when the next step comes, which may be the moment at which the lanes are aligned.
-func (w *walker) findNext() {
-	w.next = w.real(w.local)
-	boundary := w.boundary()
-	// Where a pass of what is held begins, chance can have decided that the next step comes earlier or later.
-	hold := w.hold.next()
-	if w.stops = w.unsteady && hold <= w.next && (boundary == 0 || hold < boundary); w.stops {
-		w.next = hold
-		return
-	}
-	if boundary > 0 && w.next >= boundary {
-		w.seekTo(boundary)
-		w.align(boundary)
-		w.local, w.next = 0, boundary
-	}
-}
-
-// boundary returns when the lanes are aligned next, or 0 if they never are.
-func (w *walker) boundary() score.Tick { return w.boundaryAfter(w.aligned) }
-
-// boundaryAfter returns when the lanes are aligned next after a tick, or 0 if they never are.
-func (w *walker) boundaryAfter(tick score.Tick) score.Tick {
-	every := int64(w.track.Realign)
-	if every == 0 {
-		return 0
-	}
-	return w.bars.Start((w.bars.At(tick)/every + 1) * every)
 }

@@ -1,0 +1,48 @@
+package play
+
+import (
+	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/score"
+)
+
+// ahead returns how much earlier than its step a note can start.
+func (w *walker) ahead() score.Tick {
+	ahead := max(0, -w.track.Delay) + w.jitter(w.tempo.fastest())
+	for _, shift := range w.track.Shifts {
+		ahead = max(ahead, max(0, -w.track.Delay)+w.jitter(w.tempo.fastest())+shift.Ticks())
+	}
+	if w.nudge.fixed {
+		return ahead
+	}
+	longest := w.gate.Rate
+	for _, d := range w.part.Durations {
+		longest = max(longest, d.Value.Ticks())
+	}
+	return ahead + longest*score.Tick(w.speed.M)/score.Tick(w.speed.N)
+}
+
+// jitter returns the most by which jitter shifts a note at a tempo. A millisecond lasts
+// tempo·ticks per quarter / (60 s · 1000) ticks.
+func (w *walker) jitter(tempo score.Tempo) score.Tick {
+	return score.Tick(w.track.Jitter) * score.Tick(tempo) * score.TicksPerQuarter / 60_000_000
+}
+
+// drawShift draws how far chance shifts the present step's notes.
+func (w *walker) drawShift() score.Tick {
+	if w.track.Jitter == 0 && len(w.track.Shifts) == 0 {
+		return 0
+	}
+	address := w.chance
+	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.Drawn)
+	most := w.jitter(w.tempo.At(w.next))
+	shift := score.Tick(chance.Below(address, 2*int(most)+1)) - most
+	address.Purpose = chance.ShiftBy
+	switch by := chance.Below(address, 2*len(w.track.Shifts)+1) - 1; {
+	case by < 0:
+		return shift
+	case by%2 == 0:
+		return shift + w.track.Shifts[by/2].Ticks()
+	default:
+		return shift - w.track.Shifts[by/2].Ticks()
+	}
+}
