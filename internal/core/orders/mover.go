@@ -26,8 +26,8 @@ type State struct {
 	Moved, Drawn int64
 	// Fresh, of a gate lane, says that its next move goes to its first step.
 	Fresh bool
-	// Shuffled is the order of the present pass, where it is shuffled.
-	Shuffled [score.MaxSteps]uint8
+	// Shuffled is the order of the present pass, where it is shuffled. It is never changed; each pass has its own.
+	Shuffled *[score.MaxSteps]uint8
 }
 
 // New returns a mover on the first step of a lane, whose chance has an address.

@@ -76,6 +76,7 @@ func placeTurnTwice(m *Mover) int32 {
 func placeShuffle(m *Mover) int32 {
 	at := m.Moved % int64(m.Length)
 	if at == 0 {
+		m.Shuffled = new([score.MaxSteps]uint8)
 		for i := range m.Length {
 			m.Shuffled[i] = uint8(i)
 		}

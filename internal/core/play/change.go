@@ -52,11 +52,11 @@ func (f *Performer) Standing(dst []Change) []Change {
 		}
 		off := w.change(f.played, midi.ControlChange, midi.PortamentoSwitch, 0)
 		for slot := range 1 + len(w.mods) {
-			told, known := f.told[w.order<<slotBits|slot]
-			if slot == 0 && !known {
-				told, known = off, true
+			told := f.told[w.order<<slotBits|slot]
+			if slot == 0 && told.Track == 0 {
+				told = off
 			}
-			if told.Tick = f.played; known {
+			if told.Tick = f.played; told.Track > 0 {
 				dst = append(dst, told)
 			}
 		}

@@ -35,7 +35,8 @@ func NewPerformer(p *score.Project) *Performer { return newPerformer(p, nil) }
 func newPerformer(p *score.Project, only []int) *Performer {
 	p = ranked(p)
 	f := &Performer{states: make([]trackState, len(p.Tracks)), followers: make([][]*walker, len(p.Tracks))}
-	f.silent, f.told = make([]bool, len(p.Tracks)*score.MaxParts), map[int]Change{}
+	f.silent = make([]bool, len(p.Tracks)*score.MaxParts)
+	f.told = make([]Change, len(f.silent)<<slotBits)
 	for i := range f.states {
 		f.states[i].since = -1
 	}

@@ -48,7 +48,9 @@ func (f *Performer) Save() *State {
 		s.tracks[w.track.ID] = f.states[w.place]
 	}
 	for order, change := range f.told {
-		s.told = append(s.told, pendingChange{change, order})
+		if change.Track > 0 {
+			s.told = append(s.told, pendingChange{change, order})
+		}
 	}
 	return s
 }

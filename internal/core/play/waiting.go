@@ -12,10 +12,10 @@ type waiting struct {
 	notes   []Note
 	orders  []uint16 // of each note, the order of its part
 	changes []pendingChange
-	ready   []Change       // that go with notes that were handed over
-	told    map[int]Change // the last change of each part and slot whose time has come, also of those that are silent
-	silent  []bool         // by the orders of parts: whether they decide and are not heard
-	keys    []uint64       // scratch
+	ready   []Change // that go with notes that were handed over
+	told    []Change // by part and slot the last one whose time has come, also of silent parts; one of no track is none
+	silent  []bool   // by the orders of parts: whether they decide and are not heard
+	keys    []uint64 // scratch
 }
 
 // What waits is sorted by whole numbers, which is faster than sorting it itself: the distance from the
@@ -96,8 +96,8 @@ func (q *waiting) remember(c *pendingChange) {
 	if c.Kind == midi.ControlChange && c.Number == midi.PortamentoTime && c.order&(1<<slotBits-1) == 0 {
 		return
 	}
-	if before, known := q.told[c.order]; !known || before.Tick <= c.Tick {
-		q.told[c.order] = c.Change
+	if before := &q.told[c.order]; before.Track == 0 || before.Tick <= c.Tick {
+		*before = c.Change
 	}
 }
 

@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/oneof"
 	"jettyfog/internal/core/score"
 )
 
@@ -52,38 +53,8 @@ type EditJSON struct {
 func EncodeEdit(e Edit) ([]byte, error) { return json.Marshal(formOf(e)) }
 
 // formOf returns the JSON form of an edit.
-func formOf(e Edit) EditJSON {
-	var form EditJSON
-	switch e := e.(type) {
-	case Rename:
-		form.Rename = &e
-	case SetTrack:
-		form.SetTrack = &e
-	case Trim:
-		form.Trim = &e
-	case CutOut:
-		form.CutOut = &e
-	case AddNotes:
-		form.AddNotes = &e
-	case DeleteNotes:
-		form.DeleteNotes = &e
-	case MoveNotes:
-		form.MoveNotes = &e
-	case ShapeNotes:
-		form.ShapeNotes = &e
-	case SetNotes:
-		form.SetNotes = &e
-	case Quantise:
-		form.Quantise = &e
-	case Fit:
-		form.Fit = &e
-	case Thin:
-		form.Thin = &e
-	case Several:
-		form.Several = &e
-	default:
-		panic(fmt.Sprintf("take: the edit %T has no JSON form", e))
-	}
+func formOf(e Edit) (form EditJSON) {
+	oneof.Set(&form, e)
 	return form
 }
 
@@ -98,31 +69,11 @@ func DecodeEdit(data []byte) (Edit, error) {
 
 // Edit returns the one edit that the form holds. The error is a *score.FileError.
 func (form EditJSON) Edit() (Edit, error) {
-	var edits []Edit
-	edits = appendEdit(edits, form.Rename)
-	edits = appendEdit(edits, form.SetTrack)
-	edits = appendEdit(edits, form.Trim)
-	edits = appendEdit(edits, form.CutOut)
-	edits = appendEdit(edits, form.AddNotes)
-	edits = appendEdit(edits, form.DeleteNotes)
-	edits = appendEdit(edits, form.MoveNotes)
-	edits = appendEdit(edits, form.ShapeNotes)
-	edits = appendEdit(edits, form.SetNotes)
-	edits = appendEdit(edits, form.Quantise)
-	edits = appendEdit(edits, form.Fit)
-	edits = appendEdit(edits, form.Thin)
-	edits = appendEdit(edits, form.Several)
+	edits := oneof.Get[Edit](form)
 	if len(edits) != 1 {
 		return nil, &score.FileError{Reason: fmt.Sprintf("the edit must hold exactly one change, not %d", len(edits))}
 	}
 	return edits[0], nil
-}
-
-func appendEdit[E Edit](edits []Edit, e *E) []Edit {
-	if e == nil {
-		return edits
-	}
-	return append(edits, *e)
 }
 
 // Rename gives the take another name.
