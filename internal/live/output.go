@@ -55,8 +55,11 @@ type Status struct {
 	// Recording says that a take is being recorded, Armed that one will be once its first bar comes.
 	Recording bool `json:"recording"`
 	Armed     bool `json:"armed"`
-	// Tick is played at the time At, in nanoseconds; from there time passes at Tempo.
+	// Tick of the song is played at the time At, in nanoseconds; from there time passes at Tempo.
 	Tick  score.Tick  `json:"tick"`
 	At    int64       `json:"at"`
 	Tempo score.Tempo `json:"tempo"`
+	// Stopped is the tick of the song at which playing stopped last, Loop the range of it that is looped.
+	Stopped score.Tick `json:"stopped"`
+	Loop    Range      `json:"loop"`
 }

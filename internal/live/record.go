@@ -34,12 +34,13 @@ type plan struct {
 	again      bool
 }
 
-// endIn returns when the take ends.
-func (p *plan) endIn(bars score.Bars) score.Tick {
+// endOf returns when a take ends that has begun, by the meters of the song from there on.
+func (t *Transport) endOf(p *plan) score.Tick {
 	if p.bars == 0 {
 		return 0
 	}
-	return bars.Start(bars.At(p.start) + int64(p.bars))
+	bars, song := t.project.Bars(), t.pieces.song(p.start)
+	return p.start + bars.Start(bars.At(song)+int64(p.bars)) - song
 }
 
 // Record begins a take, from this moment or a bar on; it starts playing if need be. It does nothing while
@@ -51,23 +52,27 @@ func (t *Transport) Record(r Recording) error {
 		return nil
 	}
 	bars := t.project.Bars()
-	now := score.Tick(0)
+	now, song := score.Tick(0), score.Tick(0)
 	if t.playing {
 		t.hear(t.Now())
 		now = t.tickAt(t.Now())
+		song = t.pieces.song(now)
 	}
-	p := &plan{start: bars.Floor(now), bars: r.Bars, again: r.Again && r.Bars > 0}
+	start := bars.Floor(song)
 	switch {
 	case r.From > 0:
-		p.start = bars.Start(int64(r.From - 1))
-		if p.start < now {
+		start = bars.Start(int64(r.From - 1))
+		if start < song {
 			return ErrPast
 		}
 	case r.Bars > 0 && now > 0:
-		p.start = bars.Start(bars.At(now) + 1)
+		start = bars.Start(bars.At(song) + 1)
 	}
-	p.end = p.endIn(bars)
-	t.play(r.CountIn)
+	p := &plan{start: max(0, start-song+now), bars: r.Bars, again: r.Again && r.Bars > 0}
+	if !t.playing {
+		t.play(0, perform(t.project, 0, nil, nil), r.CountIn)
+	}
+	p.end = t.endOf(p)
 	t.plan = p
 	if counted := t.started - t.Now() - int64(t.options.LookAhead); counted <= 0 { // else it begins with playing
 		t.reach(now)
@@ -108,7 +113,7 @@ func (t *Transport) reach(now score.Tick) {
 			if now < p.start {
 				break
 			}
-			t.recorder.begin(t.project, t.revision, p.start, t.tempo)
+			t.recorder.begin(t.project, t.revision, p.start, t.pieces.song(p.start), t.tempo)
 			// What instruments were told before, and is in force, belongs to the take.
 			t.recorder.add(t.standing.Standing(p.start))
 			changed = true
@@ -123,7 +128,7 @@ func (t *Transport) reach(now score.Tick) {
 			break
 		}
 		p.start = p.end
-		p.end = p.endIn(t.project.Bars())
+		p.end = t.endOf(p)
 	}
 	if changed {
 		t.tell()

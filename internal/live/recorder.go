@@ -121,11 +121,11 @@ func (r *Recorder) recording() bool {
 	return r.now != nil
 }
 
-// begin starts a take whose tick 0 is the transport's tick start.
-func (r *Recorder) begin(project *score.Project, revision int64, start score.Tick, tempo play.TempoMap) {
+// begin starts a take whose tick 0 is the transport's tick start, at which a tick of the song plays.
+func (r *Recorder) begin(project *score.Project, revision int64, start, song score.Tick, tempo play.TempoMap) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	r.now = newRecording(project, revision, start, tempo)
+	r.now = newRecording(project, revision, start, song, tempo)
 	r.queue = append(r.queue, r.now)
 }
 

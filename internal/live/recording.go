@@ -13,6 +13,7 @@ import (
 // recording is a take on its way to disk. Ticks are the take's own.
 type recording struct {
 	start    score.Tick // in ticks of the transport
+	song     score.Tick // the tick of the song that plays at its start
 	tempo    play.TempoMap
 	project  *score.Project // that plays now
 	tracks   tracks
@@ -34,8 +35,8 @@ type recording struct {
 	done, placed int
 }
 
-func newRecording(project *score.Project, revision int64, start score.Tick, tempo play.TempoMap) *recording {
-	r := &recording{start: start, project: project, origin: take.Origin{Revision: revision, Project: project}}
+func newRecording(project *score.Project, revision int64, start, song score.Tick, tempo play.TempoMap) *recording {
+	r := &recording{start: start, song: song, project: project, origin: take.Origin{Revision: revision, Project: project}}
 	r.tracks.play(project, 0)
 	r.setTempo(tempo)
 	return r
@@ -44,7 +45,7 @@ func newRecording(project *score.Project, revision int64, start score.Tick, temp
 // header returns the take without messages, as it is to be created.
 func (r *recording) header() *take.Take {
 	t := take.Of(r.origin.Project, "")
-	t.SetMeters(r.origin.Project.Bars(), r.start)
+	t.SetMeters(r.origin.Project.Bars(), r.song)
 	t.Tempo, t.Markers, t.Tracks = r.heading.Tempo, r.heading.Markers, r.heading.Tracks
 	return t
 }
@@ -144,7 +145,7 @@ func (r *recording) goOn(by score.Tick) {
 	for i := range r.tracks.eras {
 		r.tracks.eras[i].from = max(0, r.tracks.eras[i].from-by)
 	}
-	r.start, r.end = r.start+by, max(0, r.end-by)
+	r.start, r.song, r.end = r.start+by, r.song+by, max(0, r.end-by)
 	r.id, r.stored, r.standing, r.refused = 0, 0, midi.Settings{}, 0
 	r.setTempo(r.tempo)
 }

@@ -30,7 +30,7 @@ func (t *Transport) SetProject(project *score.Project) {
 	}
 	tracks, quick := play.Replayed(t.project, project)
 	if quick {
-		t.adopt(t.wanted, t.performance.change(project, t.committed, t.replay(project, tracks), tracks))
+		t.adopt(t.wanted, t.performance.change(project, t.pieces.song(t.committed), t.replay(project, tracks), tracks))
 		return
 	}
 	t.wanted.replaying = true
@@ -42,7 +42,7 @@ func (t *Transport) replay(project *score.Project, tracks []int) *performance {
 	if len(tracks) == 0 {
 		return nil
 	}
-	return perform(project, t.committed, t.inputs, tracks)
+	return perform(project, t.pieces.song(t.committed), t.inputs, tracks)
 }
 
 // replayWanted brings the state of the project that is wanted to play, and others that are wanted meanwhile.
@@ -50,24 +50,25 @@ func (t *Transport) replayWanted() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	for t.playing && t.wanted.project != t.project {
-		next, started, committed, inputs := t.wanted, t.started, t.committed, t.inputs
+		next, started, piece, inputs := t.wanted, t.started, len(t.pieces), t.inputs
+		from := t.pieces.song(t.committed)
 		tracks, _ := play.Replayed(t.project, next.project)
 		var replayed *performance
 		if len(tracks) > 0 {
 			t.mu.Unlock()
-			replayed = perform(next.project, committed, inputs, tracks)
+			replayed = perform(next.project, from, inputs, tracks)
 			t.mu.Lock()
 		}
-		if !t.playing || t.started != started {
-			continue
+		if !t.playing || t.started != started || len(t.pieces) != piece {
+			continue // what plays now is elsewhere in the song
 		}
 		if replayed != nil {
 			for _, m := range t.inputs[len(inputs):] {
 				replayed.player.Hear(m)
 			}
-			replayed.skip(t.committed)
+			replayed.skip(t.pieces.song(t.committed))
 		}
-		t.adopt(next, t.performance.change(next.project, t.committed, replayed, tracks))
+		t.adopt(next, t.performance.change(next.project, t.pieces.song(t.committed), replayed, tracks))
 	}
 	t.wanted.replaying = false
 	if t.wanted.project != t.project {
@@ -79,8 +80,9 @@ func (t *Transport) replayWanted() {
 func (t *Transport) adopt(next edited, performance *performance) {
 	tempo := play.TempoMapOf(next.project)
 	changed := !slices.Equal(play.TempoMapOf(t.project), tempo)
-	t.project = next.project
+	t.project, t.prepared = next.project, nil
 	if t.playing {
+		t.prepare()
 		t.performance = performance
 		t.missing = t.sent.Missing(performance.player.Standing(), nil)
 		for _, r := range []*Recorder{t.recorder, t.wake} {

@@ -39,7 +39,11 @@ type Transport struct {
 	playing     bool
 	started     int64 // the time of tick 0
 	tempo       play.TempoMap
-	told        int              // which of its tempos the outputs were told last
+	pieces      pieces           // which part of the song plays when
+	loop        Range            // of the song, that is played over and over
+	prepared    *prepared        // what plays from its beginning, once it has been computed
+	stopped     score.Tick       // the tick of the song at which playing stopped last
+	told        [2]int           // which of its tempos and pieces the outputs were told last
 	committed   score.Tick       // all before this tick has been handed over
 	performance *performance     // nil while standing still
 	shared      route.SharedKeys // the keys that are down once all that was handed over is heard
@@ -124,10 +128,16 @@ func (t *Transport) KeepUp(ctx context.Context) error {
 
 // changeTempo lets a tempo map hold from the first tick that is not committed.
 func (t *Transport) changeTempo(tempo play.TempoMap) {
-	t.tempo = append(t.tempo.Until(t.committed), tempo.From(t.committed)...)
-	if t.committed == 0 {
-		t.tempo = tempo
+	now := piece{t.committed, t.pieces.song(t.committed)}
+	later := now.tempo(tempo)
+	if t.committed > 0 {
+		before := t.tempo.Until(t.committed)
+		if before[len(before)-1].Tempo == later[0].Tempo {
+			later = later[1:]
+		}
+		later = append(before, later...)
 	}
+	t.tempo = later
 	for _, r := range []*Recorder{t.recorder, t.wake} {
 		r.change(func(now *recording) { now.setTempo(t.tempo) })
 	}
@@ -140,7 +150,7 @@ func (t *Transport) Hear(m midi.Message) {
 	if !t.playing {
 		return
 	}
-	m.Tick = max(t.committed, t.tickAt(t.Now()))
+	m.Tick = t.pieces.song(max(t.committed, t.tickAt(t.Now())))
 	at, counts := t.performance.player.Hear(m)
 	if m.Tick = at; counts && len(t.inputs) < maxInputs {
 		t.inputs = append(t.inputs, m)
@@ -151,26 +161,51 @@ func (t *Transport) Hear(m midi.Message) {
 // every 64th at 120 bpm for nine hours. Later ones are played, but an edit forgets them.
 const maxInputs = 1 << 20
 
-// Play starts at bar 1, a look-ahead from now. It does nothing while playing.
-func (t *Transport) Play() {
+// Play starts at the beginning of the song, a look-ahead from now. It does nothing while playing.
+func (t *Transport) Play() { t.PlayFrom(0) }
+
+// PlayFrom starts at a bar of the song, counted from 0, as if all before had been played. It does nothing while playing.
+func (t *Transport) PlayFrom(bar int64) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.play(0)
-	t.tell()
+	t.playFrom(func(bars score.Bars) score.Tick { return bars.Start(bar) })
 }
 
-// play starts playing after so many bars that are counted in.
-func (t *Transport) play(countIn int) {
-	if t.playing {
-		return
+// GoOn starts at the bar in which playing stopped last. It does nothing while playing.
+func (t *Transport) GoOn() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.playFrom(func(bars score.Bars) score.Tick { return bars.Floor(t.stopped) })
+}
+
+// playFrom starts at a tick of the song. To be anywhere can take long, and nobody waits for it but who asks.
+func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
+	for !t.playing {
+		project := t.project
+		from := where(project.Bars())
+		t.mu.Unlock()
+		ready := perform(project, from, nil, nil)
+		t.mu.Lock()
+		if t.project == project && !t.playing {
+			t.play(from, ready, 0)
+			t.tell()
+		}
 	}
+}
+
+// play starts playing a performance at a tick of the song, after so many bars that are counted in.
+func (t *Transport) play(from score.Tick, performance *performance, countIn int) {
 	t.playing = true
 	t.started = t.Now() + int64(t.options.LookAhead)
-	t.tempo, t.told = play.TempoMapOf(t.project), 0
+	t.pieces, t.told = pieces{{song: from}}, [2]int{}
+	t.tempo = t.pieces[0].tempo(play.TempoMapOf(t.project))
 	t.countIn(countIn)
 	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
-	t.performance = perform(t.project, 0, nil, nil)
-	t.wake.begin(t.project, t.revision, 0, t.tempo)
+	if t.performance = performance; from > 0 {
+		t.missing = performance.player.Standing()
+	}
+	t.wake.begin(t.project, t.revision, 0, from, t.tempo)
+	t.prepare()
 }
 
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
@@ -190,11 +225,22 @@ func (t *Transport) Stop() {
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
+	t.stopped = t.pieces.song(at)
 	t.playing, t.waiting, t.shared, t.performance, t.sieve = false, nil, route.SharedKeys{}, nil, sieve{}
 	t.tell()
 }
 
-// Stretch returns the ticks of something that lasts for a time from a moment of the transport's clock on; ok is
+// Song returns the tick of the song that plays at a tick of run time, since playing began last.
+func (t *Transport) Song(run score.Tick) score.Tick {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if len(t.pieces) == 0 {
+		return run
+	}
+	return t.pieces.song(run)
+}
+
+// Stretch returns the ticks of the song of something that lasts for a time from a moment of the transport's clock on; ok is
 // false if nothing was playing then.
 func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool) {
 	t.mu.Lock()
@@ -203,7 +249,7 @@ func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool)
 		return 0, 0, false
 	}
 	start = t.tickAt(at)
-	return start, max(1, t.tickAt(at+lasts)-start), true
+	return t.pieces.song(start), max(1, t.tickAt(at+lasts)-start), true
 }
 
 // Status returns what the transport is doing.
@@ -215,28 +261,30 @@ func (t *Transport) Status() Status {
 
 func (t *Transport) status() Status {
 	if !t.playing {
-		return Status{At: t.Now(), Tempo: t.project.Tempo}
+		return Status{At: t.Now(), Tempo: t.project.Tempo, Stopped: t.stopped, Loop: t.loop}
 	}
-	now := t.tempo[t.segment()]
+	place := t.place()
+	since := max(t.tempo[place[0]].Tick, t.pieces[place[1]].run)
 	return Status{
 		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
-		Tick: now.Tick, At: t.timeOf(now.Tick), Tempo: now.Tempo,
+		Tick: since + t.pieces[place[1]].later(), At: t.timeOf(since), Tempo: t.tempo[place[0]].Tempo, Loop: t.loop,
 	}
 }
 
-// segment returns which of the tempos holds now.
-func (t *Transport) segment() int {
+// place returns which of the tempos and which of the pieces holds now.
+func (t *Transport) place() [2]int {
 	now, segment := t.tickAt(t.Now()), 0
 	for segment+1 < len(t.tempo) && t.tempo[segment+1].Tick <= now {
 		segment++
 	}
-	return segment
+	_, piece := t.pieces.at(now)
+	return [2]int{segment, piece}
 }
 
 func (t *Transport) tell() {
 	status := t.status()
 	if t.playing {
-		t.told = t.segment()
+		t.told = t.place()
 	}
 	for o := range t.outputs {
 		o.Tell(status)
@@ -255,7 +303,7 @@ func (t *Transport) pulse() {
 	}
 	now := t.Now()
 	t.hear(now)
-	if t.segment() != t.told {
+	if t.place() != t.told {
 		t.tell()
 	}
 	t.tellOmitted(now, now-t.omittedTold >= int64(time.Second))
@@ -270,8 +318,14 @@ func (t *Transport) pulse() {
 	var batch Batch
 	for t.committed < horizon && t.Now()-now < int64(pulseWithin) {
 		to := min(horizon, t.tickAt(t.timeOf(t.committed)+int64(slice))+1)
+		end, loops := t.seam()
+		if loops {
+			to = min(to, end)
+		}
 		t.render(to, &batch)
-		t.committed = to
+		if t.committed = to; loops && to == end {
+			t.goBack(&batch)
+		}
 	}
 	batch.Sounds = t.sieve.pass(batch.Sounds, now)
 	t.waiting = append(t.waiting, batch.Sounds...)
@@ -315,16 +369,27 @@ func (t *Transport) share(sounds []Sound) []Sound {
 
 // render appends what comes up to a tick to a batch.
 func (t *Transport) render(to score.Tick, batch *Batch) {
-	messages, places := t.performance.advance(to)
+	now, _ := t.pieces.at(t.committed)
+	messages, places := t.performance.advance(to + now.later())
 	messages = midi.Merge(t.missing, messages, nil)
 	t.missing = nil
-	t.sent.Note(messages)
-	for _, m := range messages {
-		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
-	}
+	t.hand(messages, batch)
 	for _, place := range places {
-		place.At = t.timeOf(place.Tick)
+		if end, loops := t.seam(); loops && place.Tick-now.later() >= end {
+			continue // the range begins anew before it comes
+		}
+		place.At = t.timeOf(place.Tick - now.later())
 		batch.Places = append(batch.Places, place)
+	}
+}
+
+// hand appends messages with ticks of the song to a batch.
+func (t *Transport) hand(messages []midi.Message, batch *Batch) {
+	t.sent.Note(messages)
+	now, _ := t.pieces.at(t.committed)
+	for _, m := range messages {
+		m.Tick -= now.later()
+		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
 }
 

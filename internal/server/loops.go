@@ -85,7 +85,7 @@ func (l loopsResource) last(r *http.Request, request LoopRequest) (*score.Loop, 
 		return nil, err
 	}
 	if request.Notes == 0 {
-		return take.LoopOf(piece.Take, uint32(request.Track), piece.From, piece.Take.End)
+		return take.LoopOf(piece.Take, uint32(request.Track), l.transport.Song(piece.From), piece.Take.End)
 	}
 	grid := score.NoteValue("1/16").Ticks()
 	from, to, ok := take.LastNotes(piece.Take, uint32(request.Track), request.Notes, grid)
@@ -93,7 +93,7 @@ func (l loopsResource) last(r *http.Request, request LoopRequest) (*score.Loop, 
 		return nil, take.ErrUnknown
 	}
 	last := take.Cut(piece.Take, from, min(to, piece.Take.End))
-	return take.LoopOf(last, uint32(request.Track), piece.From+from, last.End)
+	return take.LoopOf(last, uint32(request.Track), l.transport.Song(piece.From+from), last.End)
 }
 
 // find returns the project and the track that a request names, and the track's loop as a take. It answers and

@@ -14,10 +14,38 @@ import (
 
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
-	Do string `json:"do" jsonschema:"enum=play,enum=stop,enum=record,enum=endRecording"`
+	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=loop,enum=stop,enum=record,enum=endRecording"`
+	// From is the bar from which to play, from 1; 0 is the beginning.
+	From int `json:"from,omitempty" jsonschema:"minimum=0,maximum=10000"`
+	// Loop says which bars to play over and over; without it none are.
+	Loop *LoopRange `json:"loop,omitempty"`
 	// Record says what to record; without it all that comes until recording ends.
 	Record *RecordOptions `json:"record,omitempty"`
 }
+
+// LoopRange is a range of bars.
+type LoopRange struct {
+	// From is the first bar, from 1, and Bars how many there are.
+	From int `json:"from" jsonschema:"minimum=1,maximum=10000"`
+	Bars int `json:"bars" jsonschema:"minimum=1,maximum=4096"`
+}
+
+// in returns the range in ticks of a project. The error is a *score.FieldError.
+func (l *LoopRange) in(p *score.Project) (live.Range, error) {
+	switch {
+	case l == nil:
+		return live.Range{}, nil
+	case l.From < 1 || l.From > maxPlayBar:
+		return live.Range{}, &score.FieldError{Field: "loop.from", Got: l.From, Allowed: fmt.Sprintf("1 to %d", maxPlayBar)}
+	case l.Bars < 1 || l.Bars > 4096:
+		return live.Range{}, &score.FieldError{Field: "loop.bars", Got: l.Bars, Allowed: "1 to 4096"}
+	}
+	bars := p.Bars()
+	return live.Range{From: bars.Start(int64(l.From - 1)), To: bars.Start(int64(l.From - 1 + l.Bars))}, nil
+}
+
+// maxPlayBar is the last bar from which a project can be played.
+const maxPlayBar = 10_000
 
 // RecordOptions say what to record.
 type RecordOptions struct {
@@ -116,7 +144,22 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 	}
 	switch request.Do {
 	case "play":
-		t.transport.Play()
+		if request.From < 0 || request.From > maxPlayBar {
+			fail(w, &score.FieldError{Field: "from", Got: request.From, Allowed: fmt.Sprintf("0 to %d", maxPlayBar)})
+			return
+		}
+		t.transport.PlayFrom(int64(max(1, request.From) - 1))
+	case "goOn":
+		t.transport.GoOn()
+	case "loop":
+		loop, err := request.Loop.in(t.studio.State().Project)
+		if err == nil {
+			err = t.transport.SetLoop(loop)
+		}
+		if err != nil {
+			fail(w, err)
+			return
+		}
 	case "stop":
 		t.transport.Stop()
 	case "record":
@@ -135,7 +178,7 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 	case "endRecording":
 		t.transport.EndRecording()
 	default:
-		refuse(w, http.StatusUnprocessableEntity, "the transport can play, stop, record and endRecording")
+		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, loop, stop, record and endRecording")
 		return
 	}
 	reply(w, t.transport.Status())

@@ -338,6 +338,12 @@ export interface Status {
   tick: number;
   at: number;
   tempo: number;
+  stopped: number;
+  loop: Range;
+}
+export interface Range {
+  from: number;
+  to: number;
 }
 export interface WireBatch {
   sounds: WireSound[];
@@ -645,8 +651,14 @@ export interface RevisionRequest {
   revision: number;
 }
 export interface TransportRequest {
-  do: "play" | "stop" | "record" | "endRecording";
+  do: "play" | "goOn" | "loop" | "stop" | "record" | "endRecording";
+  from?: number;
+  loop?: LoopRange;
   record?: RecordOptions;
+}
+export interface LoopRange {
+  from: number;
+  bars: number;
 }
 export interface RecordOptions {
   countIn: number;

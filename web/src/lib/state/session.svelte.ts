@@ -30,6 +30,7 @@ import { Notices } from "./notices.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
 import { Shelf } from "./shelf.svelte";
+import { SongStart } from "./songStart.svelte";
 import { Transport } from "./transport.svelte";
 
 /** Lanes that a part of a kit does not hear: it plays its own note. */
@@ -57,6 +58,7 @@ export class Session {
   #lists = $state.raw<Lists>();
   #connected = $state(false);
   #trackId = $state<number>();
+  readonly song = new SongStart(this, (request) => this.#order(request));
   #partIndex = $state(0);
   /** Changes wait for each other, because each names the revision that the one before it made. */
   #lastChange: Promise<unknown> = Promise.resolve();
@@ -283,15 +285,23 @@ export class Session {
   }
 
   async togglePlaying(): Promise<void> {
-    if (this.transport.playing) return this.#order("stop");
+    if (this.transport.playing) return this.#order({ do: "stop" });
     await this.sound.start();
-    return this.#order("play");
+    return this.#order({ do: "play", from: this.song.bar });
+  }
+
+  /** Plays on from the bar in which playing stopped. */
+  async goOn(): Promise<void> {
+    if (this.transport.playing) return;
+    await this.sound.start();
+    return this.#order({ do: "goOn" });
   }
 
   async toggleRecording(): Promise<void> {
-    if (this.transport.recording || this.transport.armed) return this.#order("endRecording");
+    if (this.transport.recording || this.transport.armed)
+      return this.#order({ do: "endRecording" });
     await this.sound.start();
-    return this.#order("record");
+    return this.#order({ do: "record", record: this.recordOptions });
   }
 
   /** Has a function told of all sounds that are announced, for as long as the page is there. */
@@ -307,9 +317,8 @@ export class Session {
     }
   }
 
-  #order(what: TransportRequest["do"]): Promise<void> {
-    const record = what === "record" ? { record: this.recordOptions } : {};
-    return this.attempt(() => post("api/transport", { do: what, ...record }));
+  #order(request: TransportRequest): Promise<void> {
+    return this.attempt(() => post("api/transport", request));
   }
 
   /** Asks the server for a change of the project, of the revision that the change before it made. */

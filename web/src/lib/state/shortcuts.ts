@@ -61,7 +61,7 @@ function plain(event: KeyboardEvent, { session, view, takes, playing, openHelp }
   }
   const { track } = session;
   return {
-    " ": () => void session.togglePlaying(),
+    " ": () => void (event.shiftKey ? session.goOn() : session.togglePlaying()),
     r: () => void session.toggleRecording(),
     l: () => click(event.shiftKey ? "[data-luck=back]" : "[data-luck=new]"),
     f: () => (view.following = !view.following),

@@ -29,7 +29,12 @@ export class Transport {
     return this.#status?.armed ?? false;
   }
 
-  /** The tick that is heard at a time of the page (performance.now, ms); undefined while stopped. */
+  /** The range of the song that is looped, in ticks; one that ends at 0 is none. */
+  get loop(): Status["loop"] {
+    return this.#status?.loop ?? { from: 0, to: 0 };
+  }
+
+  /** The tick of the song that is heard at a time of the page (performance.now, ms); undefined while stopped. */
   tickAt(pageMillis: number, ticksPerQuarter: number): number | undefined {
     const status = this.#status;
     if (!status?.playing || !this.clock.known) return undefined;

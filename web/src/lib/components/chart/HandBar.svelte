@@ -60,6 +60,16 @@
     onclick={() => session.edit({ setProject: { filling: !session.project.filling } })}>fill</button
   >
   <span class="ml-auto flex items-center gap-1">
+    {#if session.song.loop}
+      {@const { from, bars } = session.song.loop}
+      <button
+        class="control h-[24px]! text-[12px]!"
+        aria-pressed="true"
+        data-help="These bars play over and over; press to play on."
+        onclick={() => session.song.setLoop(undefined)}
+        >loop {from}{bars > 1 ? `–${from + bars - 1}` : ""}</button
+      >
+    {/if}
     <button
       class="control h-[24px]! text-[12px]!"
       aria-pressed={!view.following}

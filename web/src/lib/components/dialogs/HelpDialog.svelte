@@ -5,7 +5,8 @@
   let { open = $bindable() }: { open: boolean } = $props();
 
   const everywhere = [
-    ["Space", "play, stop"],
+    ["Space", "play from the chosen bar, stop"],
+    ["Shift+Space", "play on where it stopped"],
     ["R", "record, end the take"],
     ["L, Shift+L", "new luck, back"],
     ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],

@@ -3,12 +3,11 @@
   import { getSession } from "../../state/context";
 
   const session = getSession();
-  const standingStill = "001.1.1";
-  let shown = $state(standingStill);
+  let shown = $state("");
 
   $effect(() => {
     if (!session.transport.playing) {
-      shown = standingStill;
+      shown = `${String(session.song.bar).padStart(3, "0")}.1.1`;
       return;
     }
     let request = requestAnimationFrame(function frame(now) {

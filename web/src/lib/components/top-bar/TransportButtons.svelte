@@ -18,7 +18,9 @@
   <button
     class="border-ink bg-raised grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2"
     aria-label={playing ? "Stop" : "Play"}
-    data-help={playing ? "Stop, and release everything. Space" : "Play from bar 1. Space"}
+    data-help={playing
+      ? "Stop, and release everything. Space"
+      : `Play from bar ${session.song.bar}. Space; Shift+Space goes on where it stopped.`}
     onclick={() => session.togglePlaying()}
   >
     <svg width="14" height="14" aria-hidden="true">

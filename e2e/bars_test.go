@@ -1,0 +1,41 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+)
+
+// A bar that is pressed on the ruler is where playing starts, bars that are dragged over are looped, and playing goes on
+// where it stopped; by keys too.
+func TestPlayingFromABarAndLoopingBars(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	ruler := p.MustElement("[aria-label='Bar from which to play']")
+	ruler.MustFocus()
+	p.Keyboard.MustType(input.ArrowRight)
+	p.waitFor(`() => document.querySelector("[data-position]").textContent === "002.1.1"`)
+	box := ruler.MustShape().Box()
+	y := box.Y + box.Height/2
+	p.Mouse.MustMoveTo(box.X+5, y).MustDown(proto.InputMouseButtonLeft)
+	p.Mouse.MustMoveTo(box.X+box.Width-5, y)
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	p.MustElementR("button[aria-pressed=true]", `loop 1–3`)
+
+	p.Mouse.MustMoveTo(box.X+box.Width-5, y).MustClick(proto.InputMouseButtonLeft)
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.waitFor(`() => /^003/.test(document.querySelector("[data-position]").textContent)`)
+	p.waitFor(`() => /^001/.test(document.querySelector("[data-position]").textContent)`) // it has gone back
+	p.MustElementR("button[aria-pressed=true]", `loop 1–3`).MustClick()
+	p.waitFor(`() => !document.querySelector("[data-looped]")`)
+	p.waitFor(`() => /^004/.test(document.querySelector("[data-position]").textContent)`)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]")
+	p.MustElement("body").MustFocus()
+	p.KeyActions().Press(input.ShiftLeft).Type(input.Space).MustDo()
+	p.MustElement("[aria-label=Stop]")
+	p.waitFor(`() => /^00[45]/.test(document.querySelector("[data-position]").textContent)`)
+	require.NotNil(t, a.project())
+}
