@@ -70,3 +70,22 @@ func BenchmarkTakeover(b *testing.B) {
 		})
 	}
 }
+
+// BenchmarkPlayFrom starts at bar 4,000 of a project of 32 tracks that move by hits.
+func BenchmarkPlayFrom(b *testing.B) {
+	project := testkit.Buoy()
+	for id := 2; id <= score.MaxTracks; id++ {
+		track := testkit.Buoy().Tracks[0]
+		track.ID = id
+		project.Tracks = append(project.Tracks, track)
+	}
+	for i := range project.Tracks {
+		project.Tracks[i].Parts()[0].Lanes.Velocity.Moves = score.ByHit
+	}
+	quiet := func() *Recorder { return NewRecorder(memory.New(testkit.Buoy()), Reports{}) }
+	for b.Loop() {
+		t := New(project, Options{}, quiet(), quiet())
+		t.PlayFrom(4000)
+		t.Stop()
+	}
+}

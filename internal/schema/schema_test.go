@@ -87,7 +87,7 @@ func TestTheWireSchemaIsASchema(t *testing.T) {
 		Defs map[string]any `json:"$defs"`
 	}
 	require.NoError(t, json.Unmarshal(text, &document))
-	for _, name := range []string{"Message", "Snapshot", "Status", "EditRequest", "Chart", "Lists"} {
+	for _, name := range []string{"Message", "ProjectState", "Status", "EditRequest", "Chart", "Lists"} {
 		require.Contains(t, document.Defs, name)
 	}
 }

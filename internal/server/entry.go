@@ -45,8 +45,8 @@ type PlayedRequest struct {
 
 // PlayedAnswer tells where notes that were played have gone.
 type PlayedAnswer struct {
-	Project studio.Snapshot `json:"project"`
-	Step    int             `json:"step"`
+	Project ProjectState `json:"project"`
+	Step    int          `json:"step"`
 	// Began is the tick at which the step began, to be named as After by what is played next.
 	Began score.Tick `json:"began"`
 }
@@ -119,14 +119,14 @@ func (e entryResource) step(w http.ResponseWriter, r *http.Request) {
 		err = &score.FieldError{Field: "do", Got: short(request.Do), Allowed: "notes, chord, rest or tie"}
 	}
 	if errors.Is(err, entry.ErrSame) { // entering goes on over what is there already
-		reply(w, e.studio.State())
+		reply(w, whole(e.studio.State()))
 		return
 	}
 	if err != nil {
 		fail(w, err)
 		return
 	}
-	answer(w)(e.studio.Edit(r.Context(), request.Revision, edit))
+	answer(w, r)(e.studio.Edit(r.Context(), request.Revision, edit))
 }
 
 // played enters notes where the part stood when they were struck. They name no revision, because whoever plays
@@ -173,7 +173,7 @@ func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
 			return
 		}
 	}
-	reply(w, PlayedAnswer{Project: state, Step: step, Began: began})
+	reply(w, PlayedAnswer{Project: asAsked(r, state), Step: step, Began: began})
 }
 
 // key takes what was played as the root or the scale of the project.
@@ -204,5 +204,5 @@ func (e entryResource) key(w http.ResponseWriter, r *http.Request) {
 		key = entry.KeyOf(request.Notes, key.Root)
 		key.Tuning = tuning
 	}
-	answer(w)(e.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
+	answer(w, r)(e.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
 }

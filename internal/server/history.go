@@ -52,5 +52,5 @@ func (h historyResource) goTo(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(h.studio.GoTo(r.Context(), request.Revision, request.Position))
+	answer(w, r)(h.studio.GoTo(r.Context(), request.Revision, request.Position))
 }

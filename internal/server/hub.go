@@ -79,7 +79,8 @@ func (h *hub) join(ctx context.Context, c *client) {
 	h.mu.Unlock()
 	// A change between these lines is sent twice, which does no harm; it is never missed.
 	project, transport := h.options.Studio.State(), h.options.Transport.Status()
-	c.enqueue(encodeMessage(Message{Project: &project}))
+	greeting := whole(project)
+	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
 	if takes := h.takes(ctx); takes != nil {
 		c.enqueue(encodeMessage(*takes))

@@ -64,7 +64,7 @@ func (l loopsResource) freeze(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(l.studio.Edit(r.Context(), request.Revision, score.SetLoop{Track: request.Track, Loop: loop}))
+	answer(w, r)(l.studio.Edit(r.Context(), request.Revision, score.SetLoop{Track: request.Track, Loop: loop}))
 }
 
 // last makes a loop of what a track played last.
@@ -150,5 +150,5 @@ func (l loopsResource) edit(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(l.studio.Edit(r.Context(), request.Revision, score.SetLoop{Track: track.ID, Loop: loop}))
+	answer(w, r)(l.studio.Edit(r.Context(), request.Revision, score.SetLoop{Track: track.ID, Loop: loop}))
 }

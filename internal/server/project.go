@@ -47,6 +47,7 @@ func (p projectResource) Routes() chi.Router {
 	r.Post("/edits", p.edit)
 	r.Post("/undo", p.undo)
 	r.Post("/redo", p.redo)
+	r.Get("/project", p.show)
 	r.Get("/project.json", p.export)
 	r.Post("/project.json", p.open)
 	r.Post("/blank", p.blank)
@@ -73,7 +74,7 @@ func (p projectResource) edit(w http.ResponseWriter, r *http.Request) {
 	if refuseLongRun(w, request.Run) {
 		return
 	}
-	answer(w)(p.studio.EditInRun(r.Context(), request.Revision, edit, request.Run))
+	answer(w, r)(p.studio.EditInRun(r.Context(), request.Revision, edit, request.Run))
 }
 
 func (p projectResource) undo(w http.ResponseWriter, r *http.Request) {
@@ -82,7 +83,7 @@ func (p projectResource) undo(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(p.studio.Undo(r.Context(), request.Revision))
+	answer(w, r)(p.studio.Undo(r.Context(), request.Revision))
 }
 
 func (p projectResource) redo(w http.ResponseWriter, r *http.Request) {
@@ -91,7 +92,12 @@ func (p projectResource) redo(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(p.studio.Redo(r.Context(), request.Revision))
+	answer(w, r)(p.studio.Redo(r.Context(), request.Revision))
+}
+
+// show answers with the whole project.
+func (p projectResource) show(w http.ResponseWriter, _ *http.Request) {
+	reply(w, whole(p.studio.State()))
 }
 
 func (p projectResource) export(w http.ResponseWriter, _ *http.Request) {
@@ -125,7 +131,7 @@ func (p projectResource) open(w http.ResponseWriter, r *http.Request) {
 	if err == nil && len(remarks) > 0 {
 		p.notice("The file was of before: " + strings.Join(remarks, ". ") + ".")
 	}
-	answer(w)(state, err)
+	answer(w, r)(state, err)
 }
 
 func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
@@ -134,16 +140,5 @@ func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
-}
-
-// answer answers a change with the project after it, or with why there was none.
-func answer(w http.ResponseWriter) func(studio.Snapshot, error) {
-	return func(state studio.Snapshot, err error) {
-		if err != nil {
-			fail(w, err)
-			return
-		}
-		reply(w, state)
-	}
+	answer(w, r)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"reflect"
 	"slices"
@@ -227,4 +228,24 @@ func TestARollKeepsToItsScope(t *testing.T) {
 	require.Equal(t, project.Tracks[:2], rolled.Tracks[:2])
 	require.NotEqual(t, project.Tracks[2].Parts()[0], rolled.Tracks[2].Parts()[0])
 	require.NotEqual(t, project.Tracks[1], roll(4, "all").Tracks[1])
+}
+
+// A page that prefers it is answered with what leads to the project from the revision before (RFC 7240), which is small
+// however large the project is; who does not say so has the whole.
+func TestAPageIsToldWhatChanges(t *testing.T) {
+	h := start(t)
+	whole := ask[server.ProjectState](h, "/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":7}}}`)
+	require.Equal(t, 7, whole.Project.Luck.Number)
+	require.Empty(t, whole.Changes)
+	request, err := http.NewRequest(http.MethodPost, h.url+"/api/edits", strings.NewReader(`{"revision":2,"edit":{"setTrack":{"track":1,"mute":true}}}`))
+	require.NoError(t, err)
+	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set("Prefer", "return=minimal")
+	answer, err := http.DefaultClient.Do(request)
+	require.NoError(t, err)
+	defer answer.Body.Close()
+	body, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	require.JSONEq(t, `{"revision":3,"undo":"Bell buoy: mute","redo":"","from":2,"changes":[{"op":"replace","path":["tracks",0,"mute"],"value":true}]}`, string(body))
+	require.True(t, ask[server.ProjectState](h, "/api/project", "").Project.Tracks[0].Mute)
 }

@@ -51,7 +51,7 @@ func (r rollResource) roll(w http.ResponseWriter, request *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(r.studio.Edit(request.Context(), asked.Revision, edit))
+	answer(w, request)(r.studio.Edit(request.Context(), asked.Revision, edit))
 }
 
 // edit returns the edit that the roll makes. The error is a *score.FieldError or about an unknown track or part.

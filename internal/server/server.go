@@ -56,7 +56,8 @@ func New(o Options) *Server {
 	o.Studio.Listen(func(state studio.Snapshot) {
 		o.Transport.SetRevision(state.Revision)
 		s.luck.play(o.Transport, state.Project)
-		s.hub.broadcast(Message{Project: &state})
+		told := step(state)
+		s.hub.broadcast(Message{Project: &told})
 	})
 	o.Transport.Attach(s.hub)
 	o.Health.Listen(s.hub.problems)

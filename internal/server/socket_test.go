@@ -34,7 +34,7 @@ func TestAPageIsGreetedAndToldEveryChange(t *testing.T) {
 	for _, page := range []*socket{first, second} {
 		told := page.next(isProject).Project
 		require.Equal(t, int64(2), told.Revision)
-		require.Equal(t, 7, told.Project.Luck.Number)
+		require.Equal(t, score.Difference{Op: "replace", Path: []any{"luck", "number"}, Value: 7.0}, told.Changes[0])
 	}
 }
 

@@ -134,5 +134,5 @@ func (t takesResource) bringBack(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(t.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *project}))
+	answer(w, r)(t.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *project}))
 }

@@ -5,7 +5,6 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
-	"jettyfog/internal/studio"
 )
 
 // PatternRequest asks to write notes of a take into a new pattern.
@@ -22,9 +21,10 @@ type PatternRequest struct {
 
 // PatternAnswer tells of a pattern that was written.
 type PatternAnswer struct {
-	Project studio.Snapshot `json:"project"`
-	// Track is the id of the track that got it.
-	Track int `json:"track"`
+	Project ProjectState `json:"project"`
+	// Track is the id of the track that got it, Name its name.
+	Track int    `json:"track"`
+	Name  string `json:"name"`
 	// Remarks say what could not be kept, each a sentence without its full stop.
 	Remarks []string `json:"remarks"`
 }
@@ -79,7 +79,7 @@ func (t takesResource) pattern(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	reply(w, PatternAnswer{Project: state, Track: track.ID, Remarks: written.Remarks})
+	reply(w, PatternAnswer{Project: asAsked(r, state), Track: track.ID, Name: state.Project.Track(track.ID).Name, Remarks: written.Remarks})
 }
 
 // key makes the notes of a take the key of the project.
@@ -98,5 +98,5 @@ func (t takesResource) key(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	answer(w)(t.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
+	answer(w, r)(t.studio.Edit(r.Context(), request.Revision, score.SetProject{Key: &key}))
 }

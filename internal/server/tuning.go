@@ -50,7 +50,7 @@ func (t tuningResource) set(w http.ResponseWriter, r *http.Request) {
 			}
 		}
 	}
-	answer(w)(t.studio.Edit(r.Context(), request.Revision, score.Retune(t.studio.State().Project, tuning)))
+	answer(w, r)(t.studio.Edit(r.Context(), request.Revision, score.Retune(t.studio.State().Project, tuning)))
 }
 
 // tuning returns the tuning in force.

@@ -6,13 +6,12 @@ import (
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/live"
-	"jettyfog/internal/studio"
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
 // After connecting, a page gets a project, a transport, a takes and a problems message without asking.
 type Message struct {
-	Project   *studio.Snapshot `json:"project,omitempty"`
+	Project   *ProjectState    `json:"project,omitempty"`
 	Transport *live.Status     `json:"transport,omitempty"`
 	Batch     *WireBatch       `json:"batch,omitempty"`
 	Takes     *TakesMessage    `json:"takes,omitempty"`

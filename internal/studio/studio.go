@@ -63,6 +63,9 @@ type Snapshot struct {
 	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
 	Undo string `json:"undo"`
 	Redo string `json:"redo"`
+	// Changes lead here from the project at the revision From; without any before, From is 0.
+	From    int64              `json:"-"`
+	Changes []score.Difference `json:"-"`
 }
 
 // StaleError refuses a change that was meant for an older revision.
@@ -204,6 +207,8 @@ func (s *Studio) adopt(ctx context.Context, next *current, failed error) (Snapsh
 			return Snapshot{}, fmt.Errorf("the change was not stored, and the project is as it was: %w", failed)
 		}
 	}
+	before := s.State()
+	next.state.From, next.state.Changes = before.Revision, score.Differences(before.Project, next.state.Project)
 	s.current.Store(next)
 	for _, listener := range s.listeners {
 		listener(next.state)

@@ -170,7 +170,9 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 			require.Equal(t, s.State().Revision, stored.Revision)
 			require.Equal(t, s.State().Project, stored.Project)
 			store.SetFault(nil)
-			require.Equal(t, s.State(), open(t, store).State(), "another start finds the same")
+			again := s.State()
+			again.From, again.Changes = 0, nil
+			require.Equal(t, again, open(t, store).State(), "another start finds the same")
 		}
 	})
 }

@@ -1,7 +1,7 @@
 // Made from the Go types by `make generate`. Do not edit.
 
 export interface Message {
-  project?: Snapshot;
+  project?: ProjectState;
   transport?: Status;
   batch?: WireBatch;
   takes?: TakesMessage;
@@ -9,11 +9,13 @@ export interface Message {
   notice?: NoticeMessage;
   clock?: ClockAnswer;
 }
-export interface Snapshot {
-  project: Project;
+export interface ProjectState {
   revision: number;
   undo: string;
   redo: string;
+  project?: Project;
+  from?: number;
+  changes?: Difference[];
 }
 export interface Project {
   name: string;
@@ -330,6 +332,11 @@ export interface Evolve {
   percent: number;
   lowest: number;
   highest: number;
+}
+export interface Difference {
+  op: "replace" | "add" | "remove";
+  path: unknown[];
+  value?: unknown;
 }
 export interface Status {
   playing: boolean;
@@ -864,7 +871,7 @@ export interface PlayedRequest {
   after: number;
 }
 export interface PlayedAnswer {
-  project: Snapshot;
+  project: ProjectState;
   step: number;
   began: number;
 }
@@ -907,8 +914,9 @@ export interface Choice {
   to?: number;
 }
 export interface PatternAnswer {
-  project: Snapshot;
+  project: ProjectState;
   track: number;
+  name: string;
   remarks: string[];
 }
 export interface Roll {

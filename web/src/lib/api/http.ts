@@ -44,9 +44,10 @@ export async function postForLines<T>(
   }
 }
 
-/** Sends a file as it is. */
+/** Sends a file as it is. What changes the project is answered with what leads to it (RFC 7240). */
 export async function send<T>(path: string, type: string, body: BodyInit): Promise<T> {
-  return answer<T>(await fetch(path, { method: "POST", headers: { "Content-Type": type }, body }));
+  const headers = { "Content-Type": type, Prefer: "return=minimal" };
+  return answer<T>(await fetch(path, { method: "POST", headers, body }));
 }
 
 async function answer<T>(response: Response): Promise<T> {

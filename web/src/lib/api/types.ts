@@ -1,9 +1,12 @@
-import type { Lanes, SetLane, SetPart } from "./generated";
+import type { Lanes, Project, ProjectState, SetLane, SetPart } from "./generated";
 
 export type * from "./generated";
 
 /** The lanes of a melodic part. */
 export type LaneName = keyof Lanes;
+
+/** The whole project at a revision. */
+export type Snapshot = ProjectState & { project: Project };
 
 /** Names a part, as edits do. */
 export type PartAddress = Pick<SetPart, "track" | "pattern" | "part">;

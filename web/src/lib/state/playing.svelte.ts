@@ -1,5 +1,5 @@
 import { post } from "../api/http";
-import type { EntryRequest, PlayedAnswer, PlayedRequest, Snapshot } from "../api/types";
+import type { EntryRequest, PlayedAnswer, PlayedRequest, ProjectState } from "../api/types";
 import { EchoGuard } from "../input/echoGuard";
 import { midiPorts } from "../input/midiPorts";
 import { strokeOf, type InputPort, type Stroke } from "../input/port";
@@ -188,7 +188,9 @@ export class Playing {
       this.#learn = undefined;
       if (what === "chord") return this.#enter({ do: "chord", step: this.#step, notes });
       const heard = { do: what, notes: notes.map(({ key }) => key) };
-      return session.change((revision) => post<Snapshot>("api/entry/key", { revision, ...heard }));
+      return session.change((revision) =>
+        post<ProjectState>("api/entry/key", { revision, ...heard }),
+      );
     }
     if (this.mode === "steps") {
       const step = this.#step;
@@ -211,7 +213,7 @@ export class Playing {
     const { session } = this.view;
     const { address } = session;
     return session.change((revision) =>
-      post<Snapshot>("api/entry", { revision, ...address, ...entry }),
+      post<ProjectState>("api/entry", { revision, ...address, ...entry }),
     );
   }
 

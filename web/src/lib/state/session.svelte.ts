@@ -1,3 +1,4 @@
+import { applyPatches, enablePatches, setAutoFreeze, type Patch } from "immer";
 import { get, post, RefusedError } from "../api/http";
 import { Socket } from "../api/socket";
 import type {
@@ -17,6 +18,7 @@ import type {
   RollRequest,
   SetPart,
   SetTrack,
+  ProjectState,
   Snapshot,
   StepDetail,
   Track,
@@ -38,6 +40,9 @@ const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
 
 /** A channel beside all MIDI channels, for notes that are placed by ear. */
 const auditionChannel = 16;
+
+enablePatches();
+setAutoFreeze(false); // nothing writes to a state, and freezing takes time
 
 /** Everything that the page knows of the server, and the one way to ask it for changes. */
 export class Session {
@@ -222,7 +227,7 @@ export class Session {
 
   edit(edit: EditJSON): Promise<void> {
     const run = this.run.name;
-    return this.change((revision) => post<Snapshot>("api/edits", { revision, edit, run }));
+    return this.change((revision) => post<ProjectState>("api/edits", { revision, edit, run }));
   }
 
   /** Makes several edits one step of undo. */
@@ -233,17 +238,17 @@ export class Session {
   }
 
   roll(request: Omit<RollRequest, "revision">): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/roll", { revision, ...request }));
+    return this.change((revision) => post<ProjectState>("api/roll", { revision, ...request }));
   }
 
   /** Undoes or redoes edits until just those up to a position of the history are in force. */
   goTo(position: number): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/history", { revision, position }));
+    return this.change((revision) => post<ProjectState>("api/history", { revision, position }));
   }
 
   /** Takes a tuning from the texts of Scala files, empty ones being equal temperament; returns why it cannot. */
   setTuning(scl: string, kbm: string): Promise<string | undefined> {
-    return this.#take((revision) => post<Snapshot>("api/tuning", { revision, scl, kbm }));
+    return this.#take((revision) => post<ProjectState>("api/tuning", { revision, scl, kbm }));
   }
 
   /** Has another luck heard without taking it; without a number the project's own is heard again. */
@@ -258,20 +263,22 @@ export class Session {
   }
 
   undo(): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/undo", { revision }));
+    return this.change((revision) => post<ProjectState>("api/undo", { revision }));
   }
 
   redo(): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/redo", { revision }));
+    return this.change((revision) => post<ProjectState>("api/redo", { revision }));
   }
 
   startBlank(): Promise<void> {
-    return this.change((revision) => post<Snapshot>("api/blank", { revision }));
+    return this.change((revision) => post<ProjectState>("api/blank", { revision }));
   }
 
   /** Opens the text of a project file; returns why it cannot. */
   openFile(text: string): Promise<string | undefined> {
-    return this.#take((revision) => post<Snapshot>(`api/project.json?revision=${revision}`, text));
+    return this.#take((revision) =>
+      post<ProjectState>(`api/project.json?revision=${revision}`, text),
+    );
   }
 
   /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */
@@ -322,12 +329,12 @@ export class Session {
   }
 
   /** Asks the server for a change of the project, of the revision that the change before it made. */
-  change(ask: (revision: number) => Promise<Snapshot>): Promise<void> {
+  change(ask: (revision: number) => Promise<ProjectState>): Promise<void> {
     return this.inTurn(async () => this.#adopt(await ask(this.snapshot.revision)));
   }
 
   /** Asks for a change by a file, and returns why it is refused, for its dialog to say. */
-  async #take(ask: (revision: number) => Promise<Snapshot>): Promise<string | undefined> {
+  async #take(ask: (revision: number) => Promise<ProjectState>): Promise<string | undefined> {
     let refused: string | undefined;
     await this.inTurn(async () => {
       try {
@@ -360,8 +367,19 @@ export class Session {
     }
   }
 
-  #adopt(snapshot: Snapshot): void {
-    if (this.#snapshot && snapshot.revision < this.#snapshot.revision) return;
+  /** Takes a state of the project over; where what leads to it leads from elsewhere the whole is asked for. */
+  #adopt(state: ProjectState): void {
+    const { revision, undo, redo, project, from, changes = [] } = state;
+    const own = this.#snapshot;
+    if (own && revision < own.revision) return;
+    if (project) this.#show({ revision, undo, redo, project });
+    else if (own && own.revision === from)
+      this.#show({ revision, undo, redo, project: applyPatches(own.project, changes as Patch[]) });
+    else if (own?.revision !== revision)
+      void this.attempt(async () => this.#adopt(await get<ProjectState>("api/project")));
+  }
+
+  #show(snapshot: Snapshot): void {
     const before = this.#snapshot?.project.tracks ?? [];
     this.#snapshot = snapshot;
     const { tracks } = snapshot.project;

@@ -8,7 +8,7 @@ import type {
   PatternAnswer,
   PatternRequest,
   RenderProgress,
-  Snapshot,
+  ProjectState,
   Summary,
   TakeEditJSON,
 } from "../api/types";
@@ -97,7 +97,7 @@ export class Shelf {
   /** Makes the project what it was when a take began. */
   bringBack({ id }: Summary): Promise<void> {
     return this.session.change((revision) =>
-      post<Snapshot>(`api/takes/${id}/origin`, { revision }),
+      post<ProjectState>(`api/takes/${id}/origin`, { revision }),
     );
   }
 
@@ -106,10 +106,8 @@ export class Shelf {
     return this.session.change(async (revision) => {
       const path = `api/takes/${id}/pattern`;
       const answer = await post<PatternAnswer>(path, { revision, ...request });
-      const { tracks } = answer.project.project;
-      const name = tracks.find((track) => track.id === answer.track)?.name;
       const remarks = answer.remarks.map((remark) => `${remark}.`);
-      this.#say([`“${name}” plays it as a pattern now.`, ...remarks]);
+      this.#say([`“${answer.name}” plays it as a pattern now.`, ...remarks]);
       return answer.project;
     });
   }
@@ -117,18 +115,20 @@ export class Shelf {
   /** Makes the notes of a take the project's key. */
   takeKey({ id }: Summary, notes: Choice): Promise<void> {
     return this.session.change((revision) =>
-      post<Snapshot>(`api/takes/${id}/key`, { revision, notes }),
+      post<ProjectState>(`api/takes/${id}/key`, { revision, notes }),
     );
   }
 
   /** Has a track play what it played last as a loop. */
   loopTrack(what: Pick<LoopRequest, "track" | "bars" | "notes">): Promise<void> {
-    return this.session.change((revision) => post<Snapshot>("api/loops", { revision, ...what }));
+    return this.session.change((revision) =>
+      post<ProjectState>("api/loops", { revision, ...what }),
+    );
   }
 
   editLoop(track: number, edit: TakeEditJSON): Promise<void> {
     return this.session.change((revision) =>
-      post<Snapshot>(`api/loops/${track}/edits`, { revision, edit }),
+      post<ProjectState>(`api/loops/${track}/edits`, { revision, edit }),
     );
   }
 
