@@ -60,7 +60,7 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 	if err != nil {
 		return err
 	}
-	project, err := rowOf(document)
+	project, err := s.rowOf(document)
 	if err != nil {
 		return err
 	}
@@ -78,7 +78,7 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 
 // SaveMove implements studio.Store.
 func (s *Store) SaveMove(ctx context.Context, document studio.Document) error {
-	row, err := rowOf(document)
+	row, err := s.rowOf(document)
 	if err != nil {
 		return err
 	}
@@ -96,8 +96,10 @@ func (s *Store) Revision(ctx context.Context) (revision int64, err error) {
 	return revision, err
 }
 
-func rowOf(document studio.Document) (documentRow, error) {
-	project, err := score.Encode(document.Project)
+func (s *Store) rowOf(document studio.Document) (documentRow, error) {
+	s.encoding.Lock()
+	defer s.encoding.Unlock()
+	project, err := s.encoder.Encode(document.Project)
 	return documentRow{ID: 1, Project: string(project), Revision: document.Revision, Position: document.Position}, err
 }
 

@@ -15,6 +15,7 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
 
+	"jettyfog/internal/core/score"
 	"jettyfog/internal/health"
 )
 
@@ -29,6 +30,9 @@ type Store struct {
 	files  files
 
 	broken []takeRow // what was being recorded when the program was killed, as far as it is not finished
+
+	encoding sync.Mutex
+	encoder  score.Encoder // of the document
 
 	mu      sync.Mutex
 	trouble error // what the last write, or a read, has met

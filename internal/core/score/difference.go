@@ -30,9 +30,8 @@ func (d *differences) add(op string, path []any, value any) {
 func (d *differences) compare(path []any, before, after reflect.Value) {
 	switch before.Kind() {
 	case reflect.Struct:
-		for i := range before.NumField() {
-			name, options, _ := strings.Cut(before.Type().Field(i).Tag.Get("json"), ",")
-			d.field(append(path, name), options == "omitempty", before.Field(i), after.Field(i))
+		for i, field := range fieldsOf[before.Type()] {
+			d.field(append(path, field.name), field.omitted, before.Field(i), after.Field(i))
 		}
 	case reflect.Pointer:
 		if !before.IsNil() && !after.IsNil() && before.Elem().Kind() == reflect.Struct {
@@ -41,6 +40,9 @@ func (d *differences) compare(path []any, before, after reflect.Value) {
 		}
 		d.leaf(path, before, after)
 	case reflect.Slice:
+		if before.Len() == after.Len() && before.UnsafePointer() == after.UnsafePointer() {
+			return // edits share what they do not change
+		}
 		if before.Type().Elem().Kind() == reflect.Struct {
 			d.list(path, before, after)
 			return
@@ -61,6 +63,33 @@ func (d *differences) field(path []any, omitted bool, before, after reflect.Valu
 		d.add("replace", path, after.Interface())
 	default:
 		d.compare(path, before, after)
+	}
+}
+
+// jsonField is what a field is called in JSON, and whether it is left out where it is empty.
+type jsonField struct {
+	name    string
+	omitted bool
+}
+
+// fieldsOf has the fields of all structs of a project.
+var fieldsOf = map[reflect.Type][]jsonField{}
+
+func init() { learnFields(reflect.TypeFor[Project]()) }
+
+func learnFields(t reflect.Type) {
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice || t.Kind() == reflect.Map {
+		t = t.Elem()
+	}
+	if _, known := fieldsOf[t]; known || t.Kind() != reflect.Struct {
+		return
+	}
+	fields := make([]jsonField, t.NumField())
+	fieldsOf[t] = fields
+	for i := range fields {
+		name, options, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
+		fields[i] = jsonField{name, options == "omitempty"}
+		learnFields(t.Field(i).Type)
 	}
 }
 

@@ -3,6 +3,7 @@ package score
 import (
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
 )
 
@@ -24,13 +25,13 @@ var ErrNothingBefore = errors.New("there is no former luck to go back to")
 // ErrEmptyEdit is returned for an edit that names nothing to change.
 var ErrEmptyEdit = errors.New("the edit changes nothing")
 
-// Apply returns p with the edit made, and the edit that undoes it. p itself stays as it is. The
-// error is ErrEmptyEdit, ErrUnknownTrack, ErrUnknownPart, ErrNothingBefore or a *FieldError, perhaps wrapped.
+// Apply returns p with the edit made, and the edit that undoes it. p itself stays as it is; tracks that the edit does not
+// change are shared with it, so neither may be changed afterwards. The error is ErrEmptyEdit, ErrUnknownTrack, ErrUnknownPart, ErrNothingBefore or a *FieldError, perhaps wrapped.
 func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
 	if e.Label() == "" {
 		return nil, nil, ErrEmptyEdit
 	}
-	next = p.Clone()
+	next = p.cloneFor(e)
 	inverse, err = e.apply(next)
 	if err == nil {
 		if _, named := e.(SetLane); !named { // an edit of before can bring a part of before
@@ -42,6 +43,49 @@ func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
 		return nil, nil, err
 	}
 	return next, inverse, nil
+}
+
+// cloneFor returns a copy of which an edit can change what it changes.
+func (p *Project) cloneFor(e Edit) *Project {
+	changed, known := changedTracks(e)
+	if !known {
+		return p.Clone()
+	}
+	rest := *p
+	rest.Tracks = nil
+	clone := rest.Clone()
+	clone.Tracks = slices.Clone(p.Tracks)
+	for i := range clone.Tracks {
+		if slices.Contains(changed, clone.Tracks[i].ID) {
+			clone.Tracks[i] = clone.Tracks[i].Clone()
+		}
+	}
+	return clone
+}
+
+// changedTracks returns the ids of the tracks that an edit changes; known is false if it can be any.
+func changedTracks(e Edit) (ids []int, known bool) {
+	switch e := e.(type) {
+	case SetProject, ChangeLuck, BackLuck, RestoreLuck:
+		return nil, true
+	case All:
+		for _, form := range e.Edits {
+			edit, err := form.Edit()
+			if err != nil {
+				return nil, false
+			}
+			of, known := changedTracks(edit)
+			if !known {
+				return nil, false
+			}
+			ids = append(ids, of...)
+		}
+		return ids, true
+	case SetTrack, SetLoop, CopyPattern, InsertPattern, RemovePattern, MovePattern, SetPattern, AddPart, InsertPart, RemovePart,
+		MovePart, SetPart, RestorePart, SetDetail, Reshape, SetLane, RestoreLane, SetSteps:
+		return []int{int(reflect.ValueOf(e).FieldByName("Track").Int())}, true
+	}
+	return nil, false
 }
 
 // Replace puts another project in the place of the whole document.

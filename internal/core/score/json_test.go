@@ -134,3 +134,39 @@ func FuzzDecode(f *testing.F) {
 		require.Equal(t, p.Clone(), twice.Clone())
 	})
 }
+
+// Written again after each edit, faster, a project is the same file.
+func TestAnEncoderWritesTheSameFiles(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var encoder score.Encoder
+		p := testkit.Project(t)
+		for range rapid.IntRange(1, 5).Draw(t, "edits") {
+			want, err := score.Encode(p)
+			require.NoError(t, err)
+			got, err := encoder.Encode(p)
+			require.NoError(t, err)
+			require.JSONEq(t, string(want), string(got))
+			p, _, err = score.Apply(p, testkit.Edit(t, p))
+			require.NoError(t, err)
+		}
+	})
+}
+
+// An edit shares the tracks that it does not change, and leaves the project before it as it was.
+func TestEditsShareWhatTheyDoNotChange(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		before := p.Clone()
+		edit := testkit.Edit(t, p)
+		after, inverse, err := score.Apply(p, edit)
+		require.NoError(t, err)
+		require.Equal(t, before, p)
+		_, _, err = score.Apply(after, inverse)
+		require.NoError(t, err)
+		require.Equal(t, before, p)
+	})
+	p := apply(t, testkit.Buoy(), score.AddTrack{At: 1, Kind: score.Melodic})
+	after := apply(t, p, score.SetTrack{Track: 2, Mute: ptr(true)})
+	require.Same(t, &p.Tracks[0].Patterns[0], &after.Tracks[0].Patterns[0])
+	require.NotSame(t, &p.Tracks[1].Patterns[0], &after.Tracks[1].Patterns[0])
+}

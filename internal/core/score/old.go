@@ -62,7 +62,7 @@ func (p *Project) convertSwing() (kept bool) {
 
 // numberPatterns gives patterns that have no ids yet, and so all have 0, their places as ids.
 func (t *Track) numberPatterns() {
-	if slices.ContainsFunc(t.Patterns, func(pattern Pattern) bool { return pattern.ID != 0 }) {
+	if len(t.Patterns) == 1 || slices.ContainsFunc(t.Patterns, func(pattern Pattern) bool { return pattern.ID != 0 }) {
 		return
 	}
 	for i := range t.Patterns {
