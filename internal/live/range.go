@@ -4,6 +4,7 @@ import (
 	"errors"
 	"slices"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -70,6 +71,7 @@ func (t *Transport) goBack(batch *Batch) {
 	next := piece{run: t.committed, song: t.loop.From}
 	t.pieces = append(t.pieces, next)
 	t.inputs = t.inputsBefore(next.song)
+	t.note(log.Entry{Song: &next.song})
 	if ready := t.prepared; ready != nil && ready.project == t.project {
 		t.performance = ready.performance
 	} else {

@@ -3,6 +3,7 @@ package live
 import (
 	"slices"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
@@ -83,6 +84,7 @@ func (t *Transport) adopt(next edited, performance *performance) {
 	t.project, t.prepared = next.project, nil
 	if t.playing {
 		t.prepare()
+		t.note(log.Entry{Project: next.project})
 		t.performance = performance
 		t.missing = t.sent.Missing(performance.player.Standing(), nil)
 		for _, r := range []*Recorder{t.recorder, t.wake} {

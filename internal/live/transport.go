@@ -2,9 +2,11 @@ package live
 
 import (
 	"context"
+	"slices"
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/route"
@@ -34,6 +36,7 @@ type Transport struct {
 	project  *score.Project
 	revision int64
 	wanted   edited // the state of the project that is to play next
+	log      log.Log
 	outputs  map[Output]struct{}
 
 	playing     bool
@@ -154,6 +157,7 @@ func (t *Transport) Hear(m midi.Message) {
 	at, counts := t.performance.player.Hear(m)
 	if m.Tick = at; counts && len(t.inputs) < maxInputs {
 		t.inputs = append(t.inputs, m)
+		t.note(log.Entry{Input: &m})
 	}
 }
 
@@ -201,6 +205,7 @@ func (t *Transport) play(from score.Tick, performance *performance, countIn int)
 	t.tempo = t.pieces[0].tempo(play.TempoMapOf(t.project))
 	t.countIn(countIn)
 	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
+	t.log = log.Log{Project: t.project, From: from}
 	if t.performance = performance; from > 0 {
 		t.missing = performance.player.Standing()
 	}
@@ -228,6 +233,21 @@ func (t *Transport) Stop() {
 	t.stopped = t.pieces.song(at)
 	t.playing, t.waiting, t.shared, t.performance, t.sieve = false, nil, route.SharedKeys{}, nil, sieve{}
 	t.tell()
+}
+
+// Log returns what was done since playing began last.
+func (t *Transport) Log() log.Log {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	logged := t.log
+	logged.Entries = slices.Clone(logged.Entries)
+	return logged
+}
+
+// note logs something that counts from the first tick on that is not committed.
+func (t *Transport) note(entry log.Entry) {
+	entry.Tick = t.committed
+	t.log.Entries = append(t.log.Entries, entry)
 }
 
 // Song returns the tick of the song that plays at a tick of run time, since playing began last.

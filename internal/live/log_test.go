@@ -1,0 +1,66 @@
+package live
+
+import (
+	"testing"
+	"testing/synctest"
+	"time"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/memory"
+)
+
+// What is played live is what its log plays, event for event, whatever is edited, comes in, is looped and is jumped to
+// while it plays, and whenever.
+func TestLiveIsItsLog(t *testing.T) {
+	projects := rapid.Custom(testkit.Project)
+	events, entries := 0, 0
+	for seed := range 100 {
+		synctest.Test(t, func(t *testing.T) {
+			act := rapid.Custom(func(t *rapid.T) int { return rapid.IntRange(0, 5).Draw(t, "act") })
+			project := projects.Example(seed)
+			quiet := func() *Recorder { return NewRecorder(memory.New(project), Reports{}) }
+			transport := New(project, Options{}, quiet(), quiet())
+			heard := &listener{now: transport.Now}
+			transport.Attach(heard)
+			go transport.Run(t.Context())
+			transport.PlayFrom(int64(seed % 3))
+			for n := range 12 {
+				switch act.Example(100*seed + n) {
+				case 0, 1:
+					before := project
+					edit := rapid.Custom(func(t *rapid.T) score.Edit { return testkit.Edit(t, before) }).Example(100*seed + n)
+					next, _, err := score.Apply(project, edit)
+					require.NoError(t, err)
+					project = next
+					transport.SetProject(project)
+				case 2:
+					transport.Hear(rapid.Custom(func(t *rapid.T) midi.Message { return testkit.Input(t, 0) }).Example(100*seed + n))
+				case 3:
+					bars := project.Bars()
+					from := int64(n % 2)
+					require.NoError(t, transport.SetLoop(Range{From: bars.Start(from), To: bars.Start(from + 1)}))
+				case 4:
+					require.NoError(t, transport.SetLoop(Range{}))
+				}
+				pass(time.Duration(50+137*n) * time.Millisecond)
+			}
+			transport.mu.Lock()
+			end, logged := transport.committed, transport.log
+			transport.mu.Unlock()
+			got := heard.messages()
+			transport.Stop()
+			var shared route.SharedKeys
+			want := shared.Play(logged.Play(end), nil)
+			events, entries = events+len(got), entries+len(logged.Entries)
+			require.Equal(t, append([]midi.Message{}, want...), got, "seed %d, %d entries", seed, len(logged.Entries))
+		})
+	}
+	require.Greater(t, events, 800)
+	require.Greater(t, entries, 200)
+}
