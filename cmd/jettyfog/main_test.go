@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -33,7 +34,7 @@ func TestBadUseIsOneLineAndStatus2(t *testing.T) {
 		{"", "expected one of"},
 		{"dance", "unexpected argument dance"},
 		{"render --demo --bars 4", "missing flags: --out"},
-		{"render --bars 4 --out " + out, "missing flags: --demo or --project"},
+		{"render --bars 4 --out " + out, "missing flags: --log=FILE.json or --demo or --project"},
 		{"render --demo --project x --bars 4 --out " + out, "can't be used together"},
 		{"render --demo --bars 0 --out " + out, "--bars is 0; it must be 1 to 100000"},
 		{"render --demo --bars four --out " + out, "--bars"},
@@ -94,6 +95,28 @@ func TestRender(t *testing.T) {
 	require.Equal(t, demo, render("b.mid", "--project", file))
 	require.Equal(t, demo, render("c.mid", "--demo", "--luck", "48213"))
 	require.NotEqual(t, demo, render("d.mid", "--demo", "--luck", "7"))
+	logFile := filepath.Join(folder, "log.json")
+	writeLog := func(entries ...log.Entry) {
+		data, err := log.Encode(&log.Log{Project: score.Demo(), Entries: entries}, score.Demo().Bars().Start(8))
+		require.NoError(t, err)
+		require.NoError(t, os.WriteFile(logFile, data, 0o600))
+	}
+	renderLog := func(name string) []byte {
+		out := filepath.Join(folder, name)
+		code, _, stderr := jettyfog("render", "--log", logFile, "--out", out)
+		require.Zero(t, code, stderr)
+		written, err := os.ReadFile(out)
+		require.NoError(t, err)
+		return written
+	}
+	writeLog()
+	require.Equal(t, demo, renderLog("log.mid"), "a log in which nothing happened plays what the project plays")
+	song := score.Tick(0)
+	writeLog(log.Entry{Tick: score.Demo().Bars().Start(4), Song: &song})
+	require.NotEqual(t, demo, renderLog("jump.mid"))
+	code, _, stderr := jettyfog("render", "--log", logFile, "--bars", "8", "--out", filepath.Join(folder, "no.mid"))
+	require.Equal(t, 2, code)
+	require.Contains(t, stderr, "a log has its own end")
 	exact, err := gosmf.ReadFrom(bytes.NewReader(render("e.mid", "--demo", "--ppq", "20160", "--format", "0")))
 	require.NoError(t, err)
 	require.Equal(t, gosmf.MetricTicks(20160), exact.TimeFormat)

@@ -6,6 +6,7 @@ import (
 	"io"
 	"os"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
@@ -32,9 +33,10 @@ type source struct {
 }
 
 type renderCommand struct {
+	Log string `xor:"source" required:"" placeholder:"FILE.json" help:"Render what was done while a project played: a log, whose end is that of the file."`
 	source
 	tuningFiles
-	Bars   int    `required:"" help:"How many bars, 1 to 100000."`
+	Bars   int    `help:"How many bars, 1 to 100000; a log has its own end."`
 	Luck   *int   `help:"Take another luck than the project's, 0 to 999999."`
 	PPQ    int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
 	Format int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
@@ -43,23 +45,10 @@ type renderCommand struct {
 
 // Run renders and writes the file.
 func (c *renderCommand) Run(stdout io.Writer) error {
-	const mostBars = 100_000
-	if c.Bars < 1 || c.Bars > mostBars {
-		return usageError{fmt.Errorf("--bars is %d; it must be 1 to %d", c.Bars, mostBars)}
-	}
-	project, err := c.load()
+	rendered, err := c.render()
 	if err != nil {
 		return err
 	}
-	if project, err = c.retune(project); err != nil {
-		return err
-	}
-	if c.Luck != nil {
-		if project, _, err = score.Apply(project, score.ChangeLuck{Number: *c.Luck}); err != nil {
-			return usageError{fmt.Errorf("--luck: %w", err)}
-		}
-	}
-	rendered := take.Render(project, c.Bars)
 	file, err := smf.FromTake(rendered, smf.Options{Format: c.Format, Division: c.PPQ})
 	if err != nil {
 		return usageError{err}
@@ -71,8 +60,48 @@ func (c *renderCommand) Run(stdout io.Writer) error {
 	if err := os.WriteFile(c.Out, data, 0o644); err != nil {
 		return err
 	}
-	_, err = fmt.Fprintf(stdout, "%s: %d bars, %d notes, luck %d\n", c.Out, c.Bars, rendered.Count(), project.Luck.Number)
+	bars := rendered.Bars()
+	_, err = fmt.Fprintf(stdout, "%s: %d bars, %d notes, luck %d\n", c.Out, bars.At(rendered.End-1)+1, rendered.Count(), rendered.Luck)
 	return err
+}
+
+// render returns a take of what the command names.
+func (c *renderCommand) render() (*take.Take, error) {
+	if c.Log != "" {
+		return c.renderLog()
+	}
+	const mostBars = 100_000
+	if c.Bars < 1 || c.Bars > mostBars {
+		return nil, usageError{fmt.Errorf("--bars is %d; it must be 1 to %d", c.Bars, mostBars)}
+	}
+	project, err := c.load()
+	if err != nil {
+		return nil, err
+	}
+	if project, err = c.retune(project); err != nil {
+		return nil, err
+	}
+	if c.Luck != nil {
+		if project, _, err = score.Apply(project, score.ChangeLuck{Number: *c.Luck}); err != nil {
+			return nil, usageError{fmt.Errorf("--luck: %w", err)}
+		}
+	}
+	return take.Render(project, c.Bars), nil
+}
+
+func (c *renderCommand) renderLog() (*take.Take, error) {
+	if c.Bars != 0 || c.Luck != nil || c.Scl != "" || c.Kbm != "" {
+		return nil, usageError{errors.New("a log has its own end, luck and tuning: leave --bars, --luck, --scl and --kbm out")}
+	}
+	data, err := os.ReadFile(c.Log)
+	if err != nil {
+		return nil, usageError{err}
+	}
+	logged, end, err := log.Decode(data)
+	if err != nil {
+		return nil, usageError{fmt.Errorf("%s: %w", c.Log, err)}
+	}
+	return take.OfLog(logged, end), nil
 }
 
 func (s source) load() (*score.Project, error) {
@@ -94,13 +123,17 @@ func (s source) load() (*score.Project, error) {
 }
 
 type schemaCommand struct {
+	Log  bool `help:"Print the schema of a log's file instead."`
 	Wire bool `hidden:"" help:"Print the schema of the messages between the page and the server instead."`
 }
 
 // Run prints the schema.
 func (c *schemaCommand) Run(stdout io.Writer) error {
 	print := schema.ProjectFile
-	if c.Wire {
+	switch {
+	case c.Log:
+		print = schema.LogFile
+	case c.Wire:
 		print = schema.Wire
 	}
 	data, err := print()

@@ -18,7 +18,7 @@ const module = "jettyfog/"
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
 // testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
-	"cmd/jettyfog":          {"internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "web"},
+	"cmd/jettyfog":          {"internal/core/log", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "web"},
 	"e2e":                   {},
 	"internal/arch":         {},
 	"internal/core/chance":  {},
@@ -32,14 +32,14 @@ var mayImport = map[string][]string{
 	"internal/core/play":    {"internal/core/chance", "internal/core/midi", "internal/core/orders", "internal/core/score", "internal/core/theory"},
 	"internal/core/score":   {"internal/core/oneof", "internal/core/theory"},
 	"internal/core/smf":     {"internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/take", "internal/core/theory"},
-	"internal/core/take":    {"internal/core/entry", "internal/core/midi", "internal/core/oneof", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/theory"},
+	"internal/core/take":    {"internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/oneof", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/theory"},
 	"internal/core/testkit": {"internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/theory"},
 	"internal/core/theory":  {},
 	"internal/health":       {},
 	"internal/live":         {"internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/take"},
 	"internal/memory":       {"internal/core/score", "internal/core/take", "internal/studio"},
-	"internal/schema":       {"internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
-	"internal/server":       {"internal/core/entry", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/shelf", "internal/studio"},
+	"internal/schema":       {"internal/core/log", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
+	"internal/server":       {"internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/shelf", "internal/studio"},
 	"internal/shelf":        {"internal/core/score", "internal/core/take"},
 	"internal/store":        {"internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
 	"internal/studio":       {"internal/core/score"},

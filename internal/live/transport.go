@@ -46,6 +46,7 @@ type Transport struct {
 	loop        Range            // of the song, that is played over and over
 	prepared    *prepared        // what plays from its beginning, once it has been computed
 	stopped     score.Tick       // the tick of the song at which playing stopped last
+	ended       score.Tick       // and that of run time
 	told        [2]int           // which of its tempos and pieces the outputs were told last
 	committed   score.Tick       // all before this tick has been handed over
 	performance *performance     // nil while standing still
@@ -230,18 +231,21 @@ func (t *Transport) Stop() {
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
-	t.stopped = t.pieces.song(at)
+	t.stopped, t.ended = t.pieces.song(at), at
 	t.playing, t.waiting, t.shared, t.performance, t.sieve = false, nil, route.SharedKeys{}, nil, sieve{}
 	t.tell()
 }
 
-// Log returns what was done since playing began last.
-func (t *Transport) Log() log.Log {
+// Log returns what was done since playing began last, and the tick of run time at which it stopped, or is by now.
+func (t *Transport) Log() (logged log.Log, end score.Tick) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	logged := t.log
+	logged, end = t.log, t.ended
 	logged.Entries = slices.Clone(logged.Entries)
-	return logged
+	if t.playing {
+		end = t.tickAt(t.Now())
+	}
+	return logged, end
 }
 
 // note logs something that counts from the first tick on that is not committed.

@@ -8,6 +8,7 @@ import (
 
 	"github.com/invopop/jsonschema"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
@@ -47,6 +48,14 @@ type wire struct {
 	Statistics       take.Statistics         `json:"statistics"`
 	TakeComparison   server.TakeComparison   `json:"takeComparison"`
 	Refusal          server.Refusal          `json:"refusal"`
+}
+
+// LogFile returns the schema of the file of a log.
+func LogFile() ([]byte, error) {
+	schema := reflector().Reflect(&log.File{})
+	schema.Title = "Jettyfog log"
+	data, err := json.MarshalIndent(schema, "", "  ")
+	return append(data, '\n'), err
 }
 
 // ProjectFile returns the schema of the project file. It bounds every field as the program does, but

@@ -6,6 +6,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/live"
@@ -96,6 +97,7 @@ func (t transportResource) Routes() chi.Router {
 	r.Post("/", t.do)
 	r.Post("/input", t.input)
 	r.Post("/luck", t.tryLuck)
+	r.Get("/log.json", t.log)
 	return r
 }
 
@@ -120,6 +122,22 @@ func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
 	}
 	t.transport.Hear(message)
 	reply(w, t.transport.Status())
+}
+
+// log answers with what was done since playing began last, as a file that can be rendered.
+func (t transportResource) log(w http.ResponseWriter, _ *http.Request) {
+	logged, end := t.transport.Log()
+	if logged.Project == nil {
+		refuse(w, http.StatusConflict, "nothing was played yet")
+		return
+	}
+	data, err := log.Encode(&logged, end)
+	if err != nil {
+		fail(w, err)
+		return
+	}
+	w.Header().Set("Content-Type", "application/json")
+	_, _ = w.Write(data) // only a broken connection can make this fail
 }
 
 func (t transportResource) tryLuck(w http.ResponseWriter, r *http.Request) {

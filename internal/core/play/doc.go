@@ -5,8 +5,10 @@
 //	notes = performer.Advance(project.Meter.Bar(), nil) // the same
 //
 // Render is a pure function of the project and the stretch, and a Performer gives the same notes in
-// stretches of any size. A walker goes along the gate lane of each part step by step; the performer takes
-// the walkers in the order of time, at one tick each after those that it hears, and sorts their notes, which swing, nudge, jitter and delay can move.
+// stretches of any size. Its sources do what is due: a walker goes along the gate lane of each part step by step, a looper
+// plays a loop in its place. The performer takes them in the order of time, at one tick each after those that it hears,
+// and sorts their notes, which swing, nudge, jitter and delay can move. Where it stands is one value, which Save returns
+// and from which Resume goes on, also with another project: see Replayed.
 //
 // One step. The gate lane goes on, past steps that are skipped. If its step is on, the step's condition
 // and then the probability in force decide by the luck whether it sounds. Each lane is read where it

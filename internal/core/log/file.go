@@ -1,0 +1,189 @@
+package log
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// The first fields of a log's file.
+const (
+	FileFormat  = "jettyfog log"
+	FileVersion = 1
+)
+
+// MaxEntries bounds how many entries a file of a log has.
+const MaxEntries = 1_000_000
+
+// File is a log as it stands in a file.
+type File struct {
+	Format  string `json:"format" jsonschema:"enum=jettyfog log"`
+	Version int    `json:"version" jsonschema:"enum=1"`
+	// Project plays first, from the tick From of the song on.
+	Project score.Project `json:"project"`
+	From    score.Tick    `json:"from" jsonschema:"minimum=0"`
+	// Entries are in the order of their ticks.
+	Entries []FileEntry `json:"entries" jsonschema:"maxItems=1000000"`
+	// End is the tick of run time at which playing stopped.
+	End score.Tick `json:"end" jsonschema:"minimum=1"`
+}
+
+// FileEntry is an entry as it stands in a file: exactly one of the fields after Tick is there.
+type FileEntry struct {
+	// Tick of run time, which counts from the beginning and never jumps.
+	Tick score.Tick `json:"tick" jsonschema:"minimum=0"`
+	// Edit changes the project from here on, as if it had always been so; Project puts another in its place.
+	Edit    *score.EditJSON `json:"edit,omitempty"`
+	Project *score.Project  `json:"project,omitempty"`
+	// Input holds the bytes of a channel message that came in.
+	Input []int `json:"input,omitempty" jsonschema:"minItems=2,maxItems=3"`
+	// Song is the tick of the song with which playing goes on here.
+	Song *score.Tick `json:"song,omitempty" jsonschema:"minimum=0"`
+}
+
+// Encode writes a log, whose playing stopped at a tick of run time, as a file.
+func Encode(l *Log, end score.Tick) ([]byte, error) {
+	file := File{Format: FileFormat, Version: FileVersion, Project: *l.Project, From: l.From, End: max(1, end), Entries: []FileEntry{}}
+	for _, entry := range l.Entries {
+		written := FileEntry{Tick: entry.Tick, Project: entry.Project, Song: entry.Song}
+		if entry.Input != nil {
+			for _, b := range midi.Append(nil, *entry.Input) {
+				written.Input = append(written.Input, int(b))
+			}
+		}
+		file.Entries = append(file.Entries, written)
+	}
+	return json.Marshal(file)
+}
+
+// Decode reads a file of a log, and returns at which tick of run time its playing stopped. The error, a *score.FileError
+// or one that wraps why an entry cannot be, says which entry it is about.
+func Decode(data []byte) (l *Log, end score.Tick, err error) {
+	var file File
+	if err := score.DecodeJSON(data, &file); err != nil {
+		return nil, 0, err
+	}
+	switch {
+	case file.Format != FileFormat || file.Version != FileVersion:
+		return nil, 0, &score.FileError{Reason: fmt.Sprintf("this is not a log of version %d: its format is %.40q, version %d", FileVersion, file.Format, file.Version)}
+	case file.From < 0 || file.From > score.LastTick || file.End < 1 || file.End > score.LastTick:
+		return nil, 0, &score.FieldError{Field: "from or end", Got: fmt.Sprintf("%d or %d", file.From, file.End), Allowed: fmt.Sprintf("0 to %d, and an end of 1 at least", score.LastTick)}
+	case len(file.Entries) > MaxEntries:
+		return nil, 0, &score.FieldError{Field: "the number of entries", Got: len(file.Entries), Allowed: fmt.Sprintf("at most %d", MaxEntries)}
+	}
+	if err := file.Project.Validate(); err != nil {
+		return nil, 0, err
+	}
+	l = &Log{Project: &file.Project, From: file.From}
+	reading := reader{project: l.Project, from: l.From}
+	for i, written := range file.Entries {
+		entry, err := reading.read(written)
+		if err != nil {
+			return nil, 0, fmt.Errorf("entry %d of the log: %w", i+1, err)
+		}
+		l.Entries = append(l.Entries, entry)
+	}
+	return l, file.End, nil
+}
+
+// reader is how far the entries of a file have been read.
+type reader struct {
+	project *score.Project
+	from    score.Tick // of the song
+	run     score.Tick // at which that plays
+	last    score.Tick // the tick of the last entry
+}
+
+func (r *reader) read(f FileEntry) (entry Entry, err error) {
+	if f.Tick < r.last || f.Tick > score.LastTick {
+		return entry, &score.FieldError{Field: "tick", Got: f.Tick, Allowed: fmt.Sprintf("%d to %d", r.last, score.LastTick)}
+	}
+	entry.Tick, r.last = f.Tick, f.Tick
+	given := 0
+	for _, is := range []bool{f.Edit != nil, f.Project != nil, f.Input != nil, f.Song != nil} {
+		if is {
+			given++
+		}
+	}
+	switch {
+	case given != 1:
+		return entry, &score.FileError{Reason: fmt.Sprintf("it must hold exactly one thing that happened, not %d", given)}
+	case f.Edit != nil:
+		edit, err := f.Edit.Edit()
+		if err != nil {
+			return entry, err
+		}
+		if r.project, _, err = score.Apply(r.project, edit); err != nil {
+			return entry, err
+		}
+		entry.Project = r.project
+	case f.Project != nil:
+		if err := f.Project.Validate(); err != nil {
+			return entry, err
+		}
+		r.project, entry.Project = f.Project, f.Project
+	case f.Song != nil:
+		if *f.Song < 0 || *f.Song > score.LastTick {
+			return entry, &score.FieldError{Field: "song", Got: *f.Song, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
+		}
+		r.from, r.run, entry.Song = *f.Song, f.Tick, f.Song
+	default:
+		m, err := readInput(f.Input)
+		if err != nil {
+			return entry, err
+		}
+		m.Tick = f.Tick - r.run + r.from
+		entry.Input = &m
+	}
+	return entry, nil
+}
+
+func readInput(bytes []int) (midi.Message, error) {
+	data := make([]byte, len(bytes))
+	for i, b := range bytes {
+		if b < 0 || b > 0xFF {
+			return midi.Message{}, errors.New("a byte of the input is not within 0 to 255")
+		}
+		data[i] = byte(b)
+	}
+	return midi.Parse(data)
+}
+
+// Tempo returns the tempos that hold, in run time.
+func (l *Log) Tempo() play.TempoMap {
+	project, later := l.Project, l.From
+	tempo := shifted(project, 0, later)
+	for _, entry := range l.Entries {
+		switch {
+		case entry.Song != nil:
+			later = *entry.Song - entry.Tick
+		case entry.Project != nil:
+			project = entry.Project
+		default:
+			continue
+		}
+		next := shifted(project, entry.Tick, later)
+		if entry.Tick > 0 {
+			tempo = tempo.Until(entry.Tick)
+			if tempo[len(tempo)-1].Tempo == next[0].Tempo {
+				next = next[1:]
+			}
+			next = append(tempo, next...)
+		}
+		tempo = next
+	}
+	return tempo
+}
+
+// shifted returns the tempos of a project from a tick of run time on, which is so much earlier than the song's.
+func shifted(p *score.Project, from, later score.Tick) (tempo play.TempoMap) {
+	for _, change := range play.TempoMapOf(p).From(from + later) {
+		change.Tick -= later
+		tempo = append(tempo, change)
+	}
+	return tempo
+}

@@ -1,0 +1,89 @@
+package log_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
+)
+
+// drawn draws a log of edits, inputs and jumps.
+func drawn(t *rapid.T) *log.Log {
+	p := testkit.Project(t)
+	l := &log.Log{Project: p, From: score.Tick(rapid.IntRange(0, 300_000).Draw(t, "from"))}
+	tick, later := score.Tick(0), l.From
+	for range rapid.IntRange(0, 6).Draw(t, "entries") {
+		tick += score.Tick(rapid.IntRange(0, 50_000).Draw(t, "after"))
+		entry := log.Entry{Tick: tick}
+		switch rapid.IntRange(0, 2).Draw(t, "entry") {
+		case 0:
+			next, _, err := score.Apply(p, testkit.Edit(t, p))
+			require.NoError(t, err)
+			p, entry.Project = next, next
+		case 1:
+			m := testkit.Input(t, tick+later)
+			m.Value = m.Value * uint16(min(1, m.Kind-midi.NoteOff)) // a note-off has no value
+			entry.Input = &m
+		default:
+			song := score.Tick(rapid.IntRange(0, 300_000).Draw(t, "song"))
+			entry.Song, later = &song, song-tick
+		}
+		l.Entries = append(l.Entries, entry)
+	}
+	return l
+}
+
+// Every note ends in what a log plays and what follows it, run time never goes back, and the same log plays the same.
+func TestALogPlaysTheSame(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		l := drawn(t)
+		end := score.Tick(400_000)
+		messages := l.Play(end)
+		require.Equal(t, messages, l.Play(end))
+		for i := 1; i < len(messages); i++ {
+			require.GreaterOrEqual(t, messages[i].Tick, messages[i-1].Tick)
+		}
+		cut := l.Play(end / 2)
+		require.Equal(t, cut, messages[:len(cut)], "what came before is as it was")
+	})
+}
+
+// What is written is read again, and plays the same.
+func TestALogSurvivesItsFile(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		l := drawn(t)
+		data, err := log.Encode(l, 300_000)
+		require.NoError(t, err)
+		read, end, err := log.Decode(data)
+		require.NoError(t, err)
+		require.Equal(t, score.Tick(300_000), end)
+		require.Equal(t, l.Play(end), read.Play(end))
+		require.Equal(t, l.Tempo(), read.Tempo())
+	})
+}
+
+func TestWhichLogsAreRefused(t *testing.T) {
+	data, err := log.Encode(&log.Log{Project: testkit.Buoy()}, 1)
+	require.NoError(t, err)
+	head := string(data[:len(data)-len(`"entries":[],"end":1}`)])
+	for want, rest := range map[string]string{
+		"entry 1 of the log: track 9: there is no such track":                     `"entries":[{"tick":5,"edit":{"setTrack":{"track":9,"mute":true}}}],"end":9}`,
+		"entry 1 of the log: it must hold exactly one thing that happened, not 0": `"entries":[{"tick":5}],"end":9}`,
+		"entry 2 of the log: tick is 4; it must be 5 to 806400000000":             `"entries":[{"tick":5,"song":0},{"tick":4,"song":0}],"end":9}`,
+		"entry 1 of the log: song is -1; it must be 0 to 806400000000":            `"entries":[{"tick":5,"song":-1}],"end":9}`,
+		"entry 1 of the log: the message is F8 01; it must be a note":             `"entries":[{"tick":5,"input":[248,1]}],"end":9}`,
+		"entry 1 of the log: a byte of the input is not within 0 to 255":          `"entries":[{"tick":5,"input":[144,60,256]}],"end":9}`,
+		"from or end is 0 or 0; it must be":                                       `"entries":[],"end":0}`,
+		`unknown field "beats"`:                                                   `"entries":[],"end":9,"beats":4}`,
+	} {
+		_, _, err := log.Decode([]byte(head + rest))
+		require.ErrorContains(t, err, want)
+	}
+	_, _, err = log.Decode([]byte(`{"format":"song","version":1}`))
+	require.ErrorContains(t, err, "this is not a log of version 1")
+}

@@ -1,0 +1,37 @@
+package take
+
+import (
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/score"
+)
+
+// OfLog returns a take of what a log plays until a tick of run time, note for note as it was played. Notes that last longer
+// are ended there.
+func OfLog(l *log.Log, end score.Tick) *Take {
+	t := Of(l.Project, l.Project.Name)
+	t.SetMeters(l.Project.Bars(), l.From)
+	t.Tempo, t.Messages = l.Tempo(), l.Play(end)
+	project := l.Project
+	for _, entry := range l.Entries {
+		if entry.Project != nil && entry.Tick < end {
+			t.Markers = MarkChanges(t.Markers, project, entry.Project, entry.Tick)
+			project = entry.Project
+			t.adopt(project)
+		}
+	}
+	t.Finish(end)
+	return t
+}
+
+// adopt takes over the tracks of a project that the take does not know yet.
+func (t *Take) adopt(p *score.Project) {
+	known := map[uint32]bool{}
+	for _, track := range t.Tracks {
+		known[track.ID] = true
+	}
+	for _, track := range Of(p, "").Tracks {
+		if !known[track.ID] {
+			t.Tracks = append(t.Tracks, track)
+		}
+	}
+}
