@@ -44,7 +44,7 @@
   aria-label="Wake"
   data-help="The wake has everything that sounded. Drag over a stretch to choose it; a press lets go."
 >
-  <span class="caption w-[74px]">
+  <span class="caption w-[98px] whitespace-nowrap">
     wake {wake.view ? `from bar ${wake.view.bar}` : ""}
   </span>
   <button
