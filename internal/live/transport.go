@@ -2,7 +2,6 @@ package live
 
 import (
 	"context"
-	"slices"
 	"sync"
 	"time"
 
@@ -166,54 +165,6 @@ func (t *Transport) Hear(m midi.Message) {
 // every 64th at 120 bpm for nine hours. Later ones are played, but an edit forgets them.
 const maxInputs = 1 << 20
 
-// Play starts at the beginning of the song, a look-ahead from now. It does nothing while playing.
-func (t *Transport) Play() { t.PlayFrom(0) }
-
-// PlayFrom starts at a bar of the song, counted from 0, as if all before had been played. It does nothing while playing.
-func (t *Transport) PlayFrom(bar int64) {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	t.playFrom(func(bars score.Bars) score.Tick { return bars.Start(bar) })
-}
-
-// GoOn starts at the bar in which playing stopped last. It does nothing while playing.
-func (t *Transport) GoOn() {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	t.playFrom(func(bars score.Bars) score.Tick { return bars.Floor(t.stopped) })
-}
-
-// playFrom starts at a tick of the song. To be anywhere can take long, and nobody waits for it but who asks.
-func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
-	for !t.playing {
-		project := t.project
-		from := where(project.Bars())
-		t.mu.Unlock()
-		ready := perform(project, from, nil, nil)
-		t.mu.Lock()
-		if t.project == project && !t.playing {
-			t.play(from, ready, 0)
-			t.tell()
-		}
-	}
-}
-
-// play starts playing a performance at a tick of the song, after so many bars that are counted in.
-func (t *Transport) play(from score.Tick, performance *performance, countIn int) {
-	t.playing = true
-	t.started = t.Now() + int64(t.options.LookAhead)
-	t.pieces, t.told = pieces{{song: from}}, [2]int{}
-	t.tempo = t.pieces[0].tempo(play.TempoMapOf(t.project))
-	t.countIn(countIn)
-	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
-	t.log = log.Log{Project: t.project, From: from}
-	if t.performance = performance; from > 0 {
-		t.missing = performance.player.Standing()
-	}
-	t.wake.begin(t.project, t.revision, 0, from, t.tempo)
-	t.prepare()
-}
-
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
 func (t *Transport) Stop() {
 	t.mu.Lock()
@@ -236,24 +187,6 @@ func (t *Transport) Stop() {
 	t.tell()
 }
 
-// Log returns what was done since playing began last, and the tick of run time at which it stopped, or is by now.
-func (t *Transport) Log() (logged log.Log, end score.Tick) {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	logged, end = t.log, t.ended
-	logged.Entries = slices.Clone(logged.Entries)
-	if t.playing {
-		end = t.tickAt(t.Now())
-	}
-	return logged, end
-}
-
-// note logs something that counts from the first tick on that is not committed.
-func (t *Transport) note(entry log.Entry) {
-	entry.Tick = t.committed
-	t.log.Entries = append(t.log.Entries, entry)
-}
-
 // Song returns the tick of the song that plays at a tick of run time, since playing began last.
 func (t *Transport) Song(run score.Tick) score.Tick {
 	t.mu.Lock()
@@ -274,45 +207,6 @@ func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool)
 	}
 	start = t.tickAt(at)
 	return t.pieces.song(start), max(1, t.tickAt(at+lasts)-start), true
-}
-
-// Status returns what the transport is doing.
-func (t *Transport) Status() Status {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	return t.status()
-}
-
-func (t *Transport) status() Status {
-	if !t.playing {
-		return Status{At: t.Now(), Tempo: t.project.Tempo, Stopped: t.stopped, Loop: t.loop}
-	}
-	place := t.place()
-	since := max(t.tempo[place[0]].Tick, t.pieces[place[1]].run)
-	return Status{
-		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
-		Tick: since + t.pieces[place[1]].later(), At: t.timeOf(since), Tempo: t.tempo[place[0]].Tempo, Loop: t.loop,
-	}
-}
-
-// place returns which of the tempos and which of the pieces holds now.
-func (t *Transport) place() [2]int {
-	now, segment := t.tickAt(t.Now()), 0
-	for segment+1 < len(t.tempo) && t.tempo[segment+1].Tick <= now {
-		segment++
-	}
-	_, piece := t.pieces.at(now)
-	return [2]int{segment, piece}
-}
-
-func (t *Transport) tell() {
-	status := t.status()
-	if t.playing {
-		t.told = t.place()
-	}
-	for o := range t.outputs {
-		o.Tell(status)
-	}
 }
 
 func (t *Transport) tickAt(now int64) score.Tick  { return t.tempo.TickAt(now - t.started) }

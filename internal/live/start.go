@@ -1,0 +1,56 @@
+package live
+
+import (
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// Play starts at the beginning of the song, a look-ahead from now. It does nothing while playing.
+func (t *Transport) Play() { t.PlayFrom(0) }
+
+// PlayFrom starts at a bar of the song, counted from 0, as if all before had been played. It does nothing while playing.
+func (t *Transport) PlayFrom(bar int64) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.playFrom(func(bars score.Bars) score.Tick { return bars.Start(bar) })
+}
+
+// GoOn starts at the bar in which playing stopped last. It does nothing while playing.
+func (t *Transport) GoOn() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.playFrom(func(bars score.Bars) score.Tick { return bars.Floor(t.stopped) })
+}
+
+// playFrom starts at a tick of the song. To be anywhere can take long, and nobody waits for it but who asks.
+func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
+	for !t.playing {
+		project := t.project
+		from := where(project.Bars())
+		t.mu.Unlock()
+		ready := perform(project, from, nil, nil)
+		t.mu.Lock()
+		if t.project == project && !t.playing {
+			t.play(from, ready, 0)
+			t.tell()
+		}
+	}
+}
+
+// play starts playing a performance at a tick of the song, after so many bars that are counted in.
+func (t *Transport) play(from score.Tick, performance *performance, countIn int) {
+	t.playing = true
+	t.started = t.Now() + int64(t.options.LookAhead)
+	t.pieces, t.told = pieces{{song: from}}, [2]int{}
+	t.tempo = t.pieces[0].tempo(play.TempoMapOf(t.project))
+	t.countIn(countIn)
+	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
+	t.log = log.Log{Project: t.project, From: from}
+	if t.performance = performance; from > 0 {
+		t.missing = performance.player.Standing()
+	}
+	t.wake.begin(t.project, t.revision, 0, from, t.tempo)
+	t.prepare()
+}

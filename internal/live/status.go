@@ -1,0 +1,64 @@
+package live
+
+import (
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/score"
+	"slices"
+)
+
+// Status returns what the transport is doing.
+func (t *Transport) Status() Status {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	return t.status()
+}
+
+func (t *Transport) status() Status {
+	if !t.playing {
+		return Status{At: t.Now(), Tempo: t.project.Tempo, Stopped: t.stopped, Loop: t.loop}
+	}
+	place := t.place()
+	since := max(t.tempo[place[0]].Tick, t.pieces[place[1]].run)
+	return Status{
+		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
+		Tick: since + t.pieces[place[1]].later(), At: t.timeOf(since), Tempo: t.tempo[place[0]].Tempo, Loop: t.loop,
+	}
+}
+
+// place returns which of the tempos and which of the pieces holds now.
+func (t *Transport) place() [2]int {
+	now, segment := t.tickAt(t.Now()), 0
+	for segment+1 < len(t.tempo) && t.tempo[segment+1].Tick <= now {
+		segment++
+	}
+	_, piece := t.pieces.at(now)
+	return [2]int{segment, piece}
+}
+
+func (t *Transport) tell() {
+	status := t.status()
+	if t.playing {
+		t.told = t.place()
+	}
+	for o := range t.outputs {
+		o.Tell(status)
+	}
+}
+
+// Log returns what was done since playing began last, and the tick of run time at which it stopped, or is by now.
+func (t *Transport) Log() (logged log.Log, end score.Tick) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	logged, end = t.log, t.ended
+	logged.Entries = slices.Clone(logged.Entries)
+	if t.playing {
+		end = t.tickAt(t.Now())
+	}
+	return logged, end
+}
+
+// note logs something that counts from the first tick on that is not committed.
+func (t *Transport) note(entry log.Entry) {
+	entry.Tick = t.committed
+	t.log.Entries = append(t.log.Entries, entry)
+}
