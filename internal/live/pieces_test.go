@@ -144,3 +144,27 @@ func TestARangeIsLooped(t *testing.T) {
 		}
 	})
 }
+
+// Recording that has to begin to play starts at the bar that is chosen, after bars of its meter at its tempo.
+func TestRecordingStartsAtABar(t *testing.T) {
+	onStage(t, changing(), func(t *testing.T, s *stage) {
+		require.NoError(t, s.Record(Recording{Start: 11, CountIn: 1, Bars: 2}))
+		pass(10 * time.Second)
+		s.Stop()
+		pass(time.Second)
+		from, to := changing().Bars().Start(10), changing().Bars().Start(12)
+		taken, _, _, err := s.disk.Recording(t.Context(), 1)
+		require.NoError(t, err)
+		require.Equal(t, to-from, taken.End)
+		var got []midi.Message
+		for _, m := range taken.Messages {
+			if m.Kind == midi.NoteOn {
+				m.Value = 0
+				got = append(got, m)
+			}
+		}
+		require.Equal(t, noteOns(changing(), from, to, 0), got)
+		require.Len(t, s.listener.clicks, 3, "three quarters of a bar of 3/4")
+		require.Equal(t, int64(400*time.Millisecond), s.listener.clicks[1].At-s.listener.clicks[0].At, "at 150")
+	})
+}

@@ -39,26 +39,40 @@ func (t *Transport) seam() (run score.Tick, ok bool) {
 	return t.committed + t.loop.To - song, song < t.loop.To
 }
 
-// prepared is a performance that begins where a range of a state of the project does.
+// prepared is a performance that begins where a range of a state of the project does, after so many inputs.
 type prepared struct {
 	project     *score.Project
+	loop        Range
+	inputs      int
 	performance *performance
+}
+
+// fits reports whether what is prepared is what plays from the beginning of the range as everything is now.
+func (t *Transport) fits(p *prepared) bool {
+	return p != nil && p.project == t.project && p.loop == t.loop && p.inputs == len(t.inputsBefore(t.loop.From))
 }
 
 // prepare makes ready what plays from the beginning of the range that is looped, beside what plays.
 func (t *Transport) prepare() {
-	if !t.playing || t.loop.To == 0 {
-		return
+	if !t.preparing && t.playing && t.loop.To > 0 {
+		t.preparing = true
+		go t.keepPrepared()
 	}
-	project, loop, inputs := t.project, t.loop, t.inputsBefore(t.loop.From)
-	go func() {
-		ready := &prepared{project, perform(project, loop.From, inputs, nil)}
+}
+
+// keepPrepared prepares until what is prepared fits, so that never more than one goroutine does, however much is edited.
+func (t *Transport) keepPrepared() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	for t.playing && t.loop.To > 0 && !t.fits(t.prepared) {
+		inputs := t.inputsBefore(t.loop.From)
+		next := &prepared{project: t.project, loop: t.loop, inputs: len(inputs)}
+		t.mu.Unlock()
+		next.performance = perform(next.project, next.loop.From, inputs, nil)
 		t.mu.Lock()
-		defer t.mu.Unlock()
-		if t.project == project && t.loop == loop {
-			t.prepared = ready
-		}
-	}()
+		t.prepared = next
+	}
+	t.preparing = false
 }
 
 func (t *Transport) inputsBefore(song score.Tick) []midi.Message {
@@ -70,9 +84,13 @@ func (t *Transport) goBack(batch *Batch) {
 	t.hand(t.performance.player.Release(t.pieces.song(t.committed)), batch)
 	next := piece{run: t.committed, song: t.loop.From}
 	t.pieces = append(t.pieces, next)
+	ready := t.prepared
+	if !t.fits(ready) {
+		ready = nil
+	}
 	t.inputs = t.inputsBefore(next.song)
 	t.note(log.Entry{Song: &next.song})
-	if ready := t.prepared; ready != nil && ready.project == t.project {
+	if ready != nil {
 		t.performance = ready.performance
 	} else {
 		t.performance = perform(t.project, next.song, t.inputs, nil)

@@ -18,6 +18,8 @@ type Recording struct {
 	CountIn int
 	// From is the bar with which the take begins, from 1; 0 is the present one, or where there are Bars the next.
 	From int
+	// Start is the bar from which to play if nothing plays, from 1; 0 is the beginning.
+	Start int
 	// Bars is how many bars the take has; 0 is until it is ended.
 	Bars int
 	// Again has another take of as many Bars begin where one ends.
@@ -57,6 +59,8 @@ func (t *Transport) Record(r Recording) error {
 		t.hear(t.Now())
 		now = t.tickAt(t.Now())
 		song = t.pieces.song(now)
+	} else {
+		song = bars.Start(int64(max(1, r.Start) - 1))
 	}
 	start := bars.Floor(song)
 	switch {
@@ -70,7 +74,7 @@ func (t *Transport) Record(r Recording) error {
 	}
 	p := &plan{start: max(0, start-song+now), bars: r.Bars, again: r.Again && r.Bars > 0}
 	if !t.playing {
-		t.play(0, perform(t.project, 0, nil, nil), r.CountIn)
+		t.play(song, perform(t.project, song, nil, nil), r.CountIn)
 	}
 	p.end = t.endOf(p)
 	t.plan = p
@@ -137,13 +141,14 @@ func (t *Transport) reach(now score.Tick) {
 
 // countIn puts the beginning of playing off by some bars, and has their beats clicked.
 func (t *Transport) countIn(bars int) {
-	meter := t.project.Meter
+	lines := t.project.Bars()
+	meter := lines.Meter(lines.At(t.pieces[0].song))
 	beats := bars * meter.Beats
 	if beats == 0 {
 		return
 	}
 	var batch Batch
-	beat := play.TempoMap{{Tempo: t.project.Tempo}}.Nanos(meter.Beat())
+	beat := play.TempoMap{{Tempo: t.tempo[0].Tempo}}.Nanos(meter.Beat())
 	for i := range beats {
 		batch.Clicks = append(batch.Clicks, Click{At: t.started + int64(i)*beat, First: slices.Contains(meter.GroupStarts(), i%meter.Beats) && (len(meter.Groups) > 0 || i%meter.Beats == 0)})
 	}

@@ -81,7 +81,7 @@ func (t *Transport) replayWanted() {
 func (t *Transport) adopt(next edited, performance *performance) {
 	tempo := play.TempoMapOf(next.project)
 	changed := !slices.Equal(play.TempoMapOf(t.project), tempo)
-	t.project, t.prepared = next.project, nil
+	t.project = next.project
 	if t.playing {
 		t.prepare()
 		t.note(log.Entry{Project: next.project})

@@ -44,6 +44,7 @@ type Transport struct {
 	pieces      pieces           // which part of the song plays when
 	loop        Range            // of the song, that is played over and over
 	prepared    *prepared        // what plays from its beginning, once it has been computed
+	preparing   bool             // whether a goroutine computes it
 	stopped     score.Tick       // the tick of the song at which playing stopped last
 	ended       score.Tick       // and that of run time
 	told        [2]int           // which of its tempos and pieces the outputs were told last
@@ -158,6 +159,9 @@ func (t *Transport) Hear(m midi.Message) {
 	if m.Tick = at; counts && len(t.inputs) < maxInputs {
 		t.inputs = append(t.inputs, m)
 		t.note(log.Entry{Input: &m})
+		if m.Tick < t.loop.From {
+			t.prepare()
+		}
 	}
 }
 

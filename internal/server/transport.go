@@ -54,6 +54,8 @@ type RecordOptions struct {
 	CountIn int `json:"countIn" jsonschema:"minimum=0,maximum=8"`
 	// From is the bar with which the take begins, from 1; 0 is the present one, or where there are Bars the next.
 	From int `json:"from" jsonschema:"minimum=0,maximum=100000"`
+	// Start is the bar from which to play where playing has to begin first, from 1; 0 is the beginning.
+	Start int `json:"start,omitempty" jsonschema:"minimum=0,maximum=10000"`
 	// Bars is how many bars the take has; 0 is until it is ended.
 	Bars int `json:"bars" jsonschema:"minimum=0,maximum=4096"`
 	// Again has another take of as many Bars begin where one ends.
@@ -65,7 +67,7 @@ func (o RecordOptions) check() error {
 	for _, field := range []struct {
 		name      string
 		got, most int
-	}{{"countIn", o.CountIn, live.MaxCountIn}, {"from", o.From, 100_000}, {"bars", o.Bars, 4096}} {
+	}{{"countIn", o.CountIn, live.MaxCountIn}, {"from", o.From, 100_000}, {"start", o.Start, maxPlayBar}, {"bars", o.Bars, 4096}} {
 		if field.got < 0 || field.got > field.most {
 			return &score.FieldError{Field: field.name, Got: field.got, Allowed: fmt.Sprintf("0 to %d", field.most)}
 		}

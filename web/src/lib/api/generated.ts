@@ -670,6 +670,7 @@ export interface LoopRange {
 export interface RecordOptions {
   countIn: number;
   from: number;
+  start?: number;
   bars: number;
   again: boolean;
 }

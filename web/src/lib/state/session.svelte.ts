@@ -308,7 +308,7 @@ export class Session {
     if (this.transport.recording || this.transport.armed)
       return this.#order({ do: "endRecording" });
     await this.sound.start();
-    return this.#order({ do: "record", record: this.recordOptions });
+    return this.#order({ do: "record", record: { ...this.recordOptions, start: this.song.bar } });
   }
 
   /** Has a function told of all sounds that are announced, for as long as the page is there. */
