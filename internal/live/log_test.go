@@ -64,3 +64,22 @@ func TestLiveIsItsLog(t *testing.T) {
 	require.Greater(t, events, 800)
 	require.Greater(t, entries, 200)
 }
+
+// A log is bounded: of what is edited without end there is none, until playing begins anew.
+func TestALogIsBounded(t *testing.T) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+		s.Play()
+		for n := range maxLogged + 1 {
+			edited := testkit.Buoy()
+			edited.Tracks[0].Mute = n%2 == 0
+			s.SetProject(edited)
+		}
+		logged, _ := s.Log()
+		require.Nil(t, logged.Project)
+		require.Empty(t, logged.Entries)
+		s.Stop()
+		s.Play()
+		logged, _ = s.Log()
+		require.NotNil(t, logged.Project)
+	})
+}

@@ -47,7 +47,7 @@ func (t *Transport) play(from score.Tick, performance *performance, countIn int)
 	t.tempo = t.pieces[0].tempo(play.TempoMapOf(t.project))
 	t.countIn(countIn)
 	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
-	t.log = log.Log{Project: t.project, From: from}
+	t.log, t.logged = log.Log{Project: t.project, From: from}, 0
 	if t.performance = performance; from > 0 {
 		t.missing = performance.player.Standing()
 	}

@@ -45,7 +45,8 @@ func (t *Transport) tell() {
 	}
 }
 
-// Log returns what was done since playing began last, and the tick of run time at which it stopped, or is by now.
+// Log returns what was done since playing began last, and the tick of run time at which it stopped, or is by now. It is
+// empty before anything was played, and where more was edited than a log keeps.
 func (t *Transport) Log() (logged log.Log, end score.Tick) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
@@ -57,8 +58,22 @@ func (t *Transport) Log() (logged log.Log, end score.Tick) {
 	return logged, end
 }
 
+// maxLogged bounds how many states of the project a log keeps: with 32 tracks of 8 patterns each takes about 45 kB. Of what
+// is edited more often while it plays there is no log.
+const maxLogged = 4000
+
 // note logs something that counts from the first tick on that is not committed.
 func (t *Transport) note(entry log.Entry) {
+	if t.log.Project == nil {
+		return
+	}
+	if entry.Project != nil {
+		t.logged++
+	}
+	if t.logged > maxLogged {
+		t.log = log.Log{}
+		return
+	}
 	entry.Tick = t.committed
 	t.log.Entries = append(t.log.Entries, entry)
 }

@@ -36,6 +36,7 @@ type Transport struct {
 	revision int64
 	wanted   edited // the state of the project that is to play next
 	log      log.Log
+	logged   int // how many states of the project the log has
 	outputs  map[Output]struct{}
 
 	playing     bool

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 	gosmf "gitlab.com/gomidi/midi/v2/smf"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -248,4 +249,18 @@ func TestAPageIsToldWhatChanges(t *testing.T) {
 	require.NoError(t, err)
 	require.JSONEq(t, `{"revision":3,"undo":"Bell buoy: mute","redo":"","from":2,"changes":[{"op":"replace","path":["tracks",0,"mute"],"value":true}]}`, string(body))
 	require.True(t, ask[server.ProjectState](h, "/api/project", "").Project.Tracks[0].Mute)
+}
+
+// What is done while a project plays can be had as a log, which plays what was played.
+func TestTheLogOfWhatWasPlayed(t *testing.T) {
+	h := start(t)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"play","from":3}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":1,"edit":{"setTrack":{"track":1,"mute":true}}}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
+	logged, end, err := log.Decode([]byte(h.do("GET", "/api/transport/log.json", "").body))
+	require.NoError(t, err)
+	require.Positive(t, end)
+	require.Equal(t, testkit.Buoy().Bars().Start(2), logged.From)
+	require.Len(t, logged.Entries, 1)
+	require.True(t, logged.Entries[0].Project.Tracks[0].Mute)
 }

@@ -64,6 +64,7 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"an unknown order", "POST", "/api/transport", `{"do":"dance"}`, nil, 422, "can play, goOn, loop, stop"},
 		{"a bar that is too late", "POST", "/api/transport", `{"do":"play","from":10001}`, nil, 422, "from is 10001; it must be 0 to 10000"},
 		{"a loop from no bar", "POST", "/api/transport", `{"do":"loop","loop":{"from":0,"bars":2}}`, nil, 422, "loop.from is 0; it must be 1 to 10000"},
+		{"a log of nothing", "GET", "/api/transport/log.json", "", nil, 409, "there is no log: nothing was played yet"},
 		{"a loop of no bars", "POST", "/api/transport", `{"do":"loop","loop":{"from":3,"bars":0}}`, nil, 422, "loop.bars is 0; it must be 1 to 4096"},
 		{"an input that is no byte", "POST", "/api/transport/input", `{"message":[144,60,256]}`, nil, 422, "not within 0 to 255"},
 		{"an input that is no message", "POST", "/api/transport/input", `{"message":[248]}`, nil, 422, "it must be a note, a controller"},

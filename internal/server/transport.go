@@ -130,7 +130,7 @@ func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
 func (t transportResource) log(w http.ResponseWriter, _ *http.Request) {
 	logged, end := t.transport.Log()
 	if logged.Project == nil {
-		refuse(w, http.StatusConflict, "nothing was played yet")
+		refuse(w, http.StatusConflict, "there is no log: nothing was played yet, or more than 4,000 edits came while it played")
 		return
 	}
 	data, err := log.Encode(&logged, end)
