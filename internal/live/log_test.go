@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
@@ -24,12 +25,15 @@ func TestLiveIsItsLog(t *testing.T) {
 		synctest.Test(t, func(t *testing.T) {
 			act := rapid.Custom(func(t *rapid.T) int { return rapid.IntRange(0, 5).Draw(t, "act") })
 			project := projects.Example(seed)
-			quiet := func() *Recorder { return NewRecorder(memory.New(project), Reports{}) }
-			transport := New(project, Options{}, quiet(), quiet())
+			disk := memory.New(project)
+			recorder, wake := NewRecorder(disk, Reports{}), NewRecorder(memory.New(project), Reports{})
+			transport := New(project, Options{}, recorder, wake)
+			go recorder.Run(t.Context())
 			heard := &listener{now: transport.Now}
 			transport.Attach(heard)
 			go transport.Run(t.Context())
 			transport.PlayFrom(int64(seed % 3))
+			require.NoError(t, transport.Record(Recording{}))
 			for n := range 12 {
 				switch act.Example(100*seed + n) {
 				case 0, 1:
@@ -55,6 +59,7 @@ func TestLiveIsItsLog(t *testing.T) {
 			transport.mu.Unlock()
 			got := heard.messages()
 			transport.Stop()
+			requireTaken(t, disk, &logged, transport.ended)
 			var shared route.SharedKeys
 			want := shared.Play(logged.Play(end), nil)
 			events, entries = events+len(got), entries+len(logged.Entries)
@@ -63,6 +68,25 @@ func TestLiveIsItsLog(t *testing.T) {
 	}
 	require.Greater(t, events, 800)
 	require.Greater(t, entries, 200)
+}
+
+// requireTaken checks that a take has what a log plays until playing stopped, over seams too. Its tracks can have other ids.
+func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.Tick) {
+	pass(time.Second)
+	taken, _, _, err := disk.Recording(t.Context(), 1)
+	require.NoError(t, err)
+	before := func(messages []midi.Message) []midi.Message {
+		kept := []midi.Message{}
+		for _, m := range messages {
+			if m.Tick < end {
+				m.Track = 0
+				kept = append(kept, m)
+			}
+		}
+		return kept
+	}
+	require.Equal(t, before(logged.Play(end)), before(taken.Messages))
+	require.Equal(t, logged.Tempo().Until(end), taken.Tempo)
 }
 
 // A log is bounded: of what is edited without end there is none, until playing begins anew.
