@@ -94,13 +94,13 @@ type moving struct {
 	luck    int
 	swing   int
 	grid    score.Tick
-	filling bool
+	filling bool       // if that changes what it plays
 	key     theory.Key // of a track that tunes its notes
 }
 
 // whatMoves returns what decides where a track stands.
 func whatMoves(p *score.Project, t *score.Track) moving {
-	m := moving{meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling}
+	m := moving{meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling && fills(t)}
 	if t.Luck != score.FollowLuck {
 		m.luck = t.Luck
 	}
@@ -120,6 +120,23 @@ func whatMoves(p *score.Project, t *score.Track) moving {
 	}
 	m.track.Patterns[0].Parts = parts
 	return m
+}
+
+// fills reports whether a fill changes what a track plays.
+func fills(t *score.Track) bool {
+	for i := range t.Parts() {
+		part := &t.Parts()[i]
+		if part.Fill > 0 {
+			return true
+		}
+		for _, detail := range part.Details {
+			terms, _, _ := detail.Condition.Terms()
+			if slices.ContainsFunc(terms, func(term score.Term) bool { return term.Kind == score.FillingTerm }) {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // withoutValues returns a part without the values that move nothing.

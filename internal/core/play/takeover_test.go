@@ -82,6 +82,7 @@ func TestWhatIsReplayed(t *testing.T) {
 		"a new track, where the others go on":    {score.AddTrack{At: 0, Kind: score.Kit}, []int{5}},
 		"a track's own luck":                     {score.SetTrack{Track: 3, Luck: ptr(7)}, []int{3}},
 		"the place of a track in the list":       {score.MoveTrack{Track: 4, To: 0}, nil},
+		"a fill that no part has":                {score.SetProject{Filling: ptr(true)}, nil},
 		"a channel":                              {score.SetTrack{Track: 3, Channel: ptr(9)}, nil},
 	} {
 		after, _, err := score.Apply(p, c.edit)
