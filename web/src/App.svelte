@@ -10,6 +10,6 @@
 {#if session.ready}
   <Frame />
 {:else}
-  <p class="text-ink-2 p-6">Jettyfog is being unrolled…</p>
+  <p class="text-ink-2 p-6">Jettyfog is loading…</p>
 {/if}
 <NoticeList />

@@ -43,7 +43,7 @@ func (d *differences) compare(path []any, before, after reflect.Value) {
 		if before.Len() == after.Len() && before.UnsafePointer() == after.UnsafePointer() {
 			return // edits share what they do not change
 		}
-		if before.Type().Elem().Kind() == reflect.Struct {
+		if before.Type().Elem().Kind() == reflect.Struct || before.Len() != after.Len() {
 			d.list(path, before, after)
 			return
 		}
@@ -106,7 +106,7 @@ func (d *differences) leaf(path []any, before, after reflect.Value) {
 	}
 }
 
-// list compares lists of structs: what is the same at their beginnings and at their ends is left, what is between is
+// list compares lists of structs, and others that have grown or shrunk: what is the same at their beginnings and at their ends is left, what is between is
 // compared where there is as much of it, and removed and added otherwise.
 func (d *differences) list(path []any, before, after reflect.Value) {
 	if before.Len() == after.Len() {

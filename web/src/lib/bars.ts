@@ -1,4 +1,16 @@
-import type { Meter } from "./api/types";
+import type { Meter, Project } from "./api/types";
+
+/** The bars of a project. */
+export function barsOf({ meter, meterChanges = [] }: Project, ticksPerQuarter: number): Bars {
+  const bars = new Bars(meter, ticksPerQuarter);
+  for (const change of meterChanges) bars.changeAt(bars.start(change.bar), change.meter);
+  return bars;
+}
+
+/** The meter of a bar of a project, from 0. */
+export function meterAt({ meter, meterChanges = [] }: Project, bar: number): Meter {
+  return meterChanges.findLast((change) => change.bar <= bar)?.meter ?? meter;
+}
 
 interface Span {
   /** The first bar, from 0, and the tick at which it begins. */

@@ -41,7 +41,7 @@ export function cellAt(cells: Cell[], x: number): Cell | undefined {
 export const padTop = 13;
 export const padBottom = 9;
 
-/** Relates values to heights on a strip; the most is at the top. */
+/** Relates values to heights on a strip; the max is above. */
 export class ValueScale {
   constructor(
     readonly least: number,

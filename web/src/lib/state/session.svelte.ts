@@ -9,12 +9,10 @@ import type {
   LaneSpec,
   Lists,
   Message,
-  Meter,
   Part,
   PartAddress,
   Pattern,
   Project,
-  RecordOptions,
   RollRequest,
   SetPart,
   SetTrack,
@@ -25,7 +23,7 @@ import type {
   TransportRequest,
   WireSound,
 } from "../api/types";
-import { Bars } from "../bars";
+import { barsOf } from "../bars";
 import { Player } from "../sound/player.svelte";
 import { EditRun } from "./editRun";
 import { Notices } from "./notices.svelte";
@@ -53,9 +51,6 @@ export class Session {
   readonly shelf: Shelf;
   readonly sound: PageSound;
   readonly run = new EditRun();
-
-  /** What a press on Record records. */
-  recordOptions = $state<RecordOptions>({ countIn: 0, from: 0, bars: 0, again: false });
 
   #socket: Socket;
   #listeners: ((sounds: WireSound[]) => void)[] = [];
@@ -211,19 +206,8 @@ export class Session {
     return this.edit({ setDetail: { ...this.address, step, detail } });
   }
 
-  /** The meter of a bar, from 0. */
-  meterOf(bar: number): Meter {
-    const changes = this.project.meterChanges ?? [];
-    return changes.findLast((change) => change.bar <= bar)?.meter ?? this.project.meter;
-  }
-
   /** The project's bars. */
-  readonly bars = $derived.by(() => {
-    const { meter, meterChanges = [] } = this.project;
-    const bars = new Bars(meter, this.lists.ticksPerQuarter);
-    for (const change of meterChanges) bars.changeAt(bars.start(change.bar), change.meter);
-    return bars;
-  });
+  readonly bars = $derived.by(() => barsOf(this.project, this.lists.ticksPerQuarter));
 
   edit(edit: EditJSON): Promise<void> {
     const run = this.run.name;
@@ -289,26 +273,6 @@ export class Session {
   /** Converts nanoseconds of the server's clock to a time of the page (performance.now, ms). */
   pageMillis(serverNanos: number): number {
     return this.#socket.clock.pageMillis(serverNanos);
-  }
-
-  async togglePlaying(): Promise<void> {
-    if (this.transport.playing) return this.#order({ do: "stop" });
-    await this.sound.start();
-    return this.#order({ do: "play", from: this.song.bar });
-  }
-
-  /** Plays on from the bar in which playing stopped. */
-  async goOn(): Promise<void> {
-    if (this.transport.playing) return;
-    await this.sound.start();
-    return this.#order({ do: "goOn" });
-  }
-
-  async toggleRecording(): Promise<void> {
-    if (this.transport.recording || this.transport.armed)
-      return this.#order({ do: "endRecording" });
-    await this.sound.start();
-    return this.#order({ do: "record", record: { ...this.recordOptions, start: this.song.bar } });
   }
 
   /** Has a function told of all sounds that are announced, for as long as the page is there. */

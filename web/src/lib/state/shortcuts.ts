@@ -51,8 +51,8 @@ function plain(event: KeyboardEvent, { session, view, takes, playing, openHelp }
   if (takes?.summary) {
     return {
       // What is heard stops first, whichever it is.
-      " ": () => void (session.transport.playing ? session.togglePlaying() : takes.hear()),
-      r: () => void session.toggleRecording(),
+      " ": () => void (session.transport.playing ? session.song.togglePlaying() : takes.hear()),
+      r: () => void session.song.toggleRecording(),
       n: () => playing.toggle(),
       delete: () => void takes.delete(),
       escape: () => takes.choose([]),
@@ -61,8 +61,8 @@ function plain(event: KeyboardEvent, { session, view, takes, playing, openHelp }
   }
   const { track } = session;
   return {
-    " ": () => void (event.shiftKey ? session.goOn() : session.togglePlaying()),
-    r: () => void session.toggleRecording(),
+    " ": () => void (event.shiftKey ? session.song.goOn() : session.song.togglePlaying()),
+    r: () => void session.song.toggleRecording(),
     l: () => click(event.shiftKey ? "[data-luck=back]" : "[data-luck=new]"),
     f: () => (view.following = !view.following),
     n: () => playing.toggle(),

@@ -1,4 +1,4 @@
-import type { TransportRequest } from "../api/types";
+import type { RecordOptions, TransportRequest } from "../api/types";
 import type { Session } from "./session.svelte";
 
 /** Bars of the song, counted from 1. */
@@ -7,8 +7,10 @@ export interface BarRange {
   bars: number;
 }
 
-/** Where playing starts, and which bars are looped. */
+/** Playing and recording: where they start, and which bars are looped. */
 export class SongStart {
+  /** What to record. */
+  recordOptions = $state<RecordOptions>({ countIn: 0, from: 0, bars: 0, again: false });
   /** The bar from which to play, from 1. */
   #bar = $state(1);
 
@@ -34,6 +36,26 @@ export class SongStart {
       from: first + 1,
       bars: Math.max(1, Math.round(this.session.bars.position(to)) - first),
     };
+  }
+
+  async togglePlaying(): Promise<void> {
+    if (this.session.transport.playing) return this.order({ do: "stop" });
+    await this.session.sound.start();
+    return this.order({ do: "play", from: this.bar });
+  }
+
+  /** Plays on from the bar in which playing stopped. */
+  async goOn(): Promise<void> {
+    if (this.session.transport.playing) return;
+    await this.session.sound.start();
+    return this.order({ do: "goOn" });
+  }
+
+  async toggleRecording(): Promise<void> {
+    const { recording, armed } = this.session.transport;
+    if (recording || armed) return this.order({ do: "endRecording" });
+    await this.session.sound.start();
+    return this.order({ do: "record", record: { ...this.recordOptions, start: this.bar } });
   }
 
   setLoop(loop: BarRange | undefined): Promise<void> {

@@ -33,7 +33,7 @@ export class TakeHearing {
   /** Plays a take from a tick on, up to another. */
   async start(roll: Roll, from: number, to: number): Promise<void> {
     this.stop();
-    if (this.session.transport.playing) await this.session.togglePlaying();
+    if (this.session.transport.playing) await this.session.song.togglePlaying();
     await this.session.sound.start();
     this.#heard = { roll, tick: from, page: performance.now() + delay, end: to };
     const { signal } = (this.#abort = new AbortController());

@@ -31,7 +31,7 @@
   {#if session.track.loop}
     <span
       class="caption"
-      data-help="The track plays a loop; what the chart shows goes on in silence. The sheet lets go of it, under track."
+      data-help="The track plays a loop; what the chart shows plays on unheard. Clear it in the sheet, under track."
       >a loop plays</span
     >
   {/if}

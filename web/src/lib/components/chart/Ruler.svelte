@@ -4,6 +4,7 @@ The chart's border: beats in ink and paper by turns, bars by number. A press set
 over bars the range that is looped.
 -->
 <script lang="ts">
+  import { meterAt } from "../../bars";
   import { getChartView, getSession } from "../../state/context";
 
   const session = getSession();
@@ -16,7 +17,7 @@ over bars the range that is looped.
     const beats = session.bars.beats(view.from, view.to);
     let ink = true;
     return beats.map(({ tick, bar, beat, group }, i) => {
-      const grouped = (session.meterOf(bar).groups ?? []).length > 0;
+      const grouped = (meterAt(session.project, bar).groups ?? []).length > 0;
       if (i > 0 && (!grouped || group)) ink = !ink;
       return {
         i,

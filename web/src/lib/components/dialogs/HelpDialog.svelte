@@ -73,7 +73,7 @@
     </div>
   </div>
   <p class="text-ink">
-    Each lane is a strip on one ruler, its loop unrolled to the right; a small pennant marks where a
+    Each lane is a strip on one ruler, its loop repeated to the right; a small pennant marks where a
     loop begins, a red mark where the lane stands. Ink is certain. What stands in fog is left to
     chance, and already decided by the luck: a filled gate will sound this time, a hollow one will
     not. Alt draws a line, Ctrl moves all. Pull a loop's end to change its length; the steps beyond

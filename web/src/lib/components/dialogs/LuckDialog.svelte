@@ -22,7 +22,7 @@
   async function hear(which: "own" | "other"): Promise<void> {
     heard = which;
     await session.tryLuck(which === "other" ? other : undefined);
-    if (open && !session.transport.playing) await session.togglePlaying();
+    if (open && !session.transport.playing) await session.song.togglePlaying();
   }
 
   async function change(number: number): Promise<void> {

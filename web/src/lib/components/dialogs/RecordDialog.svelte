@@ -8,10 +8,10 @@
   let { open = $bindable() }: { open: boolean } = $props();
 
   const session = getSession();
-  const options = $derived(session.recordOptions);
+  const options = $derived(session.song.recordOptions);
 
   async function set(change: Partial<typeof options>): Promise<void> {
-    session.recordOptions = { ...options, ...change };
+    session.song.recordOptions = { ...options, ...change };
   }
 
   const words = $derived.by(() => {

@@ -14,7 +14,7 @@
     {
       value: "steps",
       words: "into steps, one by one",
-      help: "Each note or chord goes into the step of the cursor, which goes on by itself.",
+      help: "Each note or chord goes into the step of the cursor, which then moves on.",
     },
     {
       value: "time",
@@ -63,12 +63,12 @@
     {#if playing.mode !== "hear"}
       <select
         class="control max-w-[164px]"
-        aria-label="Foreign notes"
-        data-help="What becomes of notes that are foreign to the key."
+        aria-label="Notes outside the scale"
+        data-help="What becomes of notes outside the scale."
         value={playing.fit}
         onchange={(event) => (playing.fit = event.currentTarget.value)}
       >
-        <option value="">foreign notes stay</option>
+        <option value="">notes outside the scale stay</option>
         <option value="nearest">to the nearest of the scale</option>
         <option value="up">up into the scale</option>
         <option value="down">down into the scale</option>

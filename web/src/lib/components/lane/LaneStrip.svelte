@@ -1,4 +1,4 @@
-<!-- @component A lane unrolled over the chart's stretch of time. Its steps are drawn by hand or by key. -->
+<!-- @component A lane over the chart's stretch of time. Its steps are drawn by hand or by key. -->
 <script lang="ts">
   import type { LaneName, LaneSpec } from "../../api/types";
   import { layOut, ValueScale } from "../../chart/geometry";

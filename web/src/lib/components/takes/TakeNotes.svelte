@@ -73,7 +73,7 @@
     {/each}
   </div>
   <ChoiceRow
-    label="Foreign notes go"
+    label="Notes outside the scale go"
     help="Where notes go that are not in the project's key: to the nearest, of two equally near the lower; up; or down."
     value={direction}
     choices={["nearest", "up", "down"]}

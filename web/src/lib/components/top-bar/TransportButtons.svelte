@@ -10,7 +10,7 @@
   const playing = $derived(session.transport.playing);
   const armed = $derived(session.transport.armed);
   const recording = $derived(session.transport.recording || armed);
-  const options = $derived(session.recordOptions);
+  const options = $derived(session.song.recordOptions);
   const planned = $derived(options.countIn + options.from + options.bars > 0);
 </script>
 
@@ -21,7 +21,7 @@
     data-help={playing
       ? "Stop, and release everything. Space"
       : `Play from bar ${session.song.bar}. Space; Shift+Space goes on where it stopped.`}
-    onclick={() => session.togglePlaying()}
+    onclick={() => session.song.togglePlaying()}
   >
     <svg width="14" height="14" aria-hidden="true">
       <path d={playing ? "M1 1h12v12h-12z" : "M2 0l12 7l-12 7z"} fill="currentColor" />
@@ -37,7 +37,7 @@
     data-help={recording
       ? "End the take and play on. R"
       : "Record what is heard into a take; starts playing if need be. R"}
-    onclick={() => session.toggleRecording()}
+    onclick={() => session.song.toggleRecording()}
   >
     <svg width="14" height="14" aria-hidden="true"
       ><circle cx="7" cy="7" r="6" fill="currentColor" /></svg
