@@ -46,9 +46,9 @@ func (w *walker) queue(m Change, slot int) {
 // Standing appends to dst what mod lanes and slides of all parts that are not silent have told by now, as told now, in
 // the order of parts: what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Change) []Change {
-	for _, w := range f.walkers {
-		if !w.audible() {
-			continue
+	f.each(func(w *walker) {
+		if f.silent[w.order] || w.track.Loop != nil { // which plays in its place
+			return
 		}
 		off := w.change(f.played, midi.ControlChange, midi.PortamentoSwitch, 0)
 		for slot := range 1 + len(w.mods) {
@@ -60,6 +60,6 @@ func (f *Performer) Standing(dst []Change) []Change {
 				dst = append(dst, told)
 			}
 		}
-	}
+	})
 	return dst
 }

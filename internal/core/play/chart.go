@@ -42,9 +42,9 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 		outlooks[i] = Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
 	}
 	f := NewPerformer(heard)
-	for _, w := range f.walkers {
+	f.each(func(w *walker) {
 		if w.track.ID != track {
-			continue
+			return
 		}
 		outlook := &outlooks[w.index]
 		w.watchLanes(func(lane score.LaneName, move Move) {
@@ -61,11 +61,11 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 			}
 			outlook.Moves[lane] = append(moves, move)
 		})
-	}
+	})
 	f.skipTo(from)
-	for _, w := range f.walkers {
+	f.each(func(w *walker) {
 		if w.track.ID != track {
-			continue
+			return
 		}
 		outlook := &outlooks[w.index]
 		w.decided = func(d decision) {
@@ -76,34 +76,16 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 				})
 			}
 		}
-	}
-	f.walkTo(to)
+	})
+	f.walkAll(to)
 	f.watchTo(to)
 	return outlooks
 }
 
 // heardBy returns the project without the tracks that a track does not hear of, directly or through others.
 func heardBy(p *score.Project, track int) *score.Project {
-	heard := map[int]bool{}
-	var add func(id int)
-	add = func(id int) {
-		t := p.Track(id)
-		if t == nil || heard[id] {
-			return
-		}
-		heard[id] = true
-		if t.Source.FollowsTrack() {
-			add(t.Source.Track)
-		}
-		for i := range t.Parts() {
-			for _, detail := range t.Parts()[i].Details {
-				for _, about := range detail.Condition.Tracks() {
-					add(about)
-				}
-			}
-		}
-	}
-	add(track)
+	heard := hearingOf(p).reach(track)
+	heard[track] = true
 	only := *p
 	only.Tracks = nil
 	for i := range p.Tracks {

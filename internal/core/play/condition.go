@@ -20,7 +20,7 @@ type term struct {
 }
 
 // readCondition makes a step's condition ready; nil is always.
-func readCondition(p *score.Project, track *score.Track, condition score.Condition) *sentence {
+func readCondition(c *common, track *score.Track, condition score.Condition) *sentence {
 	read, or, ok := condition.Terms()
 	if !ok {
 		panic("play: a condition that is no sentence")
@@ -32,7 +32,7 @@ func readCondition(p *score.Project, track *score.Track, condition score.Conditi
 	for _, t := range read {
 		one := term{Term: t}
 		if t.Track > 0 {
-			one.place, one.mutual = placeOf(p, t.Track), t.Track == track.ID || mutual(p, track.ID)[t.Track]
+			one.place, one.mutual = placeOf(c.project, t.Track), c.hearing.mutual(track.ID, t.Track)
 		}
 		s.terms = append(s.terms, one)
 	}

@@ -42,9 +42,9 @@ func Draws(p *score.Project, track, part int, lane score.LaneName, from, to scor
 	drawn := []int{}
 	f := NewPerformer(heard)
 	f.skipTo(from)
-	for _, w := range f.walkers {
+	f.each(func(w *walker) {
 		if w.track.ID != track || w.part.ID != part {
-			continue
+			return
 		}
 		address := w.chance
 		v := newValue(&w.part.Lanes, lane.Spec(), address)
@@ -53,7 +53,7 @@ func Draws(p *score.Project, track, part int, lane score.LaneName, from, to scor
 				drawn = append(drawn, v.added(w.gate.Drawn))
 			}
 		}
-	}
-	f.walkTo(to)
+	})
+	f.walkAll(to)
 	return drawn
 }

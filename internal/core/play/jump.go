@@ -11,9 +11,11 @@ import (
 // place follows from the time alone. Tracks for which it does not are played through in silence. The
 // music from there on is the same either way.
 func (f *Performer) skipTo(tick score.Tick) {
-	for _, s := range f.alone {
-		if s.jumps() {
-			s.jump(tick)
+	for _, g := range f.groups {
+		for _, s := range g.alone {
+			if s.jumps() {
+				s.jump(tick)
+			}
 		}
 	}
 }

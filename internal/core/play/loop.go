@@ -8,14 +8,13 @@ import (
 
 // looper plays the loop of a track in place of its patterns. Where it is follows from the time alone.
 type looper struct {
-	project *score.Project
-	track   *score.Track
-	place   int        // of the track in the project
-	next    score.Tick // when its next note starts
+	track *score.Track
+	place int        // of the track in the project
+	next  score.Tick // when its next note starts
 }
 
 func newLooper(p *score.Project, place int) *looper {
-	l := &looper{project: p, track: &p.Tracks[place], place: place}
+	l := &looper{track: &p.Tracks[place], place: place}
 	l.seek(0)
 	return l
 }
@@ -73,9 +72,6 @@ func LoopNotes(t *score.Track, from, to score.Tick) []Note {
 }
 
 func (l *looper) rank() int { return l.place * score.MaxParts }
-
-// audible is about the track alone: a loop has no parts that could be muted.
-func (l *looper) audible() bool { return !l.project.Silent(l.track, &score.Part{}) }
 
 // jumps is false where notes are tuned to what those before them were.
 func (l *looper) jumps() bool { return !l.track.Retunes() }

@@ -7,60 +7,98 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// ranked returns a project with its tracks in the order in which they take their turns at one tick: each after those
-// that it hears, else by id, wherever they stand in the list. Of tracks that hear each other the lowest id is first.
-func ranked(p *score.Project) *score.Project {
-	left := make([]*score.Track, len(p.Tracks))
+// hearing tells by the ids of tracks which others each hears at once: the one whose notes it follows, and those that
+// conditions are about, of any of its patterns, so that it does not matter which of them plays.
+type hearing map[int][]int
+
+func hearingOf(p *score.Project) hearing {
+	h := hearing{}
 	for i := range p.Tracks {
-		left[i] = &p.Tracks[i]
-	}
-	slices.SortFunc(left, func(a, b *score.Track) int { return cmp.Compare(a.ID, b.ID) })
-	in := *p
-	in.Tracks = make([]score.Track, 0, len(left))
-	for len(left) > 0 {
-		next := max(0, slices.IndexFunc(left, func(t *score.Track) bool {
-			return !slices.ContainsFunc(left, func(other *score.Track) bool { return other != t && hears(t, other.ID) })
-		}))
-		in.Tracks = append(in.Tracks, *left[next])
-		left = slices.Delete(left, next, next+1)
-	}
-	return &in
-}
-
-// hears reports whether what a track plays depends at once on another, or on itself.
-func hears(t *score.Track, id int) bool {
-	if t.Source.FollowsTrack() && t.Source.Track == id {
-		return true
-	}
-	for i := range t.Parts() {
-		for _, detail := range t.Parts()[i].Details {
-			if detail.Condition.About(id) {
-				return true
-			}
+		track := &p.Tracks[i]
+		if track.Source.FollowsTrack() {
+			h[track.ID] = append(h[track.ID], track.Source.Track)
 		}
-	}
-	return false
-}
-
-// mutual returns the tracks that hear the first one, at once or by way of others, among those that it hears.
-func mutual(p *score.Project, from int) map[int]bool {
-	reach := func(id int) map[int]bool {
-		reached := map[int]bool{}
-		var follow func(id int)
-		follow = func(id int) {
-			for i := range p.Tracks {
-				if other := p.Tracks[i].ID; hears(p.Track(id), other) && !reached[other] {
-					reached[other] = true
-					follow(other)
+		for j := range track.Patterns {
+			for k := range track.Patterns[j].Parts {
+				for _, detail := range track.Patterns[j].Parts[k].Details {
+					h[track.ID] = append(h[track.ID], detail.Condition.Tracks()...)
 				}
 			}
 		}
-		follow(id)
-		return reached
+		slices.Sort(h[track.ID])
+		h[track.ID] = slices.Compact(h[track.ID])
 	}
-	both := map[int]bool{}
-	for id := range reach(from) {
-		both[id] = reach(id)[from]
+	return h
+}
+
+// reach returns the tracks that a track hears, directly or through others.
+func (h hearing) reach(from int) map[int]bool {
+	reached := map[int]bool{}
+	var follow func(id int)
+	follow = func(id int) {
+		for _, other := range h[id] {
+			if !reached[other] {
+				reached[other] = true
+				follow(other)
+			}
+		}
 	}
-	return both
+	follow(from)
+	return reached
+}
+
+// mutual reports whether two tracks hear each other.
+func (h hearing) mutual(one, other int) bool {
+	return one == other || h.reach(one)[other] && h.reach(other)[one]
+}
+
+// Coupled returns a number for each track, by id, that is the same for tracks that hear each other, directly or through
+// others, whichever of their patterns play.
+func Coupled(p *score.Project) map[int]int { return hearingOf(p).coupled(p) }
+
+func (h hearing) coupled(p *score.Project) map[int]int {
+	groups := make(map[int]int, len(p.Tracks))
+	for i := range p.Tracks {
+		groups[p.Tracks[i].ID] = p.Tracks[i].ID
+	}
+	for id, heard := range h {
+		for _, other := range heard {
+			from, to := max(groups[id], groups[other]), min(groups[id], groups[other])
+			for track, group := range groups {
+				if group == from {
+					groups[track] = to
+				}
+			}
+		}
+	}
+	return groups
+}
+
+// order returns the ids of the tracks in the order in which they take their turns at one tick: each after those that it
+// hears, else by id, wherever they stand in the list. Of tracks that hear each other the lowest id is first.
+func (h hearing) order(p *score.Project) []int {
+	var left []int
+	for i := range p.Tracks {
+		left = append(left, p.Tracks[i].ID)
+	}
+	slices.Sort(left)
+	var order []int
+	for len(left) > 0 {
+		next := max(0, slices.IndexFunc(left, func(id int) bool {
+			return !slices.ContainsFunc(h[id], func(other int) bool { return other != id && slices.Contains(left, other) })
+		}))
+		order = append(order, left[next])
+		left = slices.Delete(left, next, next+1)
+	}
+	return order
+}
+
+// inOrder returns a project with its tracks in the order of their ids in a list.
+func inOrder(p *score.Project, ids []int) *score.Project {
+	in := *p
+	in.Tracks = slices.Clone(p.Tracks)
+	slices.SortFunc(in.Tracks, func(a, b score.Track) int {
+		return cmp.Compare(slices.Index(ids, a.ID), slices.Index(ids, b.ID))
+	})
+	return &in
 }

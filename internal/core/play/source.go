@@ -15,8 +15,6 @@ type source interface {
 	play(dst []Note) []Note
 	// rank returns its place among all sources that are due at one moment.
 	rank() int
-	// audible reports whether its notes and changes are handed over.
-	audible() bool
 	// jumps reports whether it can be brought to a far moment at once, and jump brings it so close to one that none of
 	// its earlier notes starts there or later. It must be fresh.
 	jumps() bool

@@ -1,22 +1,32 @@
 package play
 
 import (
+	"maps"
 	"slices"
 
 	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
 
-// State is where a performer stands: all that what it plays from there on depends on, besides the project and what
-// comes in. It is a value that shares nothing with the performer, and is never changed.
+// State is where a performer stands: all that what it plays from there on depends on, besides the project, its acts and
+// what comes in. It is a value that shares nothing with the performer, and is never changed.
 type State struct {
-	walked, played score.Tick
-	sources        map[partKey]any
-	tracks         map[int]trackState
-	notes          []Note
-	changes        []pendingChange
-	ready          []Change
-	told           []pendingChange
+	played   score.Tick
+	silenced int64
+	sources  map[partKey]any
+	left     map[partKey]partState
+	tracks   map[int]soFar // by id
+	notes    []Note
+	changes  []pendingChange
+	ready    []Change
+	told     []pendingChange
+}
+
+// soFar is how far a track has come.
+type soFar struct {
+	trackState
+	walked score.Tick
+	acted  int64
 }
 
 // partState is how far a part has come.
@@ -33,19 +43,22 @@ type laneState struct {
 	value   valueState
 	evolved []int // the values in force, where it evolves
 	control controlState
+	sends   score.Mod // what its control sends
 }
 
 // Save returns where the performer stands.
 func (f *Performer) Save() *State {
 	s := &State{
-		walked: f.walked, played: f.played, sources: map[partKey]any{}, tracks: map[int]trackState{},
+		played: f.played, silenced: f.silenced, sources: map[partKey]any{}, left: maps.Clone(f.left), tracks: map[int]soFar{},
 		notes: slices.Clone(f.notes), changes: slices.Clone(f.changes), ready: slices.Clone(f.ready),
 	}
-	for _, source := range f.sources {
-		s.sources[source.key()] = source.save()
-	}
-	for _, w := range f.walkers {
-		s.tracks[w.track.ID] = f.states[w.place]
+	for _, g := range f.groups {
+		for _, source := range g.sources {
+			s.sources[source.key()] = source.save()
+		}
+		for _, track := range g.tracks {
+			s.tracks[track] = soFar{f.states[slices.Index(f.order, track)], g.walked, g.acted}
+		}
 	}
 	for order, change := range f.told {
 		if change.Track > 0 {
@@ -55,32 +68,49 @@ func (f *Performer) Save() *State {
 	return s
 }
 
+// Done returns the number up to which all acts count everywhere that are told by now, so that a state of the project
+// after them can stand in their place.
+func (s *State) Done() int64 {
+	done := s.silenced
+	for _, track := range s.tracks {
+		done = min(done, track.acted)
+	}
+	return done
+}
+
 // Resume returns a performer that goes on from a state, as the one that was saved would; what the project does not have
-// any more is left out. Watch, if it is set, is told of all moves from there on.
-func Resume(p *score.Project, s *State, watch Watch) *Performer {
-	f := NewPerformer(p)
-	if watch != nil {
-		f.watch(watch)
-	}
-	f.walked, f.played = s.walked, s.played
-	ranks := map[partKey]int{}
-	for _, w := range f.walkers {
-		ranks[w.key()] = w.order
-		f.states[w.place] = s.tracks[w.track.ID]
-	}
-	for _, source := range f.sources {
-		source.restore(s.sources[source.key()])
-		if source.key().part == ofLoop { // whose notes have no part
-			ranks[partKey{source.key().track, 0}] = source.rank()
+// any more is left out. The project is the one before the acts, which are all that are not done. Watch, if it is set, is
+// told of all moves from there on.
+func Resume(p *score.Project, s *State, acts []Act, watch Watch) *Performer {
+	f := unplaced(p)
+	f.watch, f.acts, f.played, f.left = watch, slices.Clone(acts), s.played, maps.Clone(s.left)
+	first := f.heard
+	for i := range acts {
+		if acts[i].Silences && acts[i].Number <= s.silenced {
+			f.heard = f.after(f.heard, &acts[i])
 		}
 	}
+	f.silenced = s.silenced
+	for _, tracks := range first.groups(nil) {
+		f.groups = append(f.groups, f.resume(first, tracks, s))
+	}
+	ranks := map[partKey]int{}
+	f.each(func(w *walker) { ranks[w.key()] = w.order })
+	rankOf := func(track, part int) (int, bool) {
+		rank, there := ranks[partKey{track, part}]
+		place := slices.Index(f.order, track)
+		if !there || place >= 0 && f.heard.project.Tracks[place].Loop != nil { // whose notes have no part
+			rank = place * score.MaxParts
+		}
+		return rank, place >= 0
+	}
 	for _, n := range s.notes {
-		if rank, there := ranks[partKey{int(n.Track), int(n.Part)}]; there {
+		if rank, there := rankOf(int(n.Track), int(n.Part)); there {
 			f.notes, f.orders = append(f.notes, n), append(f.orders, uint16(rank))
 		}
 	}
 	ranked := func(c pendingChange) (pendingChange, bool) {
-		rank, there := ranks[partKey{int(c.Track), int(c.Part)}]
+		rank, there := rankOf(int(c.Track), int(c.Part))
 		c.order = rank<<slotBits | c.order&(1<<slotBits-1)
 		return c, there
 	}
@@ -95,8 +125,32 @@ func Resume(p *score.Project, s *State, watch Watch) *Performer {
 		}
 	}
 	f.ready = slices.Clone(s.ready)
-	f.coupled.arrange()
+	f.decideSilence()
 	return f
+}
+
+// resume returns a group that goes on from a state.
+func (f *Performer) resume(c *common, tracks []int, s *State) *group {
+	so := s.tracks[tracks[0]]
+	for i := range f.acts {
+		a := &f.acts[i]
+		if g := (&group{tracks: tracks}); a.Number <= so.acted && !a.Silences && g.isOf(a) {
+			c = f.after(c, a)
+		}
+	}
+	g := f.newGroup(c, tracks)
+	g.walked, g.acted = so.walked, so.acted
+	for _, track := range tracks {
+		f.states[slices.Index(f.order, track)] = s.tracks[track].trackState
+	}
+	for _, w := range g.walkers {
+		f.watchLanes(w)
+	}
+	for _, source := range g.sources {
+		source.restore(s.sources[source.key()])
+	}
+	g.coupled.arrange()
+	return g
 }
 
 func (w *walker) key() partKey { return partKey{w.track.ID, w.part.ID} }
@@ -112,6 +166,7 @@ func (w *walker) save() any {
 		if v.control != nil {
 			lane.control = v.control.controlState
 			lane.control.waiting = slices.Clone(v.control.waiting)
+			lane.sends = v.control.mod
 		}
 		s.lanes[v.name] = lane
 	}
@@ -122,6 +177,7 @@ func (w *walker) save() any {
 func (w *walker) restore(state any) {
 	s := state.(partState)
 	w.walkerState, w.hold.holdState, w.gate.State = s.walker, s.hold, s.gate
+	w.holdFrom()
 	w.triggers = slices.Clone(s.walker.triggers)
 	for _, v := range w.all {
 		lane := s.lanes[v.name]

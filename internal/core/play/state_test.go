@@ -37,7 +37,7 @@ func TestSavingAndRestoringChangesNothing(t *testing.T) {
 			state := cut.Save()
 			cut.Advance(at+stretch, nil) // which changes nothing of what was saved
 			cutMoves = cutMoves[:len(moves)]
-			cut = play.Resume(p, state, watch(&cutMoves))
+			cut = play.Resume(p, state, nil, watch(&cutMoves))
 			require.Equal(t, whole.Advance(at, nil), cut.Advance(at, nil))
 			require.Equal(t, whole.Changes(nil), cut.Changes(nil))
 			require.Equal(t, whole.Standing(nil), cut.Standing(nil))

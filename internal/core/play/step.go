@@ -42,7 +42,7 @@ func segmentsOf(detail score.StepDetail) (segments []segment) {
 var once = segmentsOf(score.StepDetail{})
 
 // readSteps makes all gate steps of a part ready.
-func readSteps(p *score.Project, track *score.Track, part *score.Part) *[score.MaxSteps]step {
+func readSteps(c *common, track *score.Track, part *score.Part) *[score.MaxSteps]step {
 	steps := new([score.MaxSteps]step)
 	for i, gate := range part.Lanes.Lane(score.Gate).Steps {
 		steps[i] = step{gate: uint8(gate), stretch: 1, struck: once}
@@ -50,7 +50,7 @@ func readSteps(p *score.Project, track *score.Track, part *score.Part) *[score.M
 	for i, detail := range part.Details {
 		s := &steps[i]
 		s.skip, s.stretch, s.struck = detail.Skip, uint8(max(1, detail.Stretch)), segmentsOf(detail)
-		s.condition = readCondition(p, track, detail.Condition)
+		s.condition = readCondition(c, track, detail.Condition)
 	}
 	return steps
 }

@@ -15,7 +15,8 @@ import (
 // other go together. Edits count as if they had always been; a change that moves nothing counts from the track's first
 // step on none of whose notes can begin before. It is quick if no track needs all that comes before to be played.
 func Replayed(before, after *score.Project) (ids []int, quick bool) {
-	groups := Coupled(after)
+	heardBefore, heard := hearingOf(before), hearingOf(after)
+	groups := heard.coupled(after)
 	far := NewPerformer(after)
 	moved := map[int]bool{} // by group
 	quick = true
@@ -25,7 +26,7 @@ func Replayed(before, after *score.Project) (ids []int, quick bool) {
 		group := groups[track.ID]
 		switch {
 		case moved[group]:
-		case was == nil || !reflect.DeepEqual(whatMoves(before, was), whatMoves(after, track)):
+		case was == nil || !reflect.DeepEqual(whatMoves(before, heardBefore, was), whatMoves(after, heard, track)):
 			moved[group] = true
 		case far.jumps(track.ID): // so that a change can count at once
 			moved[group] = !sameValues(before, after, was, track)
@@ -43,39 +44,17 @@ func Replayed(before, after *score.Project) (ids []int, quick bool) {
 // jumps reports whether a track can be brought to any moment at once.
 func (f *Performer) jumps(track int) bool {
 	any := false
-	for _, s := range f.alone {
-		if s.key().track != track {
-			continue
-		}
-		if any = true; !s.jumps() {
-			return false
+	for _, g := range f.groups {
+		for _, s := range g.alone {
+			if s.key().track != track {
+				continue
+			}
+			if any = true; !s.jumps() {
+				return false
+			}
 		}
 	}
 	return any
-}
-
-// Coupled returns a number for each track, by id, that is the same for tracks that hear each other, directly or through
-// others.
-func Coupled(p *score.Project) map[int]int {
-	groups := map[int]int{}
-	for i := range p.Tracks {
-		groups[p.Tracks[i].ID] = p.Tracks[i].ID
-	}
-	for i := range p.Tracks {
-		track := &p.Tracks[i]
-		for j := range p.Tracks {
-			from, to := groups[track.ID], groups[p.Tracks[j].ID]
-			if from == to || !hears(track, p.Tracks[j].ID) {
-				continue
-			}
-			for id, group := range groups {
-				if group == from {
-					groups[id] = to
-				}
-			}
-		}
-	}
-	return groups
 }
 
 // sameValues reports whether what moves nothing is the same too.
@@ -94,13 +73,14 @@ type moving struct {
 	luck    int
 	swing   int
 	grid    score.Tick
+	hears   []int      // whatever pattern plays
 	filling bool       // if that changes what it plays
 	key     theory.Key // of a track that tunes its notes
 }
 
 // whatMoves returns what decides where a track stands.
-func whatMoves(p *score.Project, t *score.Track) moving {
-	m := moving{meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling && fills(t)}
+func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
+	m := moving{hears: h[t.ID], meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling && fills(t)}
 	if t.Luck != score.FollowLuck {
 		m.luck = t.Luck
 	}
@@ -160,8 +140,14 @@ func withoutValues(part score.Part) score.Part {
 func (s *State) With(other *State, tracks []int) *State {
 	of := func(track int) bool { return slices.Contains(tracks, track) }
 	merged := &State{
-		walked: max(s.walked, other.walked), played: s.played,
-		sources: maps.Clone(s.sources), tracks: maps.Clone(s.tracks), ready: s.ready,
+		played: s.played, silenced: s.silenced, ready: s.ready,
+		sources: maps.Clone(s.sources), left: maps.Clone(s.left), tracks: maps.Clone(s.tracks),
+	}
+	maps.DeleteFunc(merged.left, func(key partKey, _ partState) bool { return of(key.track) })
+	for key, left := range other.left {
+		if of(key.track) {
+			merged.left[key] = left
+		}
 	}
 	maps.DeleteFunc(merged.sources, func(key partKey, _ any) bool { return of(key.track) })
 	for key, source := range other.sources {

@@ -42,7 +42,7 @@ func TestATakeoverLeadsWhereTheProjectAlwaysWas(t *testing.T) {
 			state = state.With(play.NewPerformerAt(after, at, past).Save(), ids)
 			past.Only = nil
 		}
-		next, always := play.Resume(after, state, nil), play.NewPerformerAt(after, at, past)
+		next, always := play.Resume(after, state, nil, nil), play.NewPerformerAt(after, at, past)
 		soon := at + 4*score.TicksPerQuarter + 2*score.MaxDelay
 		next.Advance(soon, nil)
 		always.Advance(soon, nil)

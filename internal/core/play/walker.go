@@ -31,7 +31,6 @@ type walker struct {
 	// Whether the walker's time is the project's, whether it goes by the clock, and whether it needs to
 	// look ahead for ties.
 	straight, ownClock, ties bool
-	silent                   bool // whether the part decides and is not heard
 
 	chance, soundChance chance.Address
 	durations           int  // the sum of the weights of the durations
@@ -62,6 +61,7 @@ type walkerState struct {
 	triggered int64        // how many times it could have gone on
 	control   int          // the last value of the controller that it hears
 
+	entered score.Tick // when its pattern did, or the hold that it has was set
 	aligned score.Tick // when the lanes were aligned last
 	passes  int64      // of the gate lane's order that had begun by then
 	local   score.Tick // the next step's time since then
@@ -71,13 +71,14 @@ type walkerState struct {
 	sliding, portamento bool // whether the last note slides, and what was sent of it
 }
 
-func newWalker(p *score.Project, place, index, order int, pitches *pitches, tempo TempoMap) *walker {
+func newWalker(c *common, place, index int) *walker {
+	p := c.project
 	t := &p.Tracks[place]
 	part := &t.Parts()[index]
 	w := &walker{
-		project: p, track: t, part: part, silent: p.Silent(t, part), place: place, index: index, order: order, pitches: pitches,
-		steps: readSteps(p, t, part), speed: t.Speed, tempo: tempo,
-		bars: p.Bars(), unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
+		project: p, track: t, part: part, place: place, index: index, order: place*score.MaxParts + index, pitches: c.pitches,
+		steps: readSteps(c, t, part), speed: t.Speed, tempo: c.tempo,
+		bars: c.bars, unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
 	if t.Luck != score.FollowLuck {
@@ -123,9 +124,6 @@ func (w *walker) lengthsDiffer() bool {
 func (w *walker) due() score.Tick { return w.next }
 
 func (w *walker) rank() int { return w.order }
-
-// audible reports whether the part is not silent, and no loop plays in its place.
-func (w *walker) audible() bool { return !w.silent && w.track.Loop == nil }
 
 // play does the next step and appends its notes to dst.
 func (w *walker) play(dst []Note) []Note {

@@ -89,6 +89,6 @@ func (r *Player) Change(p *score.Project, replayed *Player, tracks []int, watch 
 	if len(tracks) > 0 {
 		state = state.With(replayed.performer.Save(), tracks)
 	}
-	next.performer = play.Resume(p, state, watch)
+	next.performer = play.Resume(p, state, nil, watch)
 	return next
 }

@@ -1,0 +1,174 @@
+package play
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// group is the tracks that hear each other, directly or through others, whichever of their patterns play. It has a state
+// of the project of its own, because what is done while it plays counts for each group from its own first step that no
+// note of which can have begun.
+type group struct {
+	*common
+	tracks    []int          // ids
+	sources   []source       // in the order of their ranks
+	walkers   []*walker      // those of them that walk
+	alone     []source       // those that neither hear others nor are heard by others
+	coupled   coupledWalkers // the others
+	followers map[int][]*walker
+	inputs    []*walker // those that go on by what comes in
+
+	reach  score.Tick // how much earlier than its own step a note can start
+	ahead  score.Tick // the same along tracks that follow each other
+	walked score.Tick // all steps before this tick are done
+	acted  int64      // the number of the last act that counts
+	next   *group     // how the group goes on once walked is at the tick from which it does, or nil
+	from   score.Tick // that tick
+}
+
+// common is what the parts of a state of the project share.
+type common struct {
+	project *score.Project // with its tracks in the order in which they take their turns
+	pitches *pitches
+	tempo   TempoMap
+	bars    score.Bars
+	hearing hearing
+}
+
+func newCommon(p *score.Project, pitches *pitches, h hearing) *common {
+	return &common{project: p, pitches: pitches, tempo: TempoMapOf(p), bars: p.Bars(), hearing: h}
+}
+
+// groups returns the ids of the tracks of each group, of those that have one of the tracks that are named, or of all.
+func (c *common) groups(only []int) (groups [][]int) {
+	of, places := c.hearing.coupled(c.project), map[int]int{}
+	for i := range c.project.Tracks {
+		id := c.project.Tracks[i].ID
+		if len(only) > 0 && !slices.Contains(only, id) {
+			continue
+		}
+		place, known := places[of[id]]
+		if !known {
+			place = len(groups)
+			places[of[id]] = place
+			groups = append(groups, nil)
+		}
+		groups[place] = append(groups[place], id)
+	}
+	return groups
+}
+
+// newGroup returns a group at tick 0.
+func (f *Performer) newGroup(c *common, tracks []int) *group {
+	g := &group{common: c, tracks: tracks, followers: map[int][]*walker{}}
+	longest := 1
+	for place := range c.project.Tracks {
+		track := &c.project.Tracks[place]
+		if !slices.Contains(tracks, track.ID) {
+			continue
+		}
+		for index := range track.Parts() {
+			w := newWalker(c, place, index)
+			w.changes, w.states = &f.changes, f.states
+			g.walkers, g.sources = append(g.walkers, w), append(g.sources, w)
+			g.reach = max(g.reach, w.ahead())
+			longest = max(longest, chainLength(c.project, track))
+		}
+		if track.Loop != nil {
+			l := newLooper(c.project, place)
+			g.sources, g.alone = append(g.sources, l), append(g.alone, l)
+		}
+	}
+	// A note that comes early lets the tracks that follow it come early too.
+	g.ahead = g.reach * score.Tick(longest)
+	g.introduce()
+	return g
+}
+
+// introduce finds out which parts hear which.
+func (g *group) introduce() {
+	heard := map[int]bool{}
+	for _, w := range g.walkers {
+		switch {
+		case w.track.Source.FollowsTrack():
+			place := placeOf(g.project, w.track.Source.Track)
+			heard[place] = true
+			g.followers[place] = append(g.followers[place], w)
+		case !w.ownClock:
+			g.inputs = append(g.inputs, w)
+		}
+		for i := range w.steps {
+			for _, t := range w.steps[i].about() {
+				heard[t.place] = true
+			}
+		}
+	}
+	for _, w := range g.walkers {
+		if heard[w.place] || w.hearsOthers() {
+			g.coupled = append(g.coupled, w)
+		} else {
+			g.alone = append(g.alone, w)
+		}
+	}
+	g.coupled.arrange()
+}
+
+// walkAll does all steps before a tick.
+func (f *Performer) walkAll(to score.Tick) {
+	for _, g := range f.groups {
+		f.walkTo(g, to)
+	}
+}
+
+// walkTo does all steps of a group before a tick.
+func (f *Performer) walkTo(g *group, to score.Tick) {
+	g.walked = max(g.walked, to)
+	for _, s := range g.alone {
+		for s.due() < to {
+			f.play(g, s)
+		}
+	}
+	for len(g.coupled) > 0 && g.coupled[0].next < to {
+		w := g.coupled[0]
+		notes := f.play(g, w)
+		g.coupled.moved()
+		if followers := g.followers[w.place]; len(followers) > 0 && len(notes) > 0 {
+			for _, follower := range followers {
+				for _, n := range notes {
+					if !n.Beside { // a chord is heard once
+						follower.hear(n)
+					}
+				}
+			}
+			g.coupled.arrange()
+		}
+	}
+}
+
+// play has a source do what is due, keeps its notes, and returns them.
+func (f *Performer) play(g *group, s source) []Note {
+	w, walks := s.(*walker)
+	if walks && w.hold.every > 0 { // other parts of the track see how it is at the same moment
+		for _, sibling := range g.walkers {
+			if sibling.place == w.place && sibling.next >= w.next && sibling.hold.next() <= w.next {
+				sibling.seekTo(w.next)
+			}
+		}
+	}
+	first, early := len(f.notes), s.due() < g.ahead
+	f.notes = s.play(f.notes)
+	if early { // what would start before the beginning is left out, and heard by nobody
+		played := slices.DeleteFunc(f.notes[first:], func(n Note) bool { return n.Start < 0 })
+		f.notes = f.notes[:first+len(played)]
+	}
+	notes := f.notes[first:]
+	if walks && w.track.Loop != nil { // which plays in its place
+		f.notes = f.notes[:first]
+		return notes
+	}
+	for range notes {
+		f.orders = append(f.orders, uint16(s.rank()))
+	}
+	return notes
+}

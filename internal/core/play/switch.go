@@ -1,0 +1,217 @@
+package play
+
+import (
+	"maps"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// switchOver has a group go on as the act has it that was made ready. All its steps before then are done.
+func (f *Performer) switchOver(g *group) {
+	was := *g
+	*g = *was.next
+	g.walked = was.walked
+	for _, w := range was.walkers {
+		w.seekTo(was.from)
+	}
+	for _, track := range g.tracks {
+		if g.project.Track(track).Playing != was.project.Track(track).Playing {
+			f.leave(was.walkers, track, was.from)
+		}
+	}
+	for _, s := range g.sources {
+		before := was.source(s.key())
+		w, walks := s.(*walker)
+		if !walks {
+			s.restore(before.save())
+			continue
+		}
+		f.watchLanes(w)
+		if old, same := before.(*walker); same && old.track.Playing == w.track.Playing {
+			w.continueFrom(old, was.from)
+		} else {
+			w.enter(was.from, f.left[w.key()], was.walkers)
+		}
+	}
+	g.coupled.arrange()
+	f.remap(g)
+	f.decideSilence()
+}
+
+func (g *group) source(key partKey) source {
+	for _, s := range g.sources {
+		if s.key() == key {
+			return s
+		}
+	}
+	return nil
+}
+
+// leave keeps how the parts of a track stand whose pattern ends at a tick, for their draws to be numbered on when they
+// come again. Notes that have not begun by then are left out, those that sound finish.
+func (f *Performer) leave(walkers []*walker, track int, at score.Tick) {
+	for _, w := range walkers {
+		if w.track.ID != track {
+			continue
+		}
+		left := w.save().(partState)
+		for name, lane := range f.left[w.key()].lanes {
+			if _, there := left.lanes[name]; !there {
+				left.lanes[name] = lane
+			}
+		}
+		f.left[w.key()] = left
+	}
+	kept := 0
+	for i, n := range f.notes {
+		if int(n.Track) != track || n.Start < at {
+			f.notes[kept], f.orders[kept] = n, f.orders[i]
+			kept++
+		}
+	}
+	f.notes, f.orders = f.notes[:kept], f.orders[:kept]
+	f.changes = slices.DeleteFunc(f.changes, func(c pendingChange) bool { return int(c.Track) == track && c.Tick >= at })
+}
+
+// enter has the part play from its first step on from a tick. Its draws, as it left them, are numbered on; what it hears
+// is what the parts before it have heard.
+func (w *walker) enter(at score.Tick, left partState, before []*walker) {
+	w.entered = at
+	w.holdFrom()
+	w.aligned, w.next = at, at
+	w.gate.Drawn = -1
+	if left.lanes != nil {
+		w.gate.Drawn, w.sounded = left.gate.Drawn, left.walker.sounded
+		w.portamento = left.walker.portamento
+	}
+	for _, v := range w.all {
+		lane, known := left.lanes[v.name]
+		if !known {
+			continue
+		}
+		v.Drawn = lane.mover.Drawn
+		if v.control != nil && lane.sends == v.control.mod {
+			v.control.started, v.control.sent = lane.control.started, lane.control.sent
+			v.control.from, v.control.to, v.control.begun, v.control.told = v.control.sent, v.control.sent, at, at
+		}
+	}
+	if w.ownClock {
+		return
+	}
+	for _, other := range before {
+		if other.place == w.place {
+			w.triggers = slices.Clone(other.triggers)
+			w.triggered, w.control = other.triggered, other.control
+			break
+		}
+	}
+	w.findTrigger()
+}
+
+// continueFrom has the part go on from where another state of it stands, whose lanes have been brought to a tick.
+func (w *walker) continueFrom(was *walker, at score.Tick) {
+	w.walkerState, w.hold.holdState = was.walkerState, was.hold.holdState
+	w.triggers = slices.Clone(was.triggers)
+	w.passes += w.gate.Continue(was.gate.State, was.gate.Lane())
+	for i, v := range w.all {
+		before := was.all[i]
+		v.Continue(before.State, before.Lane())
+		v.valueState = before.valueState
+		if v.evolved != nil && before.evolved != nil {
+			*v.evolved = *before.evolved
+		}
+		if v.control != nil {
+			v.control.controlState = before.control.controlState
+			v.control.waiting = slices.Clone(before.control.waiting)
+		}
+	}
+	if was.hold.every != w.hold.every || was.track.HoldFrom != w.track.HoldFrom {
+		w.entered, w.hold.holdState = at, holdState{passes: -1, heard: -1}
+	} else if w.hold.kept != nil {
+		w.hold.kept = w.refit(w.hold.kept, was)
+	}
+	w.holdFrom()
+	if w.ownClock && (w.speed != was.speed || w.grid == 0 && w.gate.Rate != was.gate.Rate) {
+		w.retime(was)
+	}
+}
+
+// retime has the part's own time count so that its next step, and the next moves of its lanes, come when they were due,
+// where it passes at another speed, or steps that swing in pairs last longer or shorter. Of these the first stays first.
+func (w *walker) retime(was *walker) {
+	second := was.local / was.gate.Rate % 2
+	w.local = second * w.gate.Rate
+	w.aligned = w.next - w.span(w.local)
+	num, den := score.Tick(was.speed.M*w.speed.N), score.Tick(was.speed.N*w.speed.M)
+	for _, v := range w.byClock {
+		since := (v.due - was.local) * num
+		if v.due = w.local + since/den; since%den < 0 {
+			v.due--
+		}
+	}
+}
+
+// refit returns how everything was at the beginning of what is held, by the loops that the lanes have now.
+func (w *walker) refit(kept *keptLuck, was *walker) *keptLuck {
+	fitted := *kept
+	gate := w.gate
+	gate.Continue(kept.gate, was.gate.Lane())
+	fitted.gate = gate.State
+	fitted.values = maps.Clone(kept.values)
+	for i, v := range w.all {
+		value := fitted.values[v.name]
+		mover := v.Mover
+		mover.Continue(value.mover, was.all[i].Lane())
+		value.mover = mover.State
+		fitted.values[v.name] = value
+	}
+	return &fitted
+}
+
+// holdFrom finds the first bar of what is held: the one that the track says, or that in which or after which the part
+// entered, or was asked to hold.
+func (w *walker) holdFrom() {
+	if w.entered == 0 {
+		return
+	}
+	w.hold.from = max(int64(w.track.HoldFrom), w.bars.At(w.bars.Ceil(w.entered)))
+}
+
+// remap gives what waits of a group the ranks that its parts have now; of parts that have left that of the track's first.
+func (f *Performer) remap(g *group) {
+	rank := func(track, part int) (int, bool) {
+		for _, w := range g.walkers {
+			if w.track.ID == track && w.part.ID == part {
+				return w.order, true
+			}
+		}
+		return slices.Index(f.order, track) * score.MaxParts, slices.Contains(g.tracks, track)
+	}
+	for i, n := range f.notes {
+		if order, own := rank(int(n.Track), int(n.Part)); own && g.project.Track(int(n.Track)).Loop == nil {
+			f.orders[i] = uint16(order)
+		}
+	}
+	for i, c := range f.changes {
+		if order, own := rank(int(c.Track), int(c.Part)); own {
+			f.changes[i].order = order<<slotBits | c.order&(1<<slotBits-1)
+		}
+	}
+	for _, track := range g.tracks {
+		first := slices.Index(f.order, track) * score.MaxParts << slotBits
+		told := f.told[first : first+score.MaxParts<<slotBits]
+		before := slices.Clone(told)
+		clear(told)
+		for at, c := range before {
+			if c.Track == 0 {
+				continue
+			}
+			for _, w := range g.walkers {
+				if w.track.ID == track && w.part.ID == int(c.Part) {
+					f.told[w.order<<slotBits|at&(1<<slotBits-1)] = c
+				}
+			}
+		}
+	}
+}
