@@ -33,6 +33,7 @@ func (p *page) sights(look func(name string)) {
 	look("chance of a lane")
 	for dialog, open := range map[string]string{
 		"key": "[aria-label^='keys:']", "time": "[aria-label$='meter and swing']", "luck": "[data-luck=compare]", "project": "header > button",
+		"live changes": "[data-stage]",
 	} {
 		p.MustElement(open).MustClick()
 		p.MustElement("dialog[open]")

@@ -50,7 +50,7 @@ func BenchmarkEdit(b *testing.B) {
 			`{"revision":%d,"edit":{"setSteps":{"track":%d,"pattern":0,"part":1,"lane":"velocity","steps":[{"step":%d,"value":%d}]}}}`, state.Revision, 1+n%32, n%16, 1+n%127))
 		edits, size = append(edits, took.Seconds()*1e3), max(size, len(answer))
 		require.NoError(b, json.Unmarshal(answer, &state))
-		_, took = ask("/api/transport/luck", `{"luck":null}`)
+		_, took = ask("/api/stage/reset", `{}`)
 		floor = append(floor, took.Seconds()*1e3)
 	}
 	slices.Sort(edits)

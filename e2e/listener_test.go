@@ -81,8 +81,10 @@ func compareSounds(a, b sound) int {
 }
 
 // computed returns the same note-ons as the core computes them from the project that is stored.
-func (a *app) computed(track, bars int) []sound {
-	project := a.project()
+func (a *app) computed(track, bars int) []sound { return a.computedOf(a.project(), track, bars) }
+
+// computedOf is computed for another state of the project.
+func (a *app) computedOf(project *score.Project, track, bars int) []sound {
 	end := score.Tick(bars) * project.Meter.Bar()
 	var sounds []sound
 	for _, m := range route.NewPlayer(project, 0, play.Past{}).Advance(end, nil) {
@@ -92,6 +94,12 @@ func (a *app) computed(track, bars int) []sound {
 	}
 	slices.SortFunc(sounds, compareSounds)
 	return sounds
+}
+
+// pressed waits until the button of a label is pressed, or is not.
+func (p *page) pressed(label string, is bool) {
+	p.t.Helper()
+	p.waitFor(`(label, is) => document.querySelector('button[aria-label="' + label + '"]').ariaPressed === String(is)`, label, is)
 }
 
 // undoable waits until the page says that its last edit is the one of that label.

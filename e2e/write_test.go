@@ -120,7 +120,7 @@ func TestAKitOfSixParts(t *testing.T) {
 	}
 	p.fast()
 	p.MustElement("[aria-label='Solo Track 4']").MustClick()
-	p.undoable("solo")
+	p.pressed("Solo Track 4", true)
 
 	heard := p.heard(a, 4, 6)
 	require.Equal(t, a.computed(4, 6), heard)
@@ -204,7 +204,7 @@ func TestRatchetsAndProbabilityOnHats(t *testing.T) {
 	p.undoable("probability of 4 steps")
 	p.fast()
 	p.MustElement("[aria-label='Solo Track 4']").MustClick()
-	p.undoable("solo")
+	p.pressed("Solo Track 4", true)
 
 	heard := p.heard(a, 4, 6)
 	require.Equal(t, a.computed(4, 6), heard)

@@ -11,6 +11,7 @@ import (
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/server"
@@ -28,10 +29,11 @@ type host struct {
 	recorder  *live.Recorder
 	wake      *live.Recorder
 	transport *live.Transport
+	stage     *live.StageKeeper
 	handler   *server.Server
 }
 
-func newHost(opened *studio.Studio, kept *store.Store, address net.Addr, log *slog.Logger) *host {
+func newHost(opened *studio.Studio, staged stage.Stage, kept *store.Store, address net.Addr, log *slog.Logger) *host {
 	h := &host{log: log, kept: kept, board: health.NewBoard(log)}
 	h.recorder = live.NewRecorder(kept, live.Reports{
 		Finished: func() { h.handler.TakesChanged() },
@@ -55,6 +57,9 @@ func newHost(opened *studio.Studio, kept *store.Store, address net.Addr, log *sl
 	h.transport = live.New(opened.State().Project, live.Options{Omitted: func(o live.Omission) {
 		h.handler.Notice(fmt.Sprintf("This machine could not keep up: %s. What plays goes on in its place.", o))
 	}}, h.recorder, h.wake)
+	h.stage = live.NewStageKeeper(kept, staged, h.reporter(health.Stage, "the live changes wait in memory until they can be stored"))
+	h.transport.SetStage(staged)
+	h.transport.ListenStage(func(p live.Performing) { h.stage.Keep(p.Stage) })
 	h.handler = server.New(server.Options{
 		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(address),
 		Health: h.board, Log: log,
@@ -92,6 +97,7 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	playing.Go(func() { h.kept.Watch(running, h.board) })
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })
+	recording.Go(func() { h.stage.Run(recordCtx) })
 	stopServing := context.AfterFunc(ctx, func() {
 		h.handler.Close()
 		limited, cancel := context.WithTimeout(context.Background(), closeWithin)

@@ -72,7 +72,11 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	h := newHost(opened, kept, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	staged, err := kept.Stage(ctx)
+	if err != nil {
+		return err
+	}
+	h := newHost(opened, staged, kept, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	return h.serve(ctx, listener, stdout)
 }
 

@@ -53,10 +53,11 @@ const (
 	Wake      Source = "wake"
 	Takes     Source = "takes" // the list of takes
 	Copies    Source = "copies"
+	Stage     Source = "stage" // the live changes
 )
 
 // sources is the order in which problems are told.
-var sources = []Source{Folder, Recording, Wake, Takes, Copies}
+var sources = []Source{Folder, Recording, Wake, Takes, Copies, Stage}
 
 // Board holds the problems of the moment. All methods may be called concurrently.
 type Board struct {

@@ -275,7 +275,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 
 // Whoever waits for the journal and goes away breaks nothing off: what is written is written to its end.
 func TestGivingUpBreaksNothingOff(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		entered, release := make(chan struct{}), make(chan struct{})
 		first := true
 		s.wake.SetFault(func(string) memory.Fault {

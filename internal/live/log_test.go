@@ -12,6 +12,7 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/memory"
 )
@@ -20,10 +21,10 @@ import (
 // while it plays, and whenever.
 func TestLiveIsItsLog(t *testing.T) {
 	projects := rapid.Custom(testkit.Project)
-	events, entries := 0, 0
+	events, entries, done := 0, 0, 0
 	for seed := range 100 {
 		synctest.Test(t, func(t *testing.T) {
-			act := rapid.Custom(func(t *rapid.T) int { return rapid.IntRange(0, 5).Draw(t, "act") })
+			act := rapid.Custom(func(t *rapid.T) int { return rapid.IntRange(0, 9).Draw(t, "act") })
 			project := projects.Example(seed)
 			disk := memory.New(project)
 			recorder, wake := NewRecorder(disk, Reports{}), NewRecorder(memory.New(project), Reports{})
@@ -42,7 +43,7 @@ func TestLiveIsItsLog(t *testing.T) {
 					next, _, err := score.Apply(project, edit)
 					require.NoError(t, err)
 					project = next
-					transport.SetProject(project)
+					transport.SetProject(project, edit)
 				case 2:
 					transport.Hear(rapid.Custom(func(t *rapid.T) midi.Message { return testkit.Input(t, 0) }).Example(100*seed + n))
 				case 3:
@@ -51,11 +52,27 @@ func TestLiveIsItsLog(t *testing.T) {
 					require.NoError(t, transport.SetLoop(Range{From: bars.Start(from), To: bars.Start(from + 1)}))
 				case 4:
 					require.NoError(t, transport.SetLoop(Range{}))
+				case 5, 6, 7:
+					change := rapid.Custom(func(t *rapid.T) stage.Change { return testkit.Change(t, project) }).Example(100*seed + n)
+					when := Moments()[n%len(Moments())]
+					doing := Doing{Control: change.Control, Value: &change.Value}
+					if n%5 == 4 {
+						doing.Value = nil
+					}
+					if err := transport.Do([]Doing{doing}, when, 1+n%3); err == nil {
+						done++
+					}
+				case 8:
+					if n%3 == 0 {
+						transport.Reset()
+					} else if err := transport.Back(); err != nil {
+						require.ErrorIs(t, err, ErrNoBack)
+					}
 				}
 				pass(time.Duration(50+137*n) * time.Millisecond)
 			}
 			transport.mu.Lock()
-			end, logged := transport.committed, transport.log
+			end, logged := transport.player.Run(), transport.log
 			transport.mu.Unlock()
 			got := heard.messages()
 			transport.Stop()
@@ -68,6 +85,7 @@ func TestLiveIsItsLog(t *testing.T) {
 	}
 	require.Greater(t, events, 800)
 	require.Greater(t, entries, 200)
+	require.Greater(t, done, 100)
 }
 
 // requireTaken checks that a take has what a log plays until playing stopped, over seams too. Its tracks can have other ids.
@@ -91,12 +109,12 @@ func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.T
 
 // A log is bounded: of what is edited without end there is none, until playing begins anew.
 func TestALogIsBounded(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		for n := range maxLogged + 1 {
 			edited := testkit.Buoy()
 			edited.Tracks[0].Mute = n%2 == 0
-			s.SetProject(edited)
+			s.SetProject(edited, nil)
 		}
 		logged, _ := s.Log()
 		require.Nil(t, logged.Project)

@@ -1,6 +1,7 @@
 package live
 
 import (
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
@@ -11,15 +12,10 @@ type Sound struct {
 	At int64
 }
 
-// Place says that a lane with a loop of its own, or a gate lane, goes on to a step.
+// Place is a move of a lane, with its tick of run time, and the time at which the lane goes on.
 type Place struct {
-	// At is the time at which it does.
-	At    int64
-	Tick  score.Tick
-	Track int // ids
-	Part  int
-	Lane  score.LaneName
-	Step  int
+	log.Place
+	At int64
 }
 
 // Batch is what happens in one stretch of time. The sounds are ordered by time; the places of each lane

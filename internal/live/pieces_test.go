@@ -61,7 +61,7 @@ func requireBalance(t *testing.T, messages []midi.Message) {
 // there, and instruments are told first what they would have been told by then. A take begins with that bar.
 func TestPlayingFromABar(t *testing.T) {
 	for _, bar := range []int64{0, 1, 3, 5, 40} {
-		onStage(t, changing(), func(t *testing.T, s *stage) {
+		onStage(t, changing(), func(t *testing.T, s *rig) {
 			from := changing().Bars().Start(bar)
 			s.PlayFrom(bar)
 			require.Equal(t, from, s.Status().Tick)
@@ -87,7 +87,7 @@ func TestPlayingFromABar(t *testing.T) {
 
 // Playing goes on with the bar in which it stopped.
 func TestPlayingGoesOnWhereItStopped(t *testing.T) {
-	onStage(t, changing(), func(t *testing.T, s *stage) {
+	onStage(t, changing(), func(t *testing.T, s *rig) {
 		s.PlayFrom(2)
 		pass(6 * time.Second)
 		s.Stop()
@@ -101,7 +101,7 @@ func TestPlayingGoesOnWhereItStopped(t *testing.T) {
 // A range that is looped plays the same in every pass, to the tick, whatever chance and hits do; what sounds at its end
 // is released, takes know nothing of the jump, and an edit is heard in the pass after it. Without the range the song goes on.
 func TestARangeIsLooped(t *testing.T) {
-	onStage(t, changing(), func(t *testing.T, s *stage) {
+	onStage(t, changing(), func(t *testing.T, s *rig) {
 		p := changing()
 		from, to := p.Bars().Start(2), p.Bars().Start(5)
 		require.ErrorIs(t, s.SetLoop(Range{From: to, To: from}), ErrRange)
@@ -121,7 +121,7 @@ func TestARangeIsLooped(t *testing.T) {
 		edited := changing()
 		edited.Tracks[1].Parts()[0].Lanes.Gate.Steps[1] = score.On
 		edge := s.edge()
-		s.SetProject(edited)
+		s.SetProject(edited, nil)
 		pass(20 * time.Second)
 		next := edge + pass1 - (edge-first)%pass1 // the first seam after the edit
 		require.Greater(t, s.edge(), next+pass1)
@@ -136,7 +136,7 @@ func TestARangeIsLooped(t *testing.T) {
 		require.NoError(t, s.SetLoop(Range{}))
 		pass(20 * time.Second)
 		require.Greater(t, s.Status().Tick+s.edge(), to)
-		require.Greater(t, s.pieces.song(s.edge()), to)
+		require.Greater(t, s.player.Pieces().Song(s.edge()), to)
 		s.Stop()
 		requireBalance(t, s.listener.messages())
 		for i := 1; i < len(s.listener.sounds); i++ {
@@ -147,7 +147,7 @@ func TestARangeIsLooped(t *testing.T) {
 
 // Recording that has to begin to play starts at the bar that is chosen, after bars of its meter at its tempo.
 func TestRecordingStartsAtABar(t *testing.T) {
-	onStage(t, changing(), func(t *testing.T, s *stage) {
+	onStage(t, changing(), func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{Start: 11, CountIn: 1, Bars: 2}))
 		pass(10 * time.Second)
 		s.Stop()

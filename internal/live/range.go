@@ -2,12 +2,10 @@ package live
 
 import (
 	"errors"
-	"slices"
 
 	"jettyfog/internal/core/log"
-	"jettyfog/internal/core/midi"
-	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 // Range is a stretch of the song that is looped; one that ends at 0 is none.
@@ -35,21 +33,24 @@ func (t *Transport) SetLoop(loop Range) error {
 
 // seam returns at which tick of run time the range that is looped ends; ok is false if the song is not before its end.
 func (t *Transport) seam() (run score.Tick, ok bool) {
-	song := t.pieces.song(t.committed)
-	return t.committed + t.loop.To - song, song < t.loop.To
+	song := t.player.Song()
+	return t.player.Run() + t.loop.To - song, song < t.loop.To
 }
 
 // prepared is a performance that begins where a range of a state of the project does, after so many inputs.
 type prepared struct {
 	project     *score.Project
+	stage       stage.Stage
 	loop        Range
 	inputs      int
-	performance *performance
+	performance *log.Performance
 }
 
 // fits reports whether what is prepared is what plays from the beginning of the range as everything is now.
 func (t *Transport) fits(p *prepared) bool {
-	return p != nil && p.project == t.project && p.loop == t.loop && p.inputs == len(t.inputsBefore(t.loop.From))
+	seam, _ := t.seam()
+	return p != nil && p.project == t.player.Written() && p.stage.Equal(t.player.StageAt(seam)) && p.loop == t.loop &&
+		p.inputs == len(t.player.Inputs(t.loop.From))
 }
 
 // prepare makes ready what plays from the beginning of the range that is looped, beside what plays.
@@ -65,38 +66,27 @@ func (t *Transport) keepPrepared() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	for t.playing && t.loop.To > 0 && !t.fits(t.prepared) {
-		inputs := t.inputsBefore(t.loop.From)
-		next := &prepared{project: t.project, loop: t.loop, inputs: len(inputs)}
+		inputs := t.player.Inputs(t.loop.From)
+		seam, _ := t.seam()
+		next := &prepared{project: t.player.Written(), stage: t.player.StageAt(seam), loop: t.loop, inputs: len(inputs)}
 		t.mu.Unlock()
-		next.performance = perform(next.project, next.loop.From, inputs, nil)
+		next.performance = log.Perform(next.stage.On(next.project), next.loop.From, inputs)
 		t.mu.Lock()
 		t.prepared = next
 	}
 	t.preparing = false
 }
 
-func (t *Transport) inputsBefore(song score.Tick) []midi.Message {
-	return slices.DeleteFunc(slices.Clone(t.inputs), func(m midi.Message) bool { return m.Tick >= song })
-}
-
 // goBack has the song go on from the beginning of the range that is looped. What sounds is released there.
 func (t *Transport) goBack(batch *Batch) {
-	t.hand(t.performance.player.Release(t.pieces.song(t.committed)), batch)
-	next := piece{run: t.committed, song: t.loop.From}
-	t.pieces = append(t.pieces, next)
-	ready := t.prepared
-	if !t.fits(ready) {
-		ready = nil
+	var ready *log.Performance
+	if t.fits(t.prepared) {
+		ready = t.prepared.performance
 	}
-	t.inputs = t.inputsBefore(next.song)
-	t.note(log.Entry{Song: &next.song})
-	if ready != nil {
-		t.performance = ready.performance
-	} else {
-		t.performance = perform(t.project, next.song, t.inputs, nil)
-	}
+	song := t.loop.From
+	t.note(log.Entry{Song: &song})
+	t.hand(t.player.Jump(song, ready), batch)
 	t.prepared = nil
-	t.missing = t.sent.Missing(t.performance.player.Standing(), nil)
-	t.changeTempo(play.TempoMapOf(t.project))
+	t.retimed()
 	t.prepare()
 }

@@ -41,7 +41,7 @@ func (t *Transport) endOf(p *plan) score.Tick {
 	if p.bars == 0 {
 		return 0
 	}
-	bars, song := t.project.Bars(), t.pieces.song(p.start)
+	bars, song := t.project.Bars(), t.player.Pieces().Song(p.start)
 	return p.start + bars.Start(bars.At(song)+int64(p.bars)) - song
 }
 
@@ -58,7 +58,7 @@ func (t *Transport) Record(r Recording) error {
 	if t.playing {
 		t.hear(t.Now())
 		now = t.tickAt(t.Now())
-		song = t.pieces.song(now)
+		song = t.player.Pieces().Song(now)
 	} else {
 		song = bars.Start(int64(max(1, r.Start) - 1))
 	}
@@ -74,7 +74,7 @@ func (t *Transport) Record(r Recording) error {
 	}
 	p := &plan{start: max(0, start-song+now), bars: r.Bars, again: r.Again && r.Bars > 0}
 	if !t.playing {
-		t.play(song, perform(t.project, song, nil, nil), r.CountIn)
+		t.play(song, nil, r.CountIn)
 	}
 	p.end = t.endOf(p)
 	t.plan = p
@@ -117,7 +117,7 @@ func (t *Transport) reach(now score.Tick) {
 			if now < p.start {
 				break
 			}
-			t.recorder.begin(t.project, t.revision, p.start, t.pieces.song(p.start), t.tempo)
+			t.recorder.begin(t.player.At(p.start), t.revision, p.start, t.player.Pieces().Song(p.start), t.player.Tempo())
 			// What instruments were told before, and is in force, belongs to the take.
 			t.recorder.add(t.standing.Standing(p.start))
 			changed = true
@@ -142,13 +142,13 @@ func (t *Transport) reach(now score.Tick) {
 // countIn puts the beginning of playing off by some bars, and has their beats clicked.
 func (t *Transport) countIn(bars int) {
 	lines := t.project.Bars()
-	meter := lines.Meter(lines.At(t.pieces[0].song))
+	meter := lines.Meter(lines.At(t.player.Song()))
 	beats := bars * meter.Beats
 	if beats == 0 {
 		return
 	}
 	var batch Batch
-	beat := play.TempoMap{{Tempo: t.tempo[0].Tempo}}.Nanos(meter.Beat())
+	beat := play.TempoMap{{Tempo: t.player.Tempo()[0].Tempo}}.Nanos(meter.Beat())
 	for i := range beats {
 		batch.Clicks = append(batch.Clicks, Click{At: t.started + int64(i)*beat, First: slices.Contains(meter.GroupStarts(), i%meter.Beats) && (len(meter.Groups) > 0 || i%meter.Beats == 0)})
 	}

@@ -14,7 +14,7 @@ import (
 
 // The bars that were asked for are recorded, to the tick, and as many takes in a row as there is time for.
 func TestPunchByBars(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		bar := testkit.Buoy().Meter.Bar()
 		whole := take.Render(testkit.Buoy(), 12)
 		require.NoError(t, s.Record(Recording{From: 3, Bars: 2, Again: true}))
@@ -49,7 +49,7 @@ func TestPunchByBars(t *testing.T) {
 
 // Two bars are counted in beat by beat, and playing begins after them; a stop in between takes it all back.
 func TestCountIn(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{CountIn: 2, Bars: 1}))
 		require.Len(t, s.listener.clicks, 8)
 		beat := int64(time.Minute) / 96
@@ -80,7 +80,7 @@ func TestATakeKnowsWhatWasToldBefore(t *testing.T) {
 	p := testkit.Buoy()
 	p.Tracks[0].Program, p.Tracks[0].Bank = 12, 3
 	p.Tracks[0].Patterns = append(p.Tracks[0].Patterns, score.Pattern{ID: 1, Name: "Ebb", Parts: p.Tracks[0].Patterns[0].Parts})
-	onStage(t, p, func(t *testing.T, s *stage) {
+	onStage(t, p, func(t *testing.T, s *rig) {
 		s.SetRevision(4)
 		s.Play()
 		require.NoError(t, s.Record(Recording{From: 2, Bars: 2}))
@@ -89,7 +89,7 @@ func TestATakeKnowsWhatWasToldBefore(t *testing.T) {
 		next, _, err := score.Apply(p, score.SetTrack{Track: 1, Playing: &playing})
 		require.NoError(t, err)
 		s.SetRevision(5)
-		s.SetProject(next)
+		s.SetProject(next, nil)
 		pass(6 * time.Second)
 		recorded := s.finished(t, 1)
 		require.Equal(t, uint8(11), recorded.Messages[0].Key)
@@ -104,13 +104,13 @@ func TestATakeKnowsWhatWasToldBefore(t *testing.T) {
 func TestATempoIsChangedDuringTheCountIn(t *testing.T) {
 	p := score.Demo()
 	p.Tracks = p.Tracks[2:3]
-	onStage(t, p, func(t *testing.T, s *stage) {
+	onStage(t, p, func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{CountIn: 1, Bars: 1}))
 		pass(time.Second)
 		tempo := score.Tempo(48_000)
 		next, _, err := score.Apply(p, score.SetProject{Tempo: &tempo})
 		require.NoError(t, err)
-		s.SetProject(next)
+		s.SetProject(next, nil)
 		pass(12 * time.Second)
 		s.Stop()
 		pass(time.Second)

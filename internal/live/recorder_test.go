@@ -15,7 +15,7 @@ import (
 
 // A take holds what was heard up to the stop, to the tick, with its last notes ended by the stop.
 func TestATakeHoldsWhatWasHeard(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.SetRevision(7)
 		require.NoError(t, s.Record(Recording{}))
 		require.True(t, s.Status().Recording)
@@ -36,7 +36,7 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 }
 
 // finished returns the take with an id.
-func (s *stage) finished(t *testing.T, id int64) *take.Take {
+func (s *rig) finished(t *testing.T, id int64) *take.Take {
 	t.Helper()
 	finished, _, _, err := s.disk.Recording(t.Context(), id)
 	require.NoError(t, err)
@@ -45,7 +45,7 @@ func (s *stage) finished(t *testing.T, id int64) *take.Take {
 
 // A recording that begins in the middle of a bar starts with that bar and holds only what came after.
 func TestPunchInWhilePlaying(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(6 * time.Second) // bar 3 of 2.5 s each
 		from := s.tickAt(s.Now())
@@ -88,7 +88,7 @@ func onAt(t *take.Take, i int) midi.Message {
 }
 
 func TestATakeKnowsItsTempoChanges(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(3 * time.Second) // in bar 2
 		require.NoError(t, s.Record(Recording{}))
@@ -96,7 +96,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 		edge := s.edge()
 		slower := testkit.Buoy()
 		slower.Tempo = 48_000
-		s.SetProject(slower)
+		s.SetProject(slower, nil)
 		pass(2 * time.Second)
 		s.Stop()
 		pass(time.Second)
@@ -108,7 +108,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 
 // A disk that fails for a while delays nothing and loses nothing, and the trouble is told.
 func TestABrokenDiskLosesNothing(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{}))
 		pass(2 * time.Second)
 		s.disk.Fail(true)

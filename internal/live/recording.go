@@ -71,6 +71,15 @@ func (r *recording) setProject(project *score.Project, revision int64, from scor
 	r.grow()
 }
 
+// acted notes that the project plays otherwise from a tick of the transport on, by what was done.
+func (r *recording) acted(project *score.Project, from score.Tick) {
+	before := len(r.heading.Markers)
+	r.heading.Markers = take.MarkChanges(r.heading.Markers, r.project, project, from-r.start)
+	if r.project = project; len(r.heading.Markers) > before {
+		r.grow()
+	}
+}
+
 // mark puts a marker at a tick of the transport.
 func (r *recording) mark(at score.Tick, text string) {
 	r.heading.Markers = append(slices.Clone(r.heading.Markers), take.Marker{Tick: max(0, at-r.start), Text: text})

@@ -42,8 +42,8 @@ func (l *listener) Tell(s Status) {
 	l.statuses = append(l.statuses, s)
 }
 
-// stage is a transport with its recorder, a disk and a listener, all running on the bubble's clock.
-type stage struct {
+// rig is a transport with its recorder, a disk and a listener, all running on the bubble's clock.
+type rig struct {
 	*Transport
 	disk     *memory.Store
 	wake     *memory.Store
@@ -54,16 +54,16 @@ type stage struct {
 }
 
 // edge returns up to where all has been computed.
-func (s *stage) edge() score.Tick {
+func (s *rig) edge() score.Tick {
 	s.Transport.mu.Lock()
 	defer s.Transport.mu.Unlock()
-	return s.committed
+	return s.player.Run()
 }
 
 // onStage runs a test on a clock that jumps whenever everybody waits, so that an hour takes no time.
-func onStage(t *testing.T, project *score.Project, act func(*testing.T, *stage)) {
+func onStage(t *testing.T, project *score.Project, act func(*testing.T, *rig)) {
 	synctest.Test(t, func(t *testing.T) {
-		s := &stage{disk: memory.New(project), wake: memory.New(project)}
+		s := &rig{disk: memory.New(project), wake: memory.New(project)}
 		recorder := NewRecorder(s.disk, Reports{Problem: func(problem error) {
 			s.mu.Lock()
 			defer s.mu.Unlock()

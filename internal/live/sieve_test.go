@@ -14,7 +14,7 @@ import (
 )
 
 // stall lets a time pass in which the transport does nothing, as when the program is suspended.
-func (s *stage) stall(d time.Duration) {
+func (s *rig) stall(d time.Duration) {
 	s.Transport.mu.Lock()
 	s.epoch = s.epoch.Add(-d)
 	s.Transport.mu.Unlock()
@@ -32,7 +32,7 @@ func TestAStall(t *testing.T) {
 	for step := range part.Lanes.Mod1.Steps {
 		part.Lanes.Mod1.Steps[step] = step * 37 % 128
 	}
-	onStage(t, p, func(t *testing.T, s *stage) {
+	onStage(t, p, func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{}))
 		pass(6 * time.Second)
 		before := len(s.listener.sounds)
@@ -57,7 +57,7 @@ func TestAStall(t *testing.T) {
 		pass(5 * time.Second)
 		s.Stop()
 		pass(time.Second)
-		all := rendered(p, s.committed)
+		all := rendered(p, s.player.Run())
 		var want, got []midi.Message
 		left := 0
 		for _, m := range all {
@@ -121,7 +121,7 @@ func standingOf(messages []midi.Message, end score.Tick) []midi.Message {
 func TestWhatIsTooDenseIsThinned(t *testing.T) {
 	p := dense()
 	require.Greater(t, score.EventsPerSecond(p), 10*score.MaxEventsPerSecond)
-	onStage(t, p, func(t *testing.T, s *stage) {
+	onStage(t, p, func(t *testing.T, s *rig) {
 		s.Play()
 		pass(3 * time.Second)
 		s.Stop()

@@ -3,7 +3,6 @@ package live
 import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
-	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
 
@@ -27,12 +26,12 @@ func (t *Transport) GoOn() {
 // playFrom starts at a tick of the song. To be anywhere can take long, and nobody waits for it but who asks.
 func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
 	for !t.playing {
-		project := t.project
+		project, live := t.project, t.stage
 		from := where(project.Bars())
 		t.mu.Unlock()
-		ready := perform(project, from, nil, nil)
+		ready := log.Perform(live.On(project), from, nil)
 		t.mu.Lock()
-		if t.project == project && !t.playing {
+		if t.project == project && live.Equal(t.stage) && !t.playing {
 			t.play(from, ready, 0)
 			t.tell()
 		}
@@ -40,17 +39,13 @@ func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
 }
 
 // play starts playing a performance at a tick of the song, after so many bars that are counted in.
-func (t *Transport) play(from score.Tick, performance *performance, countIn int) {
+func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.playing = true
 	t.started = t.Now() + int64(t.options.LookAhead)
-	t.pieces, t.told = pieces{{song: from}}, [2]int{}
-	t.tempo = t.pieces[0].tempo(play.TempoMapOf(t.project))
+	t.log, t.logged = log.Log{Project: t.project, Stage: t.stage, From: from}, 0
+	t.player, t.told = log.NewPlayer(t.log, ready), [2]int{}
 	t.countIn(countIn)
-	t.committed, t.inputs, t.missing, t.sent, t.standing = 0, nil, nil, midi.Settings{}, midi.Settings{}
-	t.log, t.logged = log.Log{Project: t.project, From: from}, 0
-	if t.performance = performance; from > 0 {
-		t.missing = performance.player.Standing()
-	}
-	t.wake.begin(t.project, t.revision, 0, from, t.tempo)
+	t.standing = midi.Settings{}
+	t.wake.begin(t.player.Playing(), t.revision, 0, from, t.player.Tempo())
 	t.prepare()
 }

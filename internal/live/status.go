@@ -17,21 +17,22 @@ func (t *Transport) status() Status {
 	if !t.playing {
 		return Status{At: t.Now(), Tempo: t.project.Tempo, Stopped: t.stopped, Loop: t.loop}
 	}
-	place := t.place()
-	since := max(t.tempo[place[0]].Tick, t.pieces[place[1]].run)
+	place, tempo := t.place(), t.player.Tempo()
+	piece := t.player.Pieces()[place[1]]
+	since := max(tempo[place[0]].Tick, piece.Run)
 	return Status{
 		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
-		Tick: since + t.pieces[place[1]].later(), At: t.timeOf(since), Tempo: t.tempo[place[0]].Tempo, Loop: t.loop,
+		Tick: since + piece.Later(), At: t.timeOf(since), Tempo: tempo[place[0]].Tempo, Loop: t.loop,
 	}
 }
 
 // place returns which of the tempos and which of the pieces holds now.
 func (t *Transport) place() [2]int {
-	now, segment := t.tickAt(t.Now()), 0
-	for segment+1 < len(t.tempo) && t.tempo[segment+1].Tick <= now {
+	now, segment, tempo := t.tickAt(t.Now()), 0, t.player.Tempo()
+	for segment+1 < len(tempo) && tempo[segment+1].Tick <= now {
 		segment++
 	}
-	_, piece := t.pieces.at(now)
+	_, piece := t.player.Pieces().At(now)
 	return [2]int{segment, piece}
 }
 
@@ -74,6 +75,6 @@ func (t *Transport) note(entry log.Entry) {
 		t.log = log.Log{}
 		return
 	}
-	entry.Tick = t.committed
+	entry.Tick = t.player.Run()
 	t.log.Entries = append(t.log.Entries, entry)
 }

@@ -6,96 +6,113 @@ import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
-// edited is a state of the project, and whether a goroutine is bringing the present one to play.
+// edited is a state of the project, the controls whose live changes it takes away, and whether a goroutine is bringing
+// the present one to play.
 type edited struct {
 	project   *score.Project
+	letGo     []stage.Control
 	revision  int64
 	replaying bool
 }
 
-// SetProject has everything that is not yet committed played from another state of the project. It does not wait for
-// tracks that must be played from the beginning on: what plays plays on until they have been. Of several states that are
-// set meanwhile the latest counts.
-func (t *Transport) SetProject(project *score.Project) {
+// SetProject has everything that is not yet committed played from another state of the project, which an edit leads to,
+// or with nil another way that leaves all live changes. It does not wait for tracks that must be played from the beginning
+// on: what plays plays on until they have been. Of several states that are set meanwhile the latest counts.
+func (t *Transport) SetProject(project *score.Project, edit score.Edit) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	before := t.project
+	if t.wanted.project != nil {
+		before = t.wanted.project
+	}
 	t.wanted.project, t.wanted.revision = project, t.revision
+	if edit != nil {
+		left := t.stage.Edited(edit, before, project)
+		for _, change := range t.stage.Changes() {
+			if _, stays := left.Value(change.Control); !stays {
+				t.wanted.letGo = append(t.wanted.letGo, change.Control)
+			}
+		}
+	}
 	if t.wanted.replaying { // whoever replays looks again
 		return
 	}
 	if !t.playing {
-		t.adopt(t.wanted, nil)
+		t.adopt(nil)
 		return
 	}
-	tracks, quick := play.Replayed(t.project, project)
-	if quick {
-		t.adopt(t.wanted, t.performance.change(project, t.pieces.song(t.committed), t.replay(project, tracks), tracks))
+	if replay := t.player.Replay(project, t.wanted.letGo); replay.Quick {
+		replay.Run()
+		t.adopt(replay)
 		return
 	}
 	t.wanted.replaying = true
 	go t.replayWanted()
 }
 
-// replay returns a performance of some tracks of a project that has come to where the one that plays is.
-func (t *Transport) replay(project *score.Project, tracks []int) *performance {
-	if len(tracks) == 0 {
-		return nil
-	}
-	return perform(project, t.pieces.song(t.committed), t.inputs, tracks)
-}
-
 // replayWanted brings the state of the project that is wanted to play, and others that are wanted meanwhile.
 func (t *Transport) replayWanted() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	for t.playing && t.wanted.project != t.project {
-		next, started, piece, inputs := t.wanted, t.started, len(t.pieces), t.inputs
-		from := t.pieces.song(t.committed)
-		tracks, _ := play.Replayed(t.project, next.project)
-		var replayed *performance
-		if len(tracks) > 0 {
-			t.mu.Unlock()
-			replayed = perform(next.project, from, inputs, tracks)
-			t.mu.Lock()
+	for t.playing && t.wanted.project != nil {
+		next, player := t.wanted, t.player
+		replay := player.Replay(next.project, next.letGo)
+		t.mu.Unlock()
+		replay.Run()
+		t.mu.Lock()
+		if !t.playing || t.player != player {
+			continue
 		}
-		if !t.playing || t.started != started || len(t.pieces) != piece {
-			continue // what plays now is elsewhere in the song
+		later := t.wanted
+		t.wanted = next
+		if !t.adopt(replay) { // what plays now is elsewhere in the song
+			t.wanted = later
+			continue
 		}
-		if replayed != nil {
-			for _, m := range t.inputs[len(inputs):] {
-				replayed.player.Hear(m)
-			}
-			replayed.skip(t.pieces.song(t.committed))
+		if later.project != next.project {
+			t.wanted = later
+			t.wanted.letGo = later.letGo[len(next.letGo):]
 		}
-		t.adopt(next, t.performance.change(next.project, t.pieces.song(t.committed), replayed, tracks))
 	}
 	t.wanted.replaying = false
-	if t.wanted.project != t.project {
-		t.adopt(t.wanted, nil)
+	if t.wanted.project != nil {
+		t.adopt(nil)
 	}
 }
 
-// adopt has a state of the project play from what is not committed on; the performance is nil while standing still.
-func (t *Transport) adopt(next edited, performance *performance) {
+// adopt has the state of the project that is wanted play from what is not committed on, or while standing still next, and
+// reports whether it could; the replay is nil while standing still.
+func (t *Transport) adopt(replay *log.Replay) bool {
+	next := t.wanted
 	tempo := play.TempoMapOf(next.project)
 	changed := !slices.Equal(play.TempoMapOf(t.project), tempo)
-	t.project = next.project
 	if t.playing {
-		t.prepare()
-		t.note(log.Entry{Project: next.project})
-		t.performance = performance
-		t.missing = t.sent.Missing(performance.player.Standing(), nil)
+		if !t.player.Edit(replay) {
+			return false
+		}
+		t.note(log.Entry{Project: next.project, LetGo: next.letGo})
 		for _, r := range []*Recorder{t.recorder, t.wake} {
-			r.change(func(now *recording) { now.setProject(next.project, next.revision, t.committed) })
+			r.change(func(now *recording) { now.setProject(t.player.Playing(), next.revision, t.player.Run()) })
+		}
+		t.stage = t.player.Stage()
+	} else {
+		for _, c := range next.letGo {
+			t.stage = t.stage.Without(c)
 		}
 	}
-	if !changed {
-		return
-	}
+	t.project, t.wanted = next.project, edited{replaying: next.replaying}
 	if t.playing {
-		t.changeTempo(tempo)
+		t.prepare()
+		if changed {
+			t.retimed()
+		}
 	}
-	t.tell()
+	if changed {
+		t.tell()
+	}
+	t.tellStage()
+	return true
 }

@@ -4,6 +4,7 @@ import (
 	"testing"
 	"time"
 
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/memory"
@@ -38,10 +39,7 @@ func BenchmarkTakeover(b *testing.B) {
 			}
 			quiet := func() *Recorder { return NewRecorder(memory.New(testkit.Buoy()), Reports{}) }
 			t := New(project, Options{}, quiet(), quiet())
-			t.Play()
-			t.started -= int64(3 * time.Hour)
-			t.committed = t.tickAt(t.Now())
-			t.performance = perform(project, t.committed, nil, nil)
+			t.PlayFrom(project.Bars().At(play.TempoMapOf(project).TickAt(int64(3 * time.Hour))))
 			blocked, heard, floor := time.Duration(0), time.Duration(0), time.Duration(0)
 			for n := 0; b.Loop(); n++ {
 				next, _, err := score.Apply(t.project, score.SetSteps{LaneAddress: c.at, Steps: []score.StepValue{{Step: 1, Value: n % 2}}})
@@ -49,7 +47,7 @@ func BenchmarkTakeover(b *testing.B) {
 					b.Fatal(err)
 				}
 				began := time.Now()
-				t.SetProject(next)
+				t.SetProject(next, nil)
 				blocked += time.Since(began)
 				for adopted := false; !adopted; {
 					t.mu.Lock()
@@ -59,9 +57,7 @@ func BenchmarkTakeover(b *testing.B) {
 				heard += time.Since(began)
 				began = time.Now()
 				var batch Batch
-				to := t.tickAt(t.timeOf(t.committed) + int64(slice))
-				t.render(to, &batch)
-				t.committed = to
+				t.render(t.tickAt(t.timeOf(t.player.Run())+int64(slice)), &batch)
 				floor += time.Since(began)
 			}
 			b.ReportMetric(float64(blocked.Microseconds())/float64(b.N), "blocked-µs")

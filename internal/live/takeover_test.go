@@ -29,7 +29,7 @@ func slowProject() *score.Project {
 // A storm of edits that need replaying: none waits for it, the last is what plays soon, the track that is not edited
 // plays on as if nothing happened, every note ends, and the take is told which state played from when on.
 func TestAStormOfEditsThatNeedReplaying(t *testing.T) {
-	onStage(t, slowProject(), func(t *testing.T, s *stage) {
+	onStage(t, slowProject(), func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{}))
 		pass(time.Minute)
 		project := slowProject()
@@ -40,7 +40,7 @@ func TestAStormOfEditsThatNeedReplaying(t *testing.T) {
 			})
 			require.NoError(t, err)
 			s.SetRevision(int64(n + 2))
-			s.SetProject(project)
+			s.SetProject(project, nil)
 			pass(10 * time.Millisecond)
 		}
 		edge := s.edge()
@@ -72,13 +72,13 @@ func TestAStormOfEditsThatNeedReplaying(t *testing.T) {
 func TestAStopWhileAnEditIsReplayed(t *testing.T) {
 	for _, again := range []bool{false, true} {
 		t.Run(fmt.Sprint(again), func(t *testing.T) {
-			onStage(t, slowProject(), func(t *testing.T, s *stage) {
+			onStage(t, slowProject(), func(t *testing.T, s *rig) {
 				s.Play()
 				pass(time.Minute)
 				edited := slowProject()
 				edited.Tracks[0].Parts()[0].Lanes.Gate.Steps[3] = score.On
 				edited.Tempo = 120_000
-				s.SetProject(edited)
+				s.SetProject(edited, nil)
 				s.Stop()
 				if again {
 					s.Play()

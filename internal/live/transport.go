@@ -7,9 +7,9 @@ import (
 
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
-	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 // Options are the transport's settings.
@@ -32,29 +32,28 @@ type Transport struct {
 	wake     *Recorder
 
 	mu       sync.Mutex
-	project  *score.Project
+	project  *score.Project // as it is written
 	revision int64
-	wanted   edited // the state of the project that is to play next
+	stage    stage.Stage // the live changes with all that was done
+	queue    []queued
+	queuedID int64
+	back     []undone
+	staged   []func(Performing) // are told of the live changes and the queue
+	wanted   edited             // the state of the project that is to play next
 	log      log.Log
 	logged   int // how many states of the project the log has
 	outputs  map[Output]struct{}
 
 	playing     bool
-	started     int64 // the time of tick 0
-	tempo       play.TempoMap
-	pieces      pieces           // which part of the song plays when
+	started     int64            // the time of tick 0
+	player      *log.Player      // what plays, or played last; nil before anything did
 	loop        Range            // of the song, that is played over and over
 	prepared    *prepared        // what plays from its beginning, once it has been computed
 	preparing   bool             // whether a goroutine computes it
 	stopped     score.Tick       // the tick of the song at which playing stopped last
 	ended       score.Tick       // and that of run time
 	told        [2]int           // which of its tempos and pieces the outputs were told last
-	committed   score.Tick       // all before this tick has been handed over
-	performance *performance     // nil while standing still
 	shared      route.SharedKeys // the keys that are down once all that was handed over is heard
-	sent        midi.Settings    // what else was handed over
-	missing     []midi.Message   // what the instruments need to know after an edit
-	inputs      []midi.Message   // what came in and made a track go on, since playing began
 	sieve       sieve
 	omittedTold int64                     // when it was told last what was left out
 	waiting     []Sound                   // handed over, not yet heard
@@ -131,20 +130,10 @@ func (t *Transport) KeepUp(ctx context.Context) error {
 	return t.wake.Flush(ctx)
 }
 
-// changeTempo lets a tempo map hold from the first tick that is not committed.
-func (t *Transport) changeTempo(tempo play.TempoMap) {
-	now := piece{t.committed, t.pieces.song(t.committed)}
-	later := now.tempo(tempo)
-	if t.committed > 0 {
-		before := t.tempo.Until(t.committed)
-		if before[len(before)-1].Tempo == later[0].Tempo {
-			later = later[1:]
-		}
-		later = append(before, later...)
-	}
-	t.tempo = later
+// retimed tells what records that the tempos may be others.
+func (t *Transport) retimed() {
 	for _, r := range []*Recorder{t.recorder, t.wake} {
-		r.change(func(now *recording) { now.setTempo(t.tempo) })
+		r.change(func(now *recording) { now.setTempo(t.player.Tempo()) })
 	}
 }
 
@@ -155,20 +144,15 @@ func (t *Transport) Hear(m midi.Message) {
 	if !t.playing {
 		return
 	}
-	m.Tick = t.pieces.song(max(t.committed, t.tickAt(t.Now())))
-	at, counts := t.performance.player.Hear(m)
-	if m.Tick = at; counts && len(t.inputs) < maxInputs {
-		t.inputs = append(t.inputs, m)
+	m.Tick = t.player.Pieces().Song(max(t.player.Run(), t.tickAt(t.Now())))
+	at, counts := t.player.Hear(m)
+	if m.Tick = at; counts {
 		t.note(log.Entry{Input: &m})
 		if m.Tick < t.loop.From {
 			t.prepare()
 		}
 	}
 }
-
-// maxInputs bounds how many messages that came in are remembered for edits to come: as many as a note on
-// every 64th at 120 bpm for nine hours. Later ones are played, but an edit forgets them.
-const maxInputs = 1 << 20
 
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
 func (t *Transport) Stop() {
@@ -187,19 +171,21 @@ func (t *Transport) Stop() {
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
-	t.stopped, t.ended = t.pieces.song(at), at
-	t.playing, t.waiting, t.shared, t.performance, t.sieve = false, nil, route.SharedKeys{}, nil, sieve{}
+	t.stopped, t.ended = t.player.Pieces().Song(at), at
+	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
+	t.stage, t.queue = t.stage.Stopped(), nil
 	t.tell()
+	t.tellStage()
 }
 
 // Song returns the tick of the song that plays at a tick of run time, since playing began last.
 func (t *Transport) Song(run score.Tick) score.Tick {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if len(t.pieces) == 0 {
+	if t.player == nil {
 		return run
 	}
-	return t.pieces.song(run)
+	return t.player.Pieces().Song(run)
 }
 
 // Stretch returns the ticks of the song of something that lasts for a time from a moment of the transport's clock on; ok is
@@ -211,11 +197,11 @@ func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool)
 		return 0, 0, false
 	}
 	start = t.tickAt(at)
-	return t.pieces.song(start), max(1, t.tickAt(at+lasts)-start), true
+	return t.player.Pieces().Song(start), max(1, t.tickAt(at+lasts)-start), true
 }
 
-func (t *Transport) tickAt(now int64) score.Tick  { return t.tempo.TickAt(now - t.started) }
-func (t *Transport) timeOf(tick score.Tick) int64 { return t.started + t.tempo.Nanos(tick) }
+func (t *Transport) tickAt(now int64) score.Tick  { return t.player.Tempo().TickAt(now - t.started) }
+func (t *Transport) timeOf(tick score.Tick) int64 { return t.started + t.player.Tempo().Nanos(tick) }
 
 // pulse hands over what has come within the look-ahead and notes what has been heard.
 func (t *Transport) pulse() {
@@ -235,18 +221,19 @@ func (t *Transport) pulse() {
 	}
 	// After a stall, or where much plays, what is due takes long to compute; nobody who wants to stop waits for it.
 	horizon := t.tickAt(now+int64(t.options.LookAhead)) + 1
-	if t.committed >= horizon {
+	if t.player.Run() >= horizon {
 		return
 	}
 	var batch Batch
-	for t.committed < horizon && t.Now()-now < int64(pulseWithin) {
-		to := min(horizon, t.tickAt(t.timeOf(t.committed)+int64(slice))+1)
+	for t.player.Run() < horizon && t.Now()-now < int64(pulseWithin) {
+		to := min(horizon, t.tickAt(t.timeOf(t.player.Run())+int64(slice))+1)
 		end, loops := t.seam()
 		if loops {
 			to = min(to, end)
 		}
+		to = t.doQueued(to)
 		t.render(to, &batch)
-		if t.committed = to; loops && to == end {
+		if loops && to == end {
 			t.goBack(&batch)
 		}
 	}
@@ -292,26 +279,20 @@ func (t *Transport) share(sounds []Sound) []Sound {
 
 // render appends what comes up to a tick to a batch.
 func (t *Transport) render(to score.Tick, batch *Batch) {
-	now, _ := t.pieces.at(t.committed)
-	messages, places := t.performance.advance(to + now.later())
-	messages = midi.Merge(t.missing, messages, nil)
-	t.missing = nil
+	messages, places := t.player.Advance(to)
 	t.hand(messages, batch)
+	end, loops := t.seam()
 	for _, place := range places {
-		if end, loops := t.seam(); loops && place.Tick-now.later() >= end {
+		if loops && place.Tick >= end {
 			continue // the range begins anew before it comes
 		}
-		place.At = t.timeOf(place.Tick - now.later())
-		batch.Places = append(batch.Places, place)
+		batch.Places = append(batch.Places, Place{At: t.timeOf(place.Tick), Place: place})
 	}
 }
 
-// hand appends messages with ticks of the song to a batch.
+// hand appends messages to a batch.
 func (t *Transport) hand(messages []midi.Message, batch *Batch) {
-	t.sent.Note(messages)
-	now, _ := t.pieces.at(t.committed)
 	for _, m := range messages {
-		m.Tick -= now.later()
 		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
 	}
 }

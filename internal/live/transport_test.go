@@ -19,18 +19,18 @@ func rendered(p *score.Project, to score.Tick) []midi.Message {
 }
 
 func TestLiveAndOfflineAreTheSame(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(time.Minute)
-		require.Equal(t, rendered(testkit.Buoy(), s.committed), s.listener.messages())
-		require.Greater(t, s.committed, score.Tick(0))
+		require.Equal(t, rendered(testkit.Buoy(), s.player.Run()), s.listener.messages())
+		require.Greater(t, s.player.Run(), score.Tick(0))
 	})
 }
 
 // Every sound arrives before its time, by the look-ahead less one pulse at least, and its time is
 // the tick's.
 func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(20 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
@@ -46,35 +46,35 @@ func TestSoundsArriveAheadOfTheirTimes(t *testing.T) {
 
 // Each lane is told its own steps, at the times at which the chart has them.
 func TestEveryLaneIsToldItsPlaces(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(10 * time.Second)
 		tempo := play.TempoMap{{Tempo: 96_000}}
 		told := map[score.LaneName][]play.Move{}
 		for _, place := range s.listener.places {
 			require.Equal(t, s.started+tempo.Nanos(place.Tick), place.At)
-			if place.Tick < s.committed {
+			if place.Tick < s.player.Run() {
 				told[place.Lane] = append(told[place.Lane], play.Move{Tick: place.Tick, Step: place.Step})
 			}
 		}
-		require.Equal(t, play.Look(testkit.Buoy(), 1, 0, s.committed)[0].Moves, told)
+		require.Equal(t, play.Look(testkit.Buoy(), 1, 0, s.player.Run())[0].Moves, told)
 		require.Len(t, told, 5)
 	})
 }
 
 // An edit is heard within the look-ahead: what is handed over after it comes from the new project.
 func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(5 * time.Second)
 		edited := testkit.Buoy()
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.edge()
 		now := s.Now()
-		s.SetProject(edited)
+		s.SetProject(edited, nil)
 		pass(5 * time.Second)
 
-		want := play.Render(edited, edge, s.committed, nil)
+		want := play.Render(edited, edge, s.player.Run(), nil)
 		var got []midi.Message
 		for _, sound := range s.listener.sounds[before:] {
 			if sound.Kind == midi.NoteOn {
@@ -92,13 +92,13 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 
 // A change of tempo holds from the first tick that was not handed over; no time jumps.
 func TestTempoChangesWhilePlaying(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		pass(3 * time.Second)
 		edge := s.edge()
 		faster := testkit.Buoy()
 		faster.Tempo = 192_000
-		s.SetProject(faster)
+		s.SetProject(faster, nil)
 		pass(3 * time.Second)
 		tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: edge, Tempo: 192_000}}
 		last := int64(0)
@@ -111,7 +111,7 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 		require.Equal(t, edge, status.Tick)
 		require.Equal(t, s.timeOf(edge), status.At)
 		require.Equal(t, score.Tempo(192_000), status.Tempo)
-		require.Equal(t, rendered(faster, s.committed), s.listener.messages(), "the tempo changes times, not notes")
+		require.Equal(t, rendered(faster, s.player.Run()), s.listener.messages(), "the tempo changes times, not notes")
 	})
 }
 
@@ -120,7 +120,7 @@ func TestTheTempoMapOfTheDocument(t *testing.T) {
 	project := testkit.Buoy()
 	bar := project.Meter.Bar()
 	project.TempoChanges = []score.TempoChange{{Tick: bar, Tempo: 192_000}, {Tick: 3 * bar, Tempo: 48_000}}
-	onStage(t, project, func(t *testing.T, s *stage) {
+	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Play()
 		pass(2 * time.Second) // a bar lasts 2.5 s
 		require.Equal(t, score.Tempo(96_000), s.Status().Tempo)
@@ -129,13 +129,13 @@ func TestTheTempoMapOfTheDocument(t *testing.T) {
 		require.Equal(t, s.Status(), s.listener.statuses[len(s.listener.statuses)-1])
 		edited := project.Clone()
 		edited.TempoChanges = edited.TempoChanges[:1]
-		s.SetProject(edited)
+		s.SetProject(edited, nil)
 		pass(20 * time.Second)
 		tempo := play.TempoMapOf(edited)
 		for _, sound := range s.listener.sounds {
 			require.InDelta(t, s.started+tempo.Nanos(sound.Tick), sound.At, 2)
 		}
-		require.Equal(t, rendered(project, s.committed), s.listener.messages())
+		require.Equal(t, rendered(project, s.player.Run()), s.listener.messages())
 	})
 }
 
@@ -145,13 +145,13 @@ func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
 	project := testkit.Buoy()
 	part := &project.Tracks[0].Parts()[0]
 	part.Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Least: 5, Most: 5}}
-	onStage(t, project, func(t *testing.T, s *stage) {
+	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Play()
 		pass(5 * time.Second)
 		edge := s.edge()
 		edited := project.Clone()
 		edited.Tracks[0].Parts()[0].Mods = append(part.Mods, score.Mod{Target: score.PressureTarget, Least: 9, Most: 9})
-		s.SetProject(edited)
+		s.SetProject(edited, nil)
 		pass(5 * time.Second)
 		var controls []midi.Message
 		for _, m := range s.listener.messages() {
@@ -171,7 +171,7 @@ func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 	project := testkit.Buoy()
 	project.Tracks[0].Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 100}
 	key := midi.Message{Kind: midi.NoteOn, Key: 60, Velocity: 100}
-	onStage(t, project, func(t *testing.T, s *stage) {
+	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Hear(key) // does nothing while standing still
 		s.Play()
 		press := func(presses int) {
@@ -186,7 +186,7 @@ func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 		press(5)
 		edited := project.Clone()
 		edited.Key.Root = 7
-		s.SetProject(edited)
+		s.SetProject(edited, nil)
 		press(3)
 		var steps []int
 		for _, place := range s.listener.places {
@@ -199,7 +199,7 @@ func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 }
 
 func TestStopAndPlayBeginAnew(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		require.False(t, s.Status().Playing)
 		s.Stop()
 		s.Play()
@@ -212,13 +212,13 @@ func TestStopAndPlayBeginAnew(t *testing.T) {
 		require.Len(t, s.listener.sounds, silent)
 		s.Play()
 		pass(2 * time.Second)
-		require.Equal(t, rendered(testkit.Buoy(), s.committed), s.listener.messages()[silent:])
+		require.Equal(t, rendered(testkit.Buoy(), s.player.Run()), s.listener.messages()[silent:])
 	})
 }
 
 // A detached output hears nothing more.
 func TestDetach(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Detach(s.listener)
 		s.Play()
 		pass(time.Second)
@@ -231,15 +231,15 @@ func TestDetach(t *testing.T) {
 func TestAnEditOfLanesThatMoveByHits(t *testing.T) {
 	project := testkit.Buoy()
 	project.Tracks[0].Parts()[0].Lanes.Pitch.Moves = score.ByHit
-	onStage(t, project, func(t *testing.T, s *stage) {
+	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Play()
 		pass(20 * time.Second)
 		edited := project.Clone()
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.edge()
-		s.SetProject(edited)
+		s.SetProject(edited, nil)
 		pass(5 * time.Second)
-		want := play.Render(edited, edge, s.committed, nil)
+		want := play.Render(edited, edge, s.player.Run(), nil)
 		require.Greater(t, len(want), 10)
 		next := 0
 		for _, sound := range s.listener.sounds[before:] {

@@ -21,7 +21,7 @@ import (
 // Everything that was heard is in the wake, recorded or not, up to the moment at which it is asked for; of the
 // whole bars before it the last ones can be had, as they were heard.
 func TestTheWakeHasWhatWasHeard(t *testing.T) {
-	onStage(t, testkit.Buoy(), func(t *testing.T, s *stage) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		_, err := s.wake.LastBars(t.Context(), 0, 0, 2)
 		require.ErrorIs(t, err, take.ErrUnknown)
 		s.SetRevision(9)

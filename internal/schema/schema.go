@@ -31,7 +31,7 @@ type wire struct {
 	RollRequest      server.RollRequest      `json:"rollRequest"`
 	GoToRequest      server.GoToRequest      `json:"goToRequest"`
 	TuningRequest    server.TuningRequest    `json:"tuningRequest"`
-	TrialRequest     server.TrialRequest     `json:"trialRequest"`
+	DoRequest        server.DoRequest        `json:"doRequest"`
 	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
 	KeepRequest      server.KeepRequest      `json:"keepRequest"`

@@ -10,7 +10,9 @@ import (
 	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/theory"
+	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
 
@@ -26,8 +28,9 @@ type Chart struct {
 	Track    int        `json:"track"`
 	From     score.Tick `json:"from"`
 	To       score.Tick `json:"to"`
-	// Parts has an entry for each part of the pattern that plays.
-	Parts []ChartPart `json:"parts"`
+	// Pattern is the id of the pattern that the chart is of, and Parts has an entry for each part of it.
+	Pattern int         `json:"pattern"`
+	Parts   []ChartPart `json:"parts"`
 	// Period tells when all lanes of all parts stand at their first step together again.
 	Period Period `json:"period"`
 	// Repeats tells after how long the track plays the same again, and ProjectRepeats all tracks together.
@@ -76,7 +79,10 @@ type Degree struct {
 	Detune float64 `json:"detune"`
 }
 
-type chartResource struct{ studio *studio.Studio }
+type chartResource struct {
+	studio    *studio.Studio
+	transport *live.Transport
+}
 
 // Routes lists the resource's routes.
 func (c chartResource) Routes() chi.Router {
@@ -87,57 +93,75 @@ func (c chartResource) Routes() chi.Router {
 
 func (c chartResource) show(w http.ResponseWriter, r *http.Request) {
 	state := c.studio.State()
-	project, track, from, to, ok := readStretch(w, r.URL.Query(), state)
+	asked, ok := readStretch(w, r.URL.Query(), state.Project, c.transport)
 	if !ok {
 		return
 	}
-	chart := chartOf(project, track, from, to)
+	chart := asked.chart()
 	chart.Revision = state.Revision
 	reply(w, chart)
 }
 
-// readStretch reads which track and stretch a request is about, and under which luck, if not the project's.
-// It answers and returns false if the request cannot be understood.
-func readStretch(w http.ResponseWriter, query url.Values, state studio.Snapshot) (
-	project *score.Project, track *score.Track, from, to score.Tick, ok bool,
-) {
+// stretch is a stretch of time of a track, and the course of the project that it is about.
+type stretch struct {
+	course   play.Course
+	project  *score.Project // as it plays in the end
+	track    *score.Track
+	from, to score.Tick
+}
+
+// readStretch reads which track and stretch a request is about; of which pattern, if not of the one that plays; and under
+// which luck, if not that which is heard. It answers and returns false if the request cannot be understood.
+func readStretch(w http.ResponseWriter, query url.Values, written *score.Project, transport *live.Transport) (asked stretch, ok bool) {
 	id, err1 := strconv.Atoi(query.Get("track"))
 	first, err2 := strconv.ParseInt(query.Get("from"), 10, 64)
 	last, err3 := strconv.ParseInt(query.Get("to"), 10, 64)
 	if err1 != nil || err2 != nil || err3 != nil {
 		refuse(w, http.StatusBadRequest, "a chart needs the whole numbers track, from and to")
-		return nil, nil, 0, 0, false
+		return asked, false
 	}
 	if first < 0 || last <= first || last > int64(maxReach) || score.Tick(last-first) > maxChart {
 		refuse(w, http.StatusUnprocessableEntity, "the stretch must begin at 0 or later, be at most 64 whole notes long, and end within 100,000")
-		return nil, nil, 0, 0, false
+		return asked, false
 	}
-	project = state.Project
+	course := transport.Course(written)
+	asked = stretch{course: course, project: course.End(), from: score.Tick(first), to: score.Tick(last)}
+	if asked.track = asked.project.Track(id); asked.track == nil {
+		fail(w, score.ErrUnknownTrack)
+		return asked, false
+	}
+	if query.Has("pattern") {
+		pattern, err := strconv.Atoi(query.Get("pattern"))
+		if err != nil || asked.track.Pattern(pattern) == nil {
+			fail(w, score.ErrUnknownPart)
+			return asked, false
+		}
+		if pattern != asked.track.Playing {
+			asked.always(stage.Stage{}.With(stage.Control{Name: "pattern", Track: id}, pattern).On(asked.project))
+		}
+	}
 	if query.Has("luck") {
 		luck, err := strconv.Atoi(query.Get("luck"))
 		if err != nil || luck < 0 || luck > score.MaxLuck {
 			refuse(w, http.StatusUnprocessableEntity, "the luck must be 0 to 999999")
-			return nil, nil, 0, 0, false
+			return asked, false
 		}
-		project = withLuck(project, luck)
+		lucky := *asked.project
+		lucky.Luck.Number = luck
+		asked.always(&lucky)
 	}
-	if track = project.Track(id); track == nil {
-		fail(w, score.ErrUnknownTrack)
-		return nil, nil, 0, 0, false
-	}
-	return project, track, score.Tick(first), score.Tick(last), true
+	return asked, true
 }
 
-// withLuck returns the project under another luck. It shares everything else.
-func withLuck(p *score.Project, number int) *score.Project {
-	lucky := *p
-	lucky.Luck.Number = number
-	return &lucky
+// always has the stretch be about a project that always was as it is.
+func (s *stretch) always(p *score.Project) {
+	s.course, s.project, s.track = play.Course{Project: p}, p, p.Track(s.track.ID)
 }
 
-func chartOf(p *score.Project, track *score.Track, from, to score.Tick) Chart {
-	chart := Chart{Track: track.ID, From: from, To: to, Degrees: degreesOf(p.Key)}
-	for i, outlook := range play.Look(p, track.ID, from, to) {
+func (s *stretch) chart() Chart {
+	p, track := s.project, s.track
+	chart := Chart{Track: track.ID, Pattern: track.Playing, From: s.from, To: s.to, Degrees: degreesOf(p.Key)}
+	for i, outlook := range s.course.Look(track.ID, s.from, s.to) {
 		chart.Parts = append(chart.Parts, chartPart(p, track, &track.Parts()[i], outlook))
 	}
 	chart.Period = periodOf(period.OfTrack(p, track))

@@ -8,6 +8,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
 
@@ -19,7 +20,10 @@ type Draws struct {
 	Drawn []int `json:"drawn"`
 }
 
-type drawsResource struct{ studio *studio.Studio }
+type drawsResource struct {
+	studio    *studio.Studio
+	transport *live.Transport
+}
 
 // Routes lists the resource's routes.
 func (d drawsResource) Routes() chi.Router {
@@ -30,10 +34,11 @@ func (d drawsResource) Routes() chi.Router {
 
 func (d drawsResource) show(w http.ResponseWriter, r *http.Request) {
 	query := r.URL.Query()
-	project, track, from, to, ok := readStretch(w, query, d.studio.State())
+	asked, ok := readStretch(w, query, d.studio.State().Project, d.transport)
 	if !ok {
 		return
 	}
+	project, track := asked.project, asked.track
 	id, _ := strconv.Atoi(query.Get("part"))
 	part, err := project.Part(score.PartAddress{Track: track.ID, Pattern: track.Playing, Part: id})
 	if err != nil {
@@ -46,5 +51,5 @@ func (d drawsResource) show(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusNotFound, "the lane "+short(string(name))+" has no spread")
 		return
 	}
-	reply(w, Draws{Shares: play.Shares(*lane.Spread), Drawn: play.Draws(project, track.ID, part.ID, name, from, to)})
+	reply(w, Draws{Shares: play.Shares(*lane.Spread), Drawn: play.Draws(project, track.ID, part.ID, name, asked.from, asked.to)})
 }

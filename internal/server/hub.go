@@ -31,6 +31,11 @@ func (h *hub) Send(b live.Batch) {
 // Tell implements live.Output.
 func (h *hub) Tell(status live.Status) { h.broadcast(Message{Transport: &status}) }
 
+// staged tells every page what performing has changed.
+func (h *hub) staged(p live.Performing) {
+	h.broadcast(Message{Stage: stageMessage(p, h.options.Studio.State().Project)})
+}
+
 func (h *hub) broadcast(m Message) {
 	data := encodeMessage(m)
 	h.mu.Lock()
@@ -82,16 +87,22 @@ func (h *hub) join(ctx context.Context, c *client) {
 	greeting := whole(project)
 	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
+	c.enqueue(encodeMessage(Message{Stage: stageMessage(h.options.Transport.Performing(), project.Project)}))
 	if takes := h.takes(ctx); takes != nil {
 		c.enqueue(encodeMessage(*takes))
 	}
 	c.enqueue(encodeMessage(Message{Problems: &ProblemsMessage{Problems: h.options.Health.Problems()}}))
 }
 
+// leave takes a client away. What is held down on the last page is let go of.
 func (h *hub) leave(c *client) {
 	h.mu.Lock()
-	defer h.mu.Unlock()
 	delete(h.clients, c)
+	last := len(h.clients) == 0
+	h.mu.Unlock()
+	if last {
+		h.options.Transport.EndMomentary()
+	}
 }
 
 func (h *hub) close() {

@@ -9,6 +9,7 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
@@ -61,10 +62,12 @@ func fail(w http.ResponseWriter, err error) {
 		status = http.StatusUnprocessableEntity
 	case errors.As(err, &stale), errors.As(err, &old):
 		status = http.StatusConflict
-	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, take.ErrUnknown):
+	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, take.ErrUnknown),
+		errors.Is(err, stage.ErrGone), errors.Is(err, live.ErrNotQueued):
 		status = http.StatusNotFound
 	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, live.ErrPast), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo),
-		errors.Is(err, shelf.ErrNothingToUndo), errors.Is(err, shelf.ErrNothingToRedo):
+		errors.Is(err, shelf.ErrNothingToUndo), errors.Is(err, shelf.ErrNothingToRedo),
+		errors.Is(err, live.ErrQueueFull), errors.Is(err, live.ErrStageFull), errors.Is(err, live.ErrNoBack):
 		status = http.StatusConflict
 	case errors.Is(err, errNotJSON):
 		status = http.StatusUnsupportedMediaType

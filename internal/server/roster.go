@@ -8,6 +8,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
 
@@ -20,7 +21,10 @@ type Outline struct {
 // rosterBars is how many bars an outline shows.
 const rosterBars = 2
 
-type rosterResource struct{ studio *studio.Studio }
+type rosterResource struct {
+	studio    *studio.Studio
+	transport *live.Transport
+}
 
 // Routes lists the resource's routes.
 func (c rosterResource) Routes() chi.Router {
@@ -39,22 +43,22 @@ func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	from, to := bars.Start(first), bars.Start(first+rosterBars)
-	outlines := make([]Outline, len(state.Project.Tracks))
+	course, outlines := c.transport.Course(state.Project), make([]Outline, len(state.Project.Tracks))
 	for i := range state.Project.Tracks {
-		outlines[i] = outlineOf(state.Project, state.Project.Tracks[i].ID, from, to)
+		outlines[i] = outlineOf(course, state.Project.Tracks[i].ID, from, to)
 	}
 	reply(w, outlines)
 }
 
-func outlineOf(p *score.Project, track int, from, to score.Tick) Outline {
+func outlineOf(course play.Course, track int, from, to score.Tick) Outline {
 	drawn := newOutline(from, to)
-	if looped := p.Track(track); looped.Loop != nil {
+	if looped := course.Project.Track(track); looped.Loop != nil {
 		for _, n := range play.LoopNotes(looped, from, to) {
 			drawn.add(n.Start, n.End, int(n.Key))
 		}
 		return Outline{track, drawn.notes}
 	}
-	for _, outlook := range play.Look(p, track, from, to) {
+	for _, outlook := range course.Look(track, from, to) {
 		for _, f := range outlook.Forecasts {
 			if f.Sounds {
 				drawn.add(f.Start, f.End, f.Key)

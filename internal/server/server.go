@@ -46,7 +46,6 @@ type Options struct {
 type Server struct {
 	options Options
 	hub     *hub
-	luck    trialLuck
 	router  chi.Router
 }
 
@@ -55,10 +54,12 @@ func New(o Options) *Server {
 	s := &Server{options: o, hub: newHub(o)}
 	o.Studio.Listen(func(state studio.Snapshot) {
 		o.Transport.SetRevision(state.Revision)
-		s.luck.play(o.Transport, state.Project)
 		told := step(state)
 		s.hub.broadcast(Message{Project: &told})
+		o.Transport.SetProject(state.Project, state.Edit)
+		s.hub.staged(o.Transport.Performing())
 	})
+	o.Transport.ListenStage(s.hub.staged)
 	o.Transport.Attach(s.hub)
 	o.Health.Listen(s.hub.problems)
 
@@ -70,11 +71,12 @@ func New(o Options) *Server {
 		r.Mount("/history", historyResource{o.Studio}.Routes())
 		r.Mount("/roll", rollResource{o.Studio}.Routes())
 		r.Mount("/tuning", tuningResource{o.Studio}.Routes())
-		r.Mount("/chart", chartResource{o.Studio}.Routes())
-		r.Mount("/roster", rosterResource{o.Studio}.Routes())
-		r.Mount("/draws", drawsResource{o.Studio}.Routes())
+		r.Mount("/chart", chartResource{o.Studio, o.Transport}.Routes())
+		r.Mount("/roster", rosterResource{o.Studio, o.Transport}.Routes())
+		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
-		r.Mount("/transport", transportResource{o.Transport, o.Studio, &s.luck}.Routes())
+		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
+		r.Mount("/stage", stageResource{o.Transport, o.Studio}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/loops", loopsResource{o.Studio, o.Wake, o.Transport}.Routes())

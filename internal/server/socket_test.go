@@ -187,9 +187,9 @@ func TestALuckOnTrialIsHeard(t *testing.T) {
 		require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
 		page.next(func(m server.Message) bool { return m.Transport != nil && !m.Transport.Playing })
 	}
-	require.Less(t, h.do("POST", "/api/transport/luck", `{"luck":7}`).status, 300)
+	require.Less(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"luck"},"value":7}],"when":"now"}`).status, 300)
 	heard(7)
-	require.Less(t, h.do("POST", "/api/transport/luck", `{"luck":null}`).status, 300)
+	require.Less(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"luck"}}],"when":"now"}`).status, 300)
 	heard(testkit.Buoy().Luck.Number)
 	require.Equal(t, testkit.Buoy().Luck, h.studio.State().Project.Luck)
 }

@@ -81,16 +81,9 @@ type InputRequest struct {
 	Message []int `json:"message" jsonschema:"minItems=2,maxItems=3"`
 }
 
-// TrialRequest asks to hear another luck without taking it.
-type TrialRequest struct {
-	// Luck is the number; without it the project's own is heard again.
-	Luck *int `json:"luck"`
-}
-
 type transportResource struct {
 	transport *live.Transport
 	studio    *studio.Studio
-	luck      *trialLuck
 }
 
 // Routes lists the resource's routes.
@@ -98,7 +91,6 @@ func (t transportResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Post("/", t.do)
 	r.Post("/input", t.input)
-	r.Post("/luck", t.tryLuck)
 	r.Get("/log.json", t.log)
 	return r
 }
@@ -140,20 +132,6 @@ func (t transportResource) log(w http.ResponseWriter, _ *http.Request) {
 	}
 	w.Header().Set("Content-Type", "application/json")
 	_, _ = w.Write(data) // only a broken connection can make this fail
-}
-
-func (t transportResource) tryLuck(w http.ResponseWriter, r *http.Request) {
-	var request TrialRequest
-	if err := read(r, &request); err != nil {
-		fail(w, err)
-		return
-	}
-	if request.Luck != nil && (*request.Luck < 0 || *request.Luck > score.MaxLuck) {
-		refuse(w, http.StatusUnprocessableEntity, "the luck must be 0 to 999999; nothing was changed")
-		return
-	}
-	t.luck.set(t.transport, t.studio.State().Project, request.Luck)
-	reply(w, t.transport.Status())
 }
 
 func (t transportResource) do(w http.ResponseWriter, r *http.Request) {

@@ -9,10 +9,11 @@ import (
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
-// After connecting, a page gets a project, a transport, a takes and a problems message without asking.
+// After connecting, a page gets a project, a transport, a stage, a takes and a problems message without asking.
 type Message struct {
 	Project   *ProjectState    `json:"project,omitempty"`
 	Transport *live.Status     `json:"transport,omitempty"`
+	Stage     *StageMessage    `json:"stage,omitempty"`
 	Batch     *WireBatch       `json:"batch,omitempty"`
 	Takes     *TakesMessage    `json:"takes,omitempty"`
 	Problems  *ProblemsMessage `json:"problems,omitempty"`
@@ -100,7 +101,7 @@ func wireBatch(b live.Batch) *WireBatch {
 		wire.Clicks = append(wire.Clicks, WireClick(c))
 	}
 	for i, p := range b.Places {
-		wire.Places[i] = WirePlace(p)
+		wire.Places[i] = WirePlace{At: p.At, Tick: p.Tick, Track: p.Track, Part: p.Part, Lane: p.Lane, Step: p.Step}
 	}
 	return wire
 }

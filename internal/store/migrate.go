@@ -107,5 +107,12 @@ CREATE TABLE pieces (
 ALTER TABLE changes ADD COLUMN by_place INTEGER NOT NULL DEFAULT 0;
 UPDATE changes SET by_place = 1;`).Error
 		}},
+		{ID: "9", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE stages (
+	id      INTEGER PRIMARY KEY CHECK (id = 1),
+	changes TEXT    NOT NULL
+) STRICT;`).Error
+		}},
 	}
 }

@@ -63,6 +63,8 @@ type Snapshot struct {
 	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
 	Undo string `json:"undo"`
 	Redo string `json:"redo"`
+	// Edit is the edit that has led here; nil where undo, redo or nothing did.
+	Edit score.Edit `json:"-"`
 	// Changes lead here from the project at the revision From; without any before, From is 0.
 	From    int64              `json:"-"`
 	Changes []score.Difference `json:"-"`
@@ -157,7 +159,7 @@ func (s *Studio) EditInRun(ctx context.Context, revision int64, edit score.Edit,
 	}
 	next.change.Text = score.Describe(next.before, project, edit)
 	document := Document{Project: project, Revision: revision + 1, Position: next.position}
-	made := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: next.change.Text}}
+	made := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: next.change.Text, Edit: edit}}
 	state, err := s.adopt(ctx, made, s.store.SaveEdit(ctx, document, next.change))
 	if err == nil {
 		s.run = next

@@ -6,8 +6,8 @@ import (
 	"fmt"
 
 	"jettyfog/internal/core/midi"
-	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 // The first fields of a log's file.
@@ -26,6 +26,8 @@ type File struct {
 	// Project plays first, from the tick From of the song on.
 	Project score.Project `json:"project"`
 	From    score.Tick    `json:"from" jsonschema:"minimum=0"`
+	// Stage are the live changes that hold at the beginning.
+	Stage []stage.Change `json:"stage,omitempty" jsonschema:"maxItems=4096"`
 	// Entries are in the order of their ticks.
 	Entries []FileEntry `json:"entries" jsonschema:"maxItems=1000000"`
 	// End is the tick of run time at which playing stopped.
@@ -39,17 +41,36 @@ type FileEntry struct {
 	// Edit changes the project from here on, as if it had always been so; Project puts another in its place.
 	Edit    *score.EditJSON `json:"edit,omitempty"`
 	Project *score.Project  `json:"project,omitempty"`
+	// LetGo are the controls whose live changes an edit takes away.
+	LetGo []stage.Control `json:"letGo,omitempty" jsonschema:"maxItems=4096"`
+	// Action gives a control a value.
+	Action *FileAction `json:"action,omitempty"`
 	// Input holds the bytes of a channel message that came in.
 	Input []int `json:"input,omitempty" jsonschema:"minItems=2,maxItems=3"`
 	// Song is the tick of the song with which playing goes on here.
 	Song *score.Tick `json:"song,omitempty" jsonschema:"minimum=0"`
 }
 
+// FileAction is an action as it stands in a file.
+type FileAction struct {
+	Control stage.Control `json:"control"`
+	// Value is what the control is given; without it its live change is taken away.
+	Value *int `json:"value,omitempty"`
+	// At is the tick of run time from which it counts.
+	At score.Tick `json:"at" jsonschema:"minimum=0"`
+}
+
 // Encode writes a log, whose playing stopped at a tick of run time, as a file.
 func Encode(l *Log, end score.Tick) ([]byte, error) {
 	file := File{Format: FileFormat, Version: FileVersion, Project: *l.Project, From: l.From, End: max(1, end), Entries: []FileEntry{}}
+	if changes := l.Stage.Changes(); len(changes) > 0 {
+		file.Stage = changes
+	}
 	for _, entry := range l.Entries {
-		written := FileEntry{Tick: entry.Tick, Project: entry.Project, Song: entry.Song}
+		written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo, Song: entry.Song}
+		if entry.Action != nil {
+			written.Action = &FileAction{Control: entry.Action.Control, Value: entry.Action.Value, At: entry.Action.At}
+		}
 		if entry.Input != nil {
 			for _, b := range midi.Append(nil, *entry.Input) {
 				written.Input = append(written.Input, int(b))
@@ -78,7 +99,12 @@ func Decode(data []byte) (l *Log, end score.Tick, err error) {
 	if err := file.Project.Validate(); err != nil {
 		return nil, 0, err
 	}
-	l = &Log{Project: &file.Project, From: file.From}
+	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage)}
+	for i, change := range file.Stage {
+		if err := change.Control.Check(&file.Project, change.Value); err != nil {
+			return nil, 0, fmt.Errorf("live change %d of the log: %w", i+1, err)
+		}
+	}
 	reading := reader{project: l.Project, from: l.From}
 	for i, written := range file.Entries {
 		entry, err := reading.read(written)
@@ -104,7 +130,7 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	}
 	entry.Tick, r.last = f.Tick, f.Tick
 	given := 0
-	for _, is := range []bool{f.Edit != nil, f.Project != nil, f.Input != nil, f.Song != nil} {
+	for _, is := range []bool{f.Edit != nil, f.Project != nil, f.Action != nil, f.Input != nil, f.Song != nil} {
 		if is {
 			given++
 		}
@@ -112,6 +138,10 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	switch {
 	case given != 1:
 		return entry, &score.FileError{Reason: fmt.Sprintf("it must hold exactly one thing that happened, not %d", given)}
+	case len(f.LetGo) > 0 && f.Edit == nil && f.Project == nil:
+		return entry, &score.FileError{Reason: "only an edit takes live changes away"}
+	case f.Action != nil:
+		return r.action(entry, f.Action)
 	case f.Edit != nil:
 		edit, err := f.Edit.Edit()
 		if err != nil {
@@ -120,12 +150,12 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		if r.project, _, err = score.Apply(r.project, edit); err != nil {
 			return entry, err
 		}
-		entry.Project = r.project
+		entry.Project, entry.LetGo = r.project, f.LetGo
 	case f.Project != nil:
 		if err := f.Project.Validate(); err != nil {
 			return entry, err
 		}
-		r.project, entry.Project = f.Project, f.Project
+		r.project, entry.Project, entry.LetGo = f.Project, f.Project, f.LetGo
 	case f.Song != nil:
 		if *f.Song < 0 || *f.Song > score.LastTick {
 			return entry, &score.FieldError{Field: "song", Got: *f.Song, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
@@ -142,6 +172,20 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	return entry, nil
 }
 
+// action reads an action. Where what it would change is gone by then it has no effect, as while it was played.
+func (r *reader) action(entry Entry, a *FileAction) (Entry, error) {
+	if a.At < 0 || a.At > score.LastTick {
+		return entry, &score.FieldError{Field: "at", Got: a.At, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
+	}
+	if a.Value != nil {
+		if err := a.Control.Check(r.project, *a.Value); err != nil && !errors.Is(err, stage.ErrGone) {
+			return entry, err
+		}
+	}
+	entry.Action = &Action{Control: a.Control, Value: a.Value, At: a.At}
+	return entry, nil
+}
+
 func readInput(bytes []int) (midi.Message, error) {
 	data := make([]byte, len(bytes))
 	for i, b := range bytes {
@@ -151,39 +195,4 @@ func readInput(bytes []int) (midi.Message, error) {
 		data[i] = byte(b)
 	}
 	return midi.Parse(data)
-}
-
-// Tempo returns the tempos that hold, in run time.
-func (l *Log) Tempo() play.TempoMap {
-	project, later := l.Project, l.From
-	tempo := shifted(project, 0, later)
-	for _, entry := range l.Entries {
-		switch {
-		case entry.Song != nil:
-			later = *entry.Song - entry.Tick
-		case entry.Project != nil:
-			project = entry.Project
-		default:
-			continue
-		}
-		next := shifted(project, entry.Tick, later)
-		if entry.Tick > 0 {
-			tempo = tempo.Until(entry.Tick)
-			if tempo[len(tempo)-1].Tempo == next[0].Tempo {
-				next = next[1:]
-			}
-			next = append(tempo, next...)
-		}
-		tempo = next
-	}
-	return tempo
-}
-
-// shifted returns the tempos of a project from a tick of run time on, which is so much earlier than the song's.
-func shifted(p *score.Project, from, later score.Tick) (tempo play.TempoMap) {
-	for _, change := range play.TempoMapOf(p).From(from + later) {
-		change.Tick -= later
-		tempo = append(tempo, change)
-	}
-	return tempo
 }

@@ -1,101 +1,80 @@
 // Package log is what music is a function of: where it began, and what happened since, in order of run time. What is
-// played live is what its log plays, event for event.
+// played live is what its log plays, event for event, because both play it by the same Player.
+//
+//	p := log.NewPlayer(log.Log{Project: project}, nil)
+//	messages, _ := p.Advance(end)
+//
+// Words. Run time counts from the beginning and never jumps; the song's time is that of the project's bars. A piece is a
+// stretch of run time in which the song goes straight on. An edit counts as if it had always been; an action counts from
+// its tick.
 package log
 
 import (
-	"slices"
-
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
-	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 // Log is what was done while a project played.
 type Log struct {
-	// Project plays first, from a tick of the song on.
+	// Project and the live changes of Stage play first, from a tick of the song on.
 	Project *score.Project
+	Stage   stage.Stage
 	From    score.Tick
 	Entries []Entry
 }
 
-// Entry is one thing that happened at a tick of run time, which counts from the beginning. Exactly one of the fields
-// after it is set.
+// Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input and Song is set.
 type Entry struct {
 	Tick score.Tick
-	// Project is another state of the project that plays from here on, as if it had always been.
+	// Project is another state of the project that plays from here on, as if it had always been; LetGo are the controls
+	// whose live changes it takes away.
 	Project *score.Project
+	LetGo   []stage.Control
+	// Action gives a control a value.
+	Action *Action
 	// Input came in; its tick is of the song.
 	Input *midi.Message
 	// Song is the tick of the song with which playing goes on here.
 	Song *score.Tick
 }
 
+// Action gives a control a value, or without one lets go of it.
+type Action struct {
+	Control stage.Control
+	Value   *int
+	// At is the tick of run time from which it counts; one that is over by then counts as soon as it can.
+	At score.Tick
+}
+
 // Play returns the messages before a tick of run time, with ticks of run time, in order.
-func (l *Log) Play(to score.Tick) []midi.Message {
-	p := player{project: l.Project, later: l.From, player: route.NewPlayer(l.Project, l.From, play.Past{})}
-	if l.From > 0 {
-		p.missing = p.player.Standing()
+func (l *Log) Play(to score.Tick) (messages []midi.Message) {
+	l.play(to, func(played []midi.Message) { messages = append(messages, played...) })
+	return messages
+}
+
+// Tempo returns the tempos that hold, in run time, as far as the log knows them.
+func (l *Log) Tempo() play.TempoMap {
+	last := score.Tick(0)
+	if n := len(l.Entries); n > 0 {
+		last = l.Entries[n-1].Tick
 	}
+	return l.play(last+1, func([]midi.Message) {}).Tempo()
+}
+
+// play plays a log until a tick of run time, and returns its player.
+func (l *Log) play(to score.Tick, played func([]midi.Message)) *Player {
+	p := NewPlayer(*l, nil)
 	for _, entry := range l.Entries {
 		if entry.Tick >= to {
 			break
 		}
-		p.advance(entry.Tick)
-		p.act(entry)
+		messages, _ := p.Advance(entry.Tick)
+		played(messages)
+		played(p.Do(entry))
 	}
-	p.advance(to)
-	return p.messages
-}
-
-// player plays a log.
-type player struct {
-	project  *score.Project
-	player   *route.Player
-	inputs   []midi.Message
-	run      score.Tick
-	later    score.Tick // how much later in the song a tick is than in run time
-	sent     midi.Settings
-	missing  []midi.Message // what instruments must be told before anything else
-	messages []midi.Message
-}
-
-func (p *player) advance(to score.Tick) {
-	if to <= p.run {
-		return
-	}
-	p.hand(midi.Merge(p.missing, p.player.Advance(to+p.later, nil), nil))
-	p.run, p.missing = to, nil
-}
-
-func (p *player) hand(messages []midi.Message) {
-	p.sent.Note(messages)
-	for _, m := range messages {
-		m.Tick -= p.later
-		p.messages = append(p.messages, m)
-	}
-}
-
-func (p *player) act(entry Entry) {
-	switch {
-	case entry.Input != nil:
-		m := *entry.Input
-		p.inputs = append(p.inputs, m)
-		p.player.Hear(m)
-	case entry.Song != nil:
-		p.hand(p.player.Release(p.run + p.later))
-		p.later = *entry.Song - p.run
-		p.inputs = slices.DeleteFunc(p.inputs, func(m midi.Message) bool { return m.Tick >= *entry.Song })
-		p.player = route.NewPlayer(p.project, *entry.Song, play.Past{Inputs: p.inputs})
-		p.missing = p.sent.Missing(p.player.Standing(), nil)
-	default:
-		song := p.run + p.later
-		tracks, _ := play.Replayed(p.project, entry.Project)
-		var replayed *route.Player
-		if len(tracks) > 0 {
-			replayed = route.NewPlayer(entry.Project, song, play.Past{Inputs: p.inputs, Only: tracks})
-		}
-		p.player, p.project = p.player.Change(entry.Project, replayed, tracks, nil), entry.Project
-		p.missing = p.sent.Missing(p.player.Standing(), nil)
-	}
+	messages, _ := p.Advance(to)
+	played(messages)
+	return p
 }

@@ -16,15 +16,34 @@ import (
 func drawn(t *rapid.T) *log.Log {
 	p := testkit.Project(t)
 	l := &log.Log{Project: p, From: score.Tick(rapid.IntRange(0, 300_000).Draw(t, "from"))}
+	for range rapid.IntRange(0, 2).Draw(t, "live changes") {
+		change := testkit.Change(t, p)
+		l.Stage = l.Stage.With(change.Control, change.Value)
+	}
+	s := l.Stage
 	tick, later := score.Tick(0), l.From
 	for range rapid.IntRange(0, 6).Draw(t, "entries") {
 		tick += score.Tick(rapid.IntRange(0, 50_000).Draw(t, "after"))
 		entry := log.Entry{Tick: tick}
-		switch rapid.IntRange(0, 2).Draw(t, "entry") {
+		switch rapid.IntRange(0, 4).Draw(t, "entry") {
 		case 0:
-			next, _, err := score.Apply(p, testkit.Edit(t, p))
+			edit := testkit.Edit(t, p)
+			next, _, err := score.Apply(p, edit)
 			require.NoError(t, err)
-			p, entry.Project = next, next
+			after := s.Edited(edit, p, next)
+			for _, change := range s.Changes() {
+				if _, kept := after.Value(change.Control); !kept {
+					entry.LetGo = append(entry.LetGo, change.Control)
+				}
+			}
+			p, s, entry.Project = next, after, next
+		case 3, 4:
+			change := testkit.Change(t, p)
+			action := log.Action{Control: change.Control, Value: &change.Value, At: tick + score.Tick(rapid.SampledFrom([]int{0, 0, 1, 9000, 80640}).Draw(t, "at"))}
+			if rapid.IntRange(0, 4).Draw(t, "lets go") == 4 {
+				action.Value = nil
+			}
+			s, entry.Action = s.After(action.Control, action.Value), &action
 		case 1:
 			m := testkit.Input(t, tick+later)
 			m.Value = m.Value * uint16(min(1, m.Kind-midi.NoteOff)) // a note-off has no value

@@ -12,8 +12,9 @@ type Act struct {
 	// Number is different for each act, and ascending, from 1.
 	Number int64
 	// Told is the tick before which all was handed over when it was done, Tick the one from which it is to count. It counts
-	// for a track from the first step at that tick or later none of whose notes can begin before Told. One that silences
-	// counts for all that begins at Tick or later and was not handed over by then.
+	// for a track from the first step at that tick or later none of whose notes can begin before Told. A pattern enters at
+	// Tick itself if it can, and with the next step of the track if Tick is Told. An act that silences counts for all that
+	// begins at Tick or later and was not handed over by then.
 	Told, Tick score.Tick
 	// Tracks are the ids of those that it is about; nil is all of them.
 	Tracks []int
@@ -83,10 +84,7 @@ func (f *Performer) dropActs() {
 	if len(f.acts) == 0 {
 		return
 	}
-	done := f.silenced
-	for _, g := range f.groups {
-		done = min(done, g.acted)
-	}
+	done := f.Done()
 	f.acts = slices.DeleteFunc(f.acts, func(a Act) bool { return a.Number <= done })
 	if len(f.acts) == 0 {
 		clear(f.taken)
@@ -132,6 +130,7 @@ func (f *Performer) prepare(g *group, told score.Tick) {
 		g.next = f.newGroup(f.after(g.common, a), g.tracks)
 		g.next.acted = a.Number
 		g.from = max(a.Tick, a.Told+g.lead(), g.walked)
+		g.onStep = g.from > a.Tick || a.Tick == a.Told
 	}
 }
 

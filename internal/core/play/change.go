@@ -46,6 +46,7 @@ func (w *walker) queue(m Change, slot int) {
 // Standing appends to dst what mod lanes and slides of all parts that are not silent have told by now, as told now, in
 // the order of parts: what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Change) []Change {
+	f.silence(f.played)
 	f.each(func(w *walker) {
 		if f.silent[w.order] || w.track.Loop != nil { // which plays in its place
 			return

@@ -1,6 +1,10 @@
 package play
 
-import "jettyfog/internal/core/score"
+import (
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
 
 // Move is a lane's going on to a step.
 type Move struct {
@@ -33,53 +37,98 @@ type Outlook struct {
 	Forecasts []Forecast
 }
 
-// Look returns what each part of a track will do in [from, to). It is computed by the code that plays, and
-// for a silent track too. The track must exist.
-func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
-	heard := heardBy(p, track)
-	outlooks := make([]Outlook, len(heard.Track(track).Parts()))
-	for i := range outlooks {
-		outlooks[i] = Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
+// Course is how a project plays: what it is at a tick, up to which it plays as if it had always been so, and what is done
+// from there on.
+type Course struct {
+	Project *score.Project
+	From    score.Tick
+	Acts    []Act
+}
+
+// End returns the project after all that is done.
+func (c Course) End() *score.Project {
+	p := c.Project
+	for i := range c.Acts {
+		p = c.Acts[i].Change(p)
 	}
-	f := NewPerformer(heard)
-	f.each(func(w *walker) {
-		if w.track.ID != track {
-			return
+	return p
+}
+
+// Look returns what each part of a track will do in [from, to); see Course.Look.
+func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
+	return Course{Project: p}.Look(track, from, to)
+}
+
+// Look returns what each part of a track will do in [from, to), of the pattern that plays at the end of it. It is computed
+// by the code that plays, and for a silent track too. The track must exist.
+func (c Course) Look(track int, from, to score.Tick) []Outlook {
+	f := newPerformer(heardBy(c.Project, track), nil)
+	for _, a := range c.Acts {
+		if !a.Silences && slices.ContainsFunc(f.groups, func(g *group) bool { return g.isOf(&a) }) {
+			f.Act(a)
 		}
-		outlook := &outlooks[w.index]
-		w.watchLanes(func(lane score.LaneName, move Move) {
-			if move.Tick >= to {
-				return
-			}
-			moves := outlook.Moves[lane]
-			// Strikes of a stretched step can reach beyond the moment at which the lanes are aligned.
-			for last := len(moves) - 1; last >= 0 && moves[last].Tick >= move.Tick; last-- {
-				moves = moves[:last]
-			}
-			if move.Tick <= from {
-				moves = moves[:0]
-			}
-			outlook.Moves[lane] = append(moves, move)
-		})
-	})
-	f.skipTo(from)
-	f.each(func(w *walker) {
-		if w.track.ID != track {
-			return
-		}
-		outlook := &outlooks[w.index]
-		w.decided = func(d decision) {
-			if d.tick >= from {
-				outlook.Forecasts = append(outlook.Forecasts, Forecast{
-					Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
-					Probability: float64(d.probability) / 100, Sounds: d.sounds, Key: int(d.first.Key),
-				})
-			}
-		}
-	})
-	f.walkAll(to)
+	}
+	look := &looking{track: track, from: from, to: to, parts: map[int]*Outlook{}}
+	f.built = look.attach
+	f.each(look.attach)
+	if len(f.acts) == 0 || from < c.From {
+		f.skipTo(from)
+	} else {
+		f.skipTo(c.From)
+		f.pass(from, nil)
+	}
+	for _, g := range f.groups {
+		f.walk(g, to, to)
+	}
 	f.watchTo(to)
+	var outlooks []Outlook
+	f.each(func(w *walker) {
+		if w.track.ID == track {
+			outlooks = append(outlooks, *look.parts[w.part.ID])
+		}
+	})
 	return outlooks
+}
+
+// looking gathers what the parts of a track do in [from, to).
+type looking struct {
+	track    int
+	from, to score.Tick
+	parts    map[int]*Outlook // by id
+}
+
+// attach has what a part does gathered.
+func (l *looking) attach(w *walker) {
+	if w.track.ID != l.track {
+		return
+	}
+	outlook := l.parts[w.part.ID]
+	if outlook == nil {
+		outlook = &Outlook{Moves: map[score.LaneName][]Move{}, Forecasts: []Forecast{}}
+		l.parts[w.part.ID] = outlook
+	}
+	w.watchLanes(func(lane score.LaneName, move Move) {
+		if move.Tick >= l.to {
+			return
+		}
+		moves := outlook.Moves[lane]
+		// Strikes of a stretched step can reach beyond the moment at which the lanes are aligned.
+		for last := len(moves) - 1; last >= 0 && moves[last].Tick >= move.Tick; last-- {
+			moves = moves[:last]
+		}
+		if move.Tick <= l.from {
+			moves = moves[:0]
+		}
+		outlook.Moves[lane] = append(moves, move)
+	})
+	w.decided = func(d decision) {
+		if d.tick >= l.from && d.tick < l.to {
+			outlook.Forecasts = append(outlook.Forecasts, Forecast{
+				Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
+				Probability: float64(d.probability) / 100, Sounds: d.sounds, Key: int(d.first.Key),
+			})
+		}
+	}
 }
 
 // heardBy returns the project without the tracks that a track does not hear of, directly or through others.

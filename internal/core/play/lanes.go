@@ -71,18 +71,21 @@ func (w *walker) sort(v *value) {
 // seekTo brings the lanes that move by the clock to just before a tick of the project. On the way it holds what is to
 // be held, and aligns the lanes of a track that does not go by the clock, which has no steps of its own at which to
 // do it. No step of the part may come before the tick that is not done.
-func (w *walker) seekTo(tick score.Tick) {
+func (w *walker) seekTo(tick score.Tick) { w.seekOver(tick, tick) }
+
+// seekOver is seekTo that holds and aligns only what is to be by another tick, which is not later.
+func (w *walker) seekOver(tick, last score.Tick) {
 	for {
 		hold, align := w.hold.next(), never
 		if boundary := w.boundary(); !w.ownClock && boundary > 0 {
 			align = boundary
 		}
 		switch {
-		case hold <= tick && hold <= align:
+		case hold <= last && hold <= align:
 			w.seekBefore(hold + 1)
 			w.holdAt(hold)
 			continue
-		case align <= tick:
+		case align <= last:
 			w.seekClock(align - w.aligned - 1)
 			w.align(align)
 			continue
@@ -158,7 +161,7 @@ func (w *walker) stand(v *value, tick, heard score.Tick) {
 func (w *walker) turnMods() {
 	for _, v := range w.mods {
 		c := v.control
-		if first := !c.turned; first || w.local == 0 || v.linked || v.fixed {
+		if first := !c.turned; first || w.begins || v.linked || v.fixed {
 			w.turn(c, w.next, w.heard(w.local))
 			if first || v.linked || v.fixed || v.Lane().Moves != score.ByClock {
 				w.turnedNow = append(w.turnedNow, stepTurn{c, len(c.waiting) - 1})

@@ -16,6 +16,7 @@ type Performer struct {
 	states []trackState // by the places of tracks in that order
 	left   map[partKey]partState
 	watch  Watch
+	built  func(*walker) // is told of each walker that takes the place of another
 
 	acts     []Act // that some group has not taken over, or that have not silenced yet
 	taken    map[taken]*common
@@ -145,6 +146,15 @@ func (f *Performer) idleUntil() score.Tick {
 		}
 	}
 	return first
+}
+
+// Done returns the number up to which all acts count everywhere that are told by now.
+func (f *Performer) Done() int64 {
+	done := f.silenced
+	for _, g := range f.groups {
+		done = min(done, g.acted)
+	}
+	return done
 }
 
 // watchAll has all moves told from now on.

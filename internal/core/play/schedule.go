@@ -53,7 +53,7 @@ func (w *walker) begin() {
 	for _, v := range w.evolving {
 		v.evolveTo(w.hold.within(w.next))
 	}
-	if w.local == 0 && w.watch != nil {
+	if w.begins = w.local == 0 && w.gate.Fresh; w.begins && w.watch != nil {
 		for _, v := range w.byClock {
 			w.tell(v.name, w.next, &v.Mover)
 		}

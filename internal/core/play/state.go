@@ -68,16 +68,6 @@ func (f *Performer) Save() *State {
 	return s
 }
 
-// Done returns the number up to which all acts count everywhere that are told by now, so that a state of the project
-// after them can stand in their place.
-func (s *State) Done() int64 {
-	done := s.silenced
-	for _, track := range s.tracks {
-		done = min(done, track.acted)
-	}
-	return done
-}
-
 // Resume returns a performer that goes on from a state, as the one that was saved would; what the project does not have
 // any more is left out. The project is the one before the acts, which are all that are not done. Watch, if it is set, is
 // told of all moves from there on.

@@ -12,12 +12,11 @@ func (f *Performer) switchOver(g *group) {
 	was := *g
 	*g = *was.next
 	g.walked = was.walked
-	for _, w := range was.walkers {
-		w.seekTo(was.from)
-	}
+	entered := map[int]score.Tick{} // by the ids of tracks whose pattern changes
 	for _, track := range g.tracks {
 		if g.project.Track(track).Playing != was.project.Track(track).Playing {
-			f.leave(was.walkers, track, was.from)
+			entered[track] = was.entry(track)
+			f.leave(was.walkers, track, entered[track])
 		}
 	}
 	for _, s := range g.sources {
@@ -28,15 +27,34 @@ func (f *Performer) switchOver(g *group) {
 			continue
 		}
 		f.watchLanes(w)
-		if old, same := before.(*walker); same && old.track.Playing == w.track.Playing {
-			w.continueFrom(old, was.from)
+		if f.built != nil {
+			f.built(w)
+		}
+		if at, enters := entered[w.track.ID]; enters {
+			w.enter(at, f.left[w.key()], was.walkers)
 		} else {
-			w.enter(was.from, f.left[w.key()], was.walkers)
+			old := before.(*walker)
+			old.seekTo(was.from)
+			w.continueFrom(old, was.from)
 		}
 	}
 	g.coupled.arrange()
 	f.remap(g)
 	f.decideSilence()
+}
+
+// entry returns when the next pattern of a track enters.
+func (g *group) entry(track int) score.Tick {
+	at := never
+	for _, w := range g.walkers {
+		if w.track.ID == track && w.ownClock {
+			at = min(at, w.next)
+		}
+	}
+	if !g.onStep || at == never {
+		return g.from
+	}
+	return at
 }
 
 func (g *group) source(key partKey) source {
@@ -54,6 +72,10 @@ func (f *Performer) leave(walkers []*walker, track int, at score.Tick) {
 	for _, w := range walkers {
 		if w.track.ID != track {
 			continue
+		}
+		w.seekOver(at, at-1) // a pattern changes before what is held begins anew
+		for _, v := range w.mods {
+			w.goTo(v.control, at)
 		}
 		left := w.save().(partState)
 		for name, lane := range f.left[w.key()].lanes {

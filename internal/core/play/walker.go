@@ -45,6 +45,7 @@ type walker struct {
 	unheard                          []*value         // mod lanes that go nowhere
 	changes                          *[]pendingChange // of the performer, not yet handed over
 	states                           []trackState     // of all tracks
+	begins                           bool             // whether all lanes are at their first steps at the present step
 	turnedNow                        []stepTurn       // scratch
 	intervals                        []score.Interval // of a chord, scratch
 	hits                             []hit            // of a step, scratch

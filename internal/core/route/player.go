@@ -64,6 +64,24 @@ func (r *Player) Skip(to score.Tick) {
 // Hear lets the tracks hear a message that comes in; see play.Performer.Hear.
 func (r *Player) Hear(m midi.Message) (at score.Tick, counts bool) { return r.performer.Hear(m) }
 
+// Act has something count that was done; see play.Performer.Act. It may not change where tracks are routed.
+func (r *Player) Act(a play.Act) { r.performer.Act(a) }
+
+// Done returns the number up to which all acts count; see play.Performer.Done.
+func (r *Player) Done() int64 { return r.performer.Done() }
+
+// Ahead returns how far ahead of what is handed over the steps of tracks have been done; without any, of all tracks.
+func (r *Player) Ahead(tracks []int) score.Tick { return r.performer.Ahead(tracks) }
+
+// NextStep returns when the first step of a track comes that has not been done yet; see play.Performer.NextStep.
+func (r *Player) NextStep(track int) (at score.Tick, found bool) { return r.performer.NextStep(track) }
+
+// PassEnd returns when the next whole pass of a track begins of a project before acts that are not
+// done; see play.PassEnd.
+func (r *Player) PassEnd(p *score.Project, acts []play.Act, track int) (at score.Tick, found bool) {
+	return play.PassEnd(p, r.performer.Save(), acts, track)
+}
+
 // Standing returns what the instruments need to know to go on from here, in order.
 func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.performer.Standing(nil)) }
 
@@ -71,9 +89,10 @@ func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.pe
 func (r *Player) Release(at score.Tick) []midi.Message { return r.keys.Release(at, nil) }
 
 // Change returns a player of another project that goes on where this one stands. The tracks that play.Replayed names are
-// those of another player, which plays only those and stands at the same tick; it can be nil if there are none. Watch, if
-// it is set, is told of all moves from there on. Neither of the two may be used any more.
-func (r *Player) Change(p *score.Project, replayed *Player, tracks []int, watch play.Watch) *Player {
+// those of another player, which plays only those and stands at the same tick; it can be nil if there are none. The
+// project is the one before the acts, which are all that are not done. Watch, if it is set, is told of all moves from there
+// on. Neither of the two may be used any more.
+func (r *Player) Change(p *score.Project, replayed *Player, tracks []int, acts []play.Act, watch play.Watch) *Player {
 	next := &Player{router: newRouter(p), keys: r.keys, at: r.at, begins: r.begins}
 	state := r.performer.Save()
 	for _, track := range next.router.order {
@@ -89,6 +108,6 @@ func (r *Player) Change(p *score.Project, replayed *Player, tracks []int, watch 
 	if len(tracks) > 0 {
 		state = state.With(replayed.performer.Save(), tracks)
 	}
-	next.performer = play.Resume(p, state, nil, watch)
+	next.performer = play.Resume(p, state, acts, watch)
 	return next
 }

@@ -69,7 +69,7 @@ func TestAnyCutGivesTheSameMessages(t *testing.T) {
 				replayed := route.NewPlayer(p, to-skipped, play.Past{Only: ids})
 				replayed.Skip(to)
 				standing := player.Standing()
-				player = player.Change(p, replayed, ids, nil)
+				player = player.Change(p, replayed, ids, nil, nil)
 				require.Equal(t, standing, player.Standing())
 			}
 			from = to

@@ -4,6 +4,8 @@ import { get } from "./http";
 /** A stretch of a track's time, in ticks. */
 export interface Stretch {
   track: number;
+  /** The pattern, if it is not to be the one that plays. */
+  pattern?: number;
   from: number;
   to: number;
 }
@@ -29,6 +31,7 @@ export function getOutlines(bar: number, signal: AbortSignal): Promise<Outline[]
   return get<Outline[]>(`api/roster?bar=${bar}`, signal);
 }
 
-function query({ track, from, to }: Stretch): string {
-  return `track=${track}&from=${from}&to=${to}`;
+function query({ track, pattern, from, to }: Stretch): string {
+  const of = pattern === undefined ? "" : `&pattern=${pattern}`;
+  return `track=${track}&from=${from}&to=${to}${of}`;
 }

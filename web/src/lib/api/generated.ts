@@ -3,6 +3,7 @@
 export interface Message {
   project?: ProjectState;
   transport?: Status;
+  stage?: StageMessage;
   batch?: WireBatch;
   takes?: TakesMessage;
   problems?: ProblemsMessage;
@@ -352,6 +353,34 @@ export interface Range {
   from: number;
   to: number;
 }
+export interface StageMessage {
+  changes: LiveChange[];
+  queue: QueuedAction[];
+  back: number;
+}
+export interface LiveChange {
+  control: Control;
+  value: number;
+  written: number;
+  words: string;
+}
+export interface Control {
+  name: string;
+  track?: number;
+  pattern?: number;
+  part?: number;
+  lane?: string;
+}
+export interface QueuedAction {
+  id: number;
+  doing: Doing;
+  at: number;
+  words: string;
+}
+export interface Doing {
+  control: Control;
+  value?: number;
+}
 export interface WireBatch {
   sounds: WireSound[];
   places: WirePlace[];
@@ -679,6 +708,7 @@ export interface Chart {
   track: number;
   from: number;
   to: number;
+  pattern: number;
   parts: ChartPart[];
   period: Period;
   repeats: Period;
@@ -810,8 +840,14 @@ export interface TuningRequest {
   scl: string;
   kbm?: string;
 }
-export interface TrialRequest {
-  luck: number;
+export interface DoRequest {
+  /**
+   * @minItems 1
+   * @maxItems 64
+   */
+  do: Doing[];
+  when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
+  bars?: number;
 }
 export interface WakeView {
   stretch: number;

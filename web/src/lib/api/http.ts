@@ -20,6 +20,11 @@ export function post<T>(path: string, body: object | string): Promise<T> {
   return send<T>(path, "application/json", typeof body === "string" ? body : JSON.stringify(body));
 }
 
+/** Has something taken away. */
+export async function remove<T>(path: string): Promise<T> {
+  return answer<T>(await fetch(path, { method: "DELETE" }));
+}
+
 /** Sends JSON, and has a function told of each line of JSON of the answer as it comes. */
 export async function postForLines<T>(
   path: string,

@@ -1,4 +1,4 @@
-import { getChart } from "../api/chart";
+import { getChart, type Stretch } from "../api/chart";
 import type { Chart, ChartPart, Degree, EditJSON, LaneName } from "../api/types";
 import {
   noStrips,
@@ -9,6 +9,7 @@ import {
   type Strip,
 } from "../chart/box";
 import type { Hand } from "../chart/hand";
+import type { Standing } from "./places.svelte";
 import { Roller } from "./roller.svelte";
 import type { Session } from "./session.svelte";
 
@@ -65,18 +66,19 @@ export class ChartView {
   constructor(readonly session: Session) {
     $effect(() => {
       const { revision } = session.snapshot;
-      const { track } = session.address;
+      const { track, pattern } = session.address;
       const { from, to } = this;
+      void session.stage.changes; // what is performed is drawn as it plays
       const stale = new AbortController();
       // A revision of 0 marks a server that is away; its answer would be a failure.
-      if (revision > 0) void this.#load(track, from, to, stale.signal);
+      if (revision > 0) void this.#load({ track, pattern, from, to }, stale.signal);
       return () => stale.abort();
     });
   }
 
-  async #load(track: number, from: number, to: number, signal: AbortSignal): Promise<void> {
+  async #load(at: Stretch, signal: AbortSignal): Promise<void> {
     try {
-      this.#chart = await getChart({ track, from, to }, signal);
+      this.#chart = await getChart(at, signal);
     } catch (error) {
       if (!signal.aborted) this.session.notices.add(`The chart cannot be drawn: ${error}`);
     }
@@ -84,12 +86,21 @@ export class ChartView {
 
   /** The chart that arrived last; while another is on its way this one stays. */
   get chart(): Chart | undefined {
-    return this.#chart?.track === this.session.track.id ? this.#chart : undefined;
+    const { track, pattern } = this.session.address;
+    return this.#chart?.track === track && this.#chart.pattern === pattern
+      ? this.#chart
+      : undefined;
   }
 
   /** What the chart has of the part that is being written. */
   get chartPart(): ChartPart | undefined {
     return this.chart?.parts[this.session.partIndex];
+  }
+
+  /** Where a lane of a part stands while the pattern that is written plays. */
+  standing(part: number, lane: string): Standing | undefined {
+    const { track, pattern, places, stage } = this.session;
+    return pattern.id === stage.playing(track) ? places.of(track.id, part, lane) : undefined;
   }
 
   get from(): number {

@@ -14,6 +14,7 @@ export class Outlines {
     $effect(() => {
       const { revision } = session.snapshot;
       const bar = this.#bar;
+      void session.stage.changes; // what is performed is drawn as it plays
       if (revision === 0) return; // the server is away
       const stale = new AbortController();
       getOutlines(bar, stale.signal)

@@ -31,6 +31,7 @@ import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
 import { Shelf } from "./shelf.svelte";
 import { SongStart } from "./songStart.svelte";
+import { Stage } from "./stage.svelte";
 import { Transport } from "./transport.svelte";
 
 /** Lanes that a part of a kit does not hear: it plays its own note. */
@@ -58,6 +59,7 @@ export class Session {
   #lists = $state.raw<Lists>();
   #connected = $state(false);
   #trackId = $state<number>();
+  readonly stage = new Stage(this);
   readonly song = new SongStart(this, (request) => this.#order(request));
   #partIndex = $state(0);
   /** Changes wait for each other, because each names the revision that the one before it made. */
@@ -110,19 +112,17 @@ export class Session {
     return this.addressOf(this.part);
   }
 
-  /** Names a part of the pattern that plays. */
+  /** Names a part of the pattern that is being written. */
   addressOf(part: Part): PartAddress {
-    return { track: this.track.id, pattern: this.track.playing, part: part.id };
+    return { track: this.track.id, pattern: this.pattern.id, part: part.id };
   }
 
-  /** The pattern that plays. */
+  /** The pattern that is being written: the one that was chosen, else the one that plays. */
   get pattern(): Pattern {
-    const pattern = this.track.patterns.find(({ id }) => id === this.track.playing);
-    if (!pattern) throw new Error("a track always has the pattern that plays");
-    return pattern;
+    return this.stage.written(this.track);
   }
 
-  /** The parts of the pattern that plays. */
+  /** The parts of the pattern that is being written. */
   get parts(): Part[] {
     return this.pattern.parts;
   }
@@ -233,11 +233,6 @@ export class Session {
   /** Takes a tuning from the texts of Scala files, empty ones being equal temperament; returns why it cannot. */
   setTuning(scl: string, kbm: string): Promise<string | undefined> {
     return this.#take((revision) => post<ProjectState>("api/tuning", { revision, scl, kbm }));
-  }
-
-  /** Has another luck heard without taking it; without a number the project's own is heard again. */
-  tryLuck(luck?: number): Promise<void> {
-    return this.attempt(() => post("api/transport/luck", { luck: luck ?? null }));
   }
 
   /** Lets a note be heard at once, for placing it by ear. */
@@ -366,6 +361,7 @@ export class Session {
         this.places.clear();
       }
     }
+    if (message.stage) this.stage.adopt(message.stage);
     if (message.batch) {
       this.player.announce(message.batch.sounds);
       if (message.batch.clicks) this.player.click(message.batch.clicks);

@@ -4,6 +4,7 @@
   import { hands } from "../../chart/hand";
   import { getChartView, getClipboard, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
+  import PerformButtons from "./PerformButtons.svelte";
 
   const session = getSession();
   const view = getChartView();
@@ -53,12 +54,7 @@
       onclick={() => clipboard.paste()}>paste</button
     >
   </span>
-  <button
-    class="control h-[24px]! text-[12px]!"
-    aria-pressed={session.project.filling}
-    data-help="Fill: conditions of fills hold, and steps that are off sound as often as their part's fill says."
-    onclick={() => session.edit({ setProject: { filling: !session.project.filling } })}>fill</button
-  >
+  <PerformButtons />
   <span class="ml-auto flex items-center gap-1">
     {#if session.song.loop}
       {@const { from, bars } = session.song.loop}

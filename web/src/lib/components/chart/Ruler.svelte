@@ -93,6 +93,21 @@ over bars the range that is looped.
     ];
   });
 
+  /** What waits to be done within the bars that are shown, by the moment at which it counts. */
+  const waiting = $derived.by(() => {
+    const ticks = [...new Set(session.stage.queue.map((action) => action.at))];
+    return ticks
+      .filter((tick) => tick >= view.from && tick < view.to)
+      .map((tick) => ({
+        tick,
+        x: ((tick - view.from) * view.width) / (view.to - view.from),
+        words: session.stage.queue
+          .filter((action) => action.at === tick)
+          .map((action) => action.words)
+          .join(", "),
+      }));
+  });
+
   /** The places of all multiples of a period, if they are not too close to tell apart. */
   function marks(period: number): number[] {
     const scale = view.width / (view.to - view.from);
@@ -168,6 +183,17 @@ over bars the range that is looped.
           font-family="var(--font-mono)">·{beat.beat}</text
         >
       {/if}
+    {/each}
+    {#each waiting as { tick, x, words } (tick)}
+      <path
+        d="M{x + 0.5} {height - 9}v-{height - 10}h13l-4 5l4 5h-13"
+        fill="var(--paper)"
+        stroke="var(--signal)"
+        stroke-dasharray="3 2"
+        data-waiting={words}
+      >
+        <title>{words}</title>
+      </path>
     {/each}
   </svg>
 </div>

@@ -11,7 +11,7 @@
     ["L, Shift+L", "new luck, back"],
     ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
     ["F", "follow, home"],
-    ["M, S", "mute, solo the track"],
+    ["M, S", "mute, solo the track, from the moment that “apply” says"],
     ["N", "open or close the keyboard"],
     ["PgUp, PgDn", "the track before, the next track"],
     ["1 to 5", "hand: draw, line, move, scatter, choose"],

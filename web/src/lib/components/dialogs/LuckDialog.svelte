@@ -12,22 +12,34 @@
   const session = getSession();
   const own = $derived(session.project.luck.number);
   let other = $state(randomLuck());
-  let heard = $state<"own" | "other">("own");
+  const luck = { name: "luck" };
+  const heard = $derived(session.stage.isChanged(luck) ? "other" : "own");
 
   // Whichever way the dialog closes, the project's own luck is heard again.
+  let tried = false;
   $effect(() => {
-    if (!open) untrack(() => heard === "other" && hear("own"));
+    if (open || !tried) return;
+    tried = false;
+    untrack(() => void hearLuck());
   });
 
   async function hear(which: "own" | "other"): Promise<void> {
-    heard = which;
-    await session.tryLuck(which === "other" ? other : undefined);
+    tried = which === "other";
+    await hearLuck(tried ? other : undefined);
     if (open && !session.transport.playing) await session.song.togglePlaying();
   }
 
   async function change(number: number): Promise<void> {
     other = number;
-    if (heard === "other") await session.tryLuck(number);
+    if (heard === "other") await hearLuck(number);
+  }
+
+  /** Has another luck heard without taking it; without a number the project's own is heard again. */
+  function hearLuck(value?: number): Promise<void> {
+    return session.stage.do(
+      [value === undefined ? { control: luck } : { control: luck, value }],
+      "now",
+    );
   }
 
   const holds = $derived(session.project.tracks.map((track) => track.hold));

@@ -1,2 +1,3 @@
 /** The dialogs, by what they are about. */
-export type DialogName = "project" | "time" | "help" | "key" | "history" | "luck" | "record";
+export type DialogName =
+  "project" | "time" | "help" | "key" | "history" | "luck" | "record" | "stage";

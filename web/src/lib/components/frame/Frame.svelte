@@ -30,6 +30,7 @@
   import LuckDialog from "../dialogs/LuckDialog.svelte";
   import type { DialogName } from "../dialogs/names";
   import RecordDialog from "../dialogs/RecordDialog.svelte";
+  import StageDialog from "../dialogs/StageDialog.svelte";
   import ProjectDialog from "../dialogs/ProjectDialog.svelte";
 
   const dialogs = $state<Record<DialogName, boolean>>({
@@ -40,6 +41,7 @@
     history: false,
     luck: false,
     record: false,
+    stage: false,
   });
   const open = (dialog: DialogName) => (dialogs[dialog] = true);
 
@@ -82,7 +84,7 @@
   {#if view === "takes"}<Takes />{:else}<Write />{/if}
   {#if playing.open}<KeyPanel />{:else}<span></span>{/if}
   <WakeStrip />
-  <StatusLine />
+  <StatusLine openStage={() => open("stage")} />
 </div>
 <ProjectDialog bind:open={dialogs.project} />
 <RecordDialog bind:open={dialogs.record} />
@@ -91,3 +93,4 @@
 <TimeDialog bind:open={dialogs.time} />
 <HistoryDialog bind:open={dialogs.history} />
 <LuckDialog bind:open={dialogs.luck} />
+<StageDialog bind:open={dialogs.stage} />

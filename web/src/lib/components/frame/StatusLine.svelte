@@ -2,6 +2,9 @@
 <script lang="ts">
   import { counted } from "../../counted";
   import { getChartView, getPlaying, getSession } from "../../state/context";
+  import StageBar from "../stage/StageBar.svelte";
+
+  let { openStage }: { openStage: () => void } = $props();
 
   const session = getSession();
   const playing = getPlaying();
@@ -23,7 +26,7 @@
   /** While playing, the bar in which they meet next. */
   const next = $derived.by(() => {
     const period = view.chart?.period.ticks ?? 0;
-    const tick = session.places.of(session.track.id, session.part.id, "gate")?.tick;
+    const tick = view.standing(session.part.id, "gate")?.tick;
     if (tick === undefined || period === 0) return "";
     const meeting = (Math.floor(tick / period) + 1) * period;
     return `, next in bar ${(session.bars.at(meeting) + 1).toLocaleString("en")}`;
@@ -52,7 +55,7 @@
 
 <footer class="border-ink text-ink-2 flex h-[30px] items-center gap-4 border-t-2 px-3">
   <span
-    class="max-w-[50%] truncate whitespace-nowrap"
+    class="max-w-[30%] truncate whitespace-nowrap"
     data-period={view.chart?.period.ticks}
     data-help={repeats}
     title={repeats}
@@ -67,6 +70,7 @@
     {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>
+  <StageBar open={openStage} />
   <button
     class="control h-[22px]! text-[12px]!"
     aria-pressed={playing.open}

@@ -35,8 +35,8 @@
   <button
     class="control h-[22px]! min-w-[22px]! self-start px-1! text-[11px]!"
     aria-label="Mute {part.name}"
-    aria-pressed={part.mute}
+    aria-pressed={session.stage.partOn(part)}
     data-help="Mute the part: it decides all the same."
-    onclick={() => session.edit({ setPart: { ...address, mute: !part.mute } })}>M</button
+    onclick={() => session.stage.toggle(session.stage.muteOf(part), part.mute)}>M</button
   >
 </div>

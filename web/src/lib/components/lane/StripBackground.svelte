@@ -29,11 +29,7 @@
   const chosen = $derived(new Set(index === session.partIndex ? (view.chosen[name] ?? []) : []));
   const locked = $derived(new Set(lane.locked ?? []));
   const standing = $derived(
-    session.places.of(
-      session.track.id,
-      (session.parts[index] ?? session.part).id,
-      lane.linked ? "gate" : name,
-    ),
+    view.standing((session.parts[index] ?? session.part).id, lane.linked ? "gate" : name),
   );
   const playing = $derived(
     cells.find((cell) =>

@@ -29,7 +29,7 @@ combs, whose teeth lie where the strikes come; what a step asks for besides is w
   const scale = $derived(view.chart ? view.width / (view.chart.to - view.chart.from) : 0);
   const byTick = $derived(new Map(chartPart.forecasts.map((f) => [f.tick, f])));
   const ratchets = $derived(chartPart.lanes.find((l) => l.lane === "ratchet")?.moves);
-  const standing = $derived(session.places.of(session.track.id, part.id, "gate"));
+  const standing = $derived(view.standing(part.id, "gate"));
   const low = $derived(height < 60);
   const top = $derived(low ? padTop - 1 : padTop + 5);
   const barHeight = $derived(Math.max(8, height - top - padBottom - (low ? 3 : 6)));
@@ -123,7 +123,7 @@ combs, whose teeth lie where the strikes come; what a step asks for besides is w
   {#if value === Gate.on}
     {@const b = bar(cell)}
     {@const now = b.sounds && standing?.tick === cell.tick}
-    <g opacity={ink(cell) * (part.mute ? 0.45 : 1)}>
+    <g opacity={ink(cell) * (session.stage.partOn(part) ? 0.45 : 1)}>
       {#if b.doubt > 0}
         <rect
           x={b.x - 3}

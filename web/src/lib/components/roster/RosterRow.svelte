@@ -10,32 +10,28 @@
   const session = getSession();
   const tracks = $derived(session.project.tracks);
   const chosen = $derived(session.track.id === track.id);
-  const silent = $derived(
-    track.mute || track.offAir || (!track.solo && tracks.some((other) => other.solo)),
-  );
-  const switches = $derived([
+  const stage = session.stage;
+  const silent = $derived(stage.isSilent(track));
+  const switches = [
     {
       letter: "M",
-      name: "Mute",
-      on: track.mute,
+      label: "Mute",
+      name: "mute",
       help: "Mute: the track decides all the same, so unmuting never changes the music. M",
-      change: { mute: !track.mute },
     },
     {
       letter: "S",
-      name: "Solo",
-      on: track.solo,
+      label: "Solo",
+      name: "solo",
       help: "Solo: only tracks that are solo are heard. S",
-      change: { solo: !track.solo },
     },
     {
-      letter: "Off",
-      name: "Off air",
-      on: track.offAir,
-      help: "Off air: the track is out of the piece, whatever is muted or solo.",
-      change: { offAir: !track.offAir },
+      letter: "A",
+      label: "Active",
+      name: "active",
+      help: "Active: pressed plays; else the track is out of the piece, whatever is muted or solo.",
     },
-  ]);
+  ] as const;
 </script>
 
 <div
@@ -56,13 +52,18 @@
     <span class="caption min-w-0 flex-1 truncate"
       ><span class="max-[1150px]:hidden">{track.loop ? "loop" : track.kind} · </span>ch {track.channel}</span
     >
-    {#each switches as { letter, name, on, help, change } (name)}
+    {#each switches as { letter, label, name, help } (name)}
+      {@const control = { name, track: track.id }}
       <button
-        class="control h-[20px]! min-w-[22px]! px-1! text-[11px]!"
-        aria-label="{name} {track.name}"
-        aria-pressed={on}
+        class={[
+          "control h-[20px]! min-w-[22px]! px-1! text-[11px]!",
+          stage.isChanged(control) && "font-bold underline",
+          stage.waiting(control) && "border-signal! border-dashed!",
+        ]}
+        aria-label="{label} {track.name}"
+        aria-pressed={stage.trackOn(name, track)}
         data-help={help}
-        onclick={() => session.setTrack(change, track)}>{letter}</button
+        onclick={() => stage.toggleTrack(name, track)}>{letter}</button
       >
     {/each}
   </div>

@@ -1,4 +1,4 @@
-<!-- @component The patterns of a track; the one that plays is the one that is written. -->
+<!-- @component The patterns of a track: which is written, and which plays. -->
 <script lang="ts">
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
@@ -7,9 +7,13 @@
   let { track }: { track: Track } = $props();
 
   const session = getSession();
-  const at = $derived({ track: track.id, pattern: track.playing });
-  const index = $derived(track.patterns.findIndex(({ id }) => id === track.playing));
-  const playing = $derived(track.patterns[index]);
+  const stage = session.stage;
+  const written = $derived(session.pattern);
+  const at = $derived({ track: track.id, pattern: written.id });
+  const index = $derived(track.patterns.indexOf(written));
+  const playing = $derived(stage.playing(track));
+  const control = $derived({ name: "pattern", track: track.id });
+  const waiting = $derived(stage.waiting(control));
 
   /** The next letter that no pattern is named by. */
   function unusedName(): string {
@@ -18,18 +22,35 @@
   }
 
   /** Copies the pattern and turns to the copy, which comes behind it. */
-  function copy(): Promise<void> {
-    return session.edit({ copyPattern: { ...at, name: unusedName(), plays: true } });
+  async function copy(): Promise<void> {
+    await session.edit({ copyPattern: { ...at, name: unusedName(), plays: false } });
+    const copied = session.track.patterns[index + 1];
+    if (copied) stage.write(session.track, copied.id);
+  }
+
+  /** Has the pattern that is written play; what waits is taken back instead. */
+  function play(): Promise<void> {
+    if (waiting) return stage.takeBack(waiting);
+    return stage.do([written.id === track.playing ? { control } : { control, value: written.id }]);
   }
 </script>
 
 <div class="flex flex-wrap gap-1 py-1" role="group" aria-label="Patterns">
   {#each track.patterns as pattern (pattern.id)}
     <button
-      class="control max-w-[90px] min-w-[28px]! truncate"
-      aria-pressed={pattern.id === track.playing}
-      data-help="Play and write this pattern."
-      onclick={() => session.setTrack({ playing: pattern.id })}>{pattern.name}</button
+      class={[
+        "control max-w-[90px] min-w-[28px]! truncate",
+        waiting?.doing.value === pattern.id && "border-signal! border-dashed!",
+      ]}
+      aria-pressed={pattern.id === written.id}
+      aria-label="{pattern.name}{pattern.id === playing ? ', plays' : ''}"
+      data-help="Write this pattern. A triangle marks the one that plays."
+      onclick={() => stage.write(track, pattern.id)}
+      >{#if pattern.id === playing}<svg
+          class="mr-1 inline-block h-2 w-2"
+          viewBox="0 0 8 8"
+          aria-hidden="true"><path d="M1 0l7 4l-7 4z" fill="currentColor" /></svg
+        >{/if}{pattern.name}</button
     >
   {/each}
   <button
@@ -39,15 +60,21 @@
     onclick={copy}>+</button
   >
 </div>
-{#if playing}
-  <TextRow
-    label="pattern"
-    name="Pattern name"
-    help="Name of the pattern that plays."
-    value={playing.name}
-    commit={(name) => session.edit({ setPattern: { ...at, name } })}
-  />
-{/if}
+<button
+  class="control mb-1 w-full"
+  disabled={written.id === playing && !waiting}
+  data-help="Have the pattern that is written play, from the moment that “apply” says."
+  onclick={play}
+  >{#if waiting}take back: {waiting.words}{:else if written.id === playing}{written.name} plays{:else}play
+    {written.name}{/if}</button
+>
+<TextRow
+  label="pattern"
+  name="Pattern name"
+  help="Name of the pattern that is written."
+  value={written.name}
+  commit={(name) => session.edit({ setPattern: { ...at, name } })}
+/>
 <div class="flex gap-1 py-1">
   <button
     class="control"

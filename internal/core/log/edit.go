@@ -1,0 +1,154 @@
+package log
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+)
+
+// Replay is what brings another state of the project to play while a player plays on. Run may take long, and may run
+// beside the player.
+type Replay struct {
+	written *score.Project
+	letGo   []stage.Control
+	tracks  []int
+	// Quick says that no track must be played from the beginning on.
+	Quick bool
+
+	pieces   int
+	song     score.Tick
+	inputs   []midi.Message
+	acts     int
+	from     *Player // as it is to be, for what it knows alone
+	replayed *Performance
+}
+
+// Replay returns what brings another state of the project to play that takes some live changes away.
+func (p *Player) Replay(written *score.Project, letGo []stage.Control) *Replay {
+	r := &Replay{
+		written: written, letGo: letGo, Quick: true, pieces: len(p.pieces), song: p.Song(), inputs: p.inputs, acts: len(p.acts),
+		from: p.edited(written, letGo),
+	}
+	for _, patterns := range p.patterns() {
+		tracks, quick := play.Replayed(patterns.On(p.written), patterns.On(written))
+		r.tracks, r.Quick = append(r.tracks, tracks...), r.Quick && quick
+	}
+	slices.Sort(r.tracks)
+	r.tracks = slices.Compact(r.tracks)
+	if len(r.tracks) > 0 && r.from.concern(r.tracks) {
+		r.Quick = false
+	}
+	return r
+}
+
+// patterns returns stages on which every pattern plays that has played since the piece began, or is to, and nothing else
+// hides what is written: what was played under a live change can have been decided before there was one.
+func (p *Player) patterns() []stage.Stage {
+	used := map[stage.Control][]int{}
+	use := func(c stage.Control, value int) {
+		if c.Name == "pattern" && !slices.Contains(used[c], value) {
+			used[c] = append(used[c], value)
+		}
+	}
+	for _, change := range p.began.Changes() {
+		use(change.Control, change.Value)
+	}
+	for _, a := range p.acts {
+		if a.Value != nil {
+			use(a.Control, *a.Value)
+		}
+	}
+	stages := []stage.Stage{{}}
+	for c, values := range used {
+		for i, value := range values {
+			if i+1 >= len(stages) {
+				stages = append(stages, stage.Stage{})
+			}
+			stages[i+1] = stages[i+1].With(c, value)
+		}
+	}
+	return stages
+}
+
+// edited returns a player as it is after an edit, as far as it is about what is done.
+func (p *Player) edited(written *score.Project, letGo []stage.Control) *Player {
+	next := &Player{written: written, stage: p.stage, began: p.began, settled: p.settled, pieces: p.pieces, acts: p.acts, pending: p.pending}
+	if len(letGo) > 0 {
+		next.acts, next.pending = nil, 0
+		for i, a := range p.acts {
+			if slices.Contains(letGo, a.Control) {
+				continue
+			}
+			if next.acts = append(next.acts, a); i < p.pending {
+				next.pending++
+			}
+		}
+		for _, c := range letGo {
+			next.stage, next.began, next.settled = next.stage.Without(c), next.began.Without(c), next.settled.Without(c)
+		}
+	}
+	next.playing = next.stage.On(written)
+	return next
+}
+
+// concern reports whether something was done since the piece began that decides more about tracks than whether they are
+// heard.
+func (p *Player) concern(tracks []int) bool {
+	groups := play.Coupled(p.playing)
+	return slices.ContainsFunc(p.acts, func(a act) bool {
+		if a.Control.Silences() {
+			return false
+		}
+		return a.Control.Track == 0 || slices.ContainsFunc(tracks, func(id int) bool { return groups[id] == groups[a.Control.Track] })
+	})
+}
+
+// Run plays the tracks that must be replayed to where they are to go on.
+func (r *Replay) Run() {
+	if len(r.tracks) == 0 {
+		return
+	}
+	p := r.from
+	if !p.concern(r.tracks) {
+		r.replayed = perform(p.playing, r.song, r.inputs, r.tracks)
+		return
+	}
+	piece := p.pieces[len(p.pieces)-1]
+	r.replayed = perform(p.began.On(p.written), piece.Song, r.inputs, r.tracks)
+	for _, a := range p.playedActs(p.acts, p.began) {
+		r.replayed.player.Act(a)
+	}
+	r.replayed.skip(r.song)
+}
+
+// Edit has what was replayed play from here on, and reports whether it could: not if the song has gone on elsewhere since.
+func (p *Player) Edit(r *Replay) bool {
+	if len(p.pieces) != r.pieces {
+		return false
+	}
+	next := p.edited(r.written, r.letGo)
+	if r.replayed != nil {
+		for _, m := range p.inputs[len(r.inputs):] {
+			r.replayed.player.Hear(m)
+		}
+		s := p.began
+		for i, a := range p.acts {
+			if slices.Contains(r.letGo, a.Control) {
+				continue
+			}
+			if s = s.After(a.Control, a.Value); i >= r.acts {
+				r.replayed.player.Act(next.actOf(a, s))
+			}
+		}
+		r.replayed.skip(p.Song())
+	}
+	p.performance = p.performance.change(next.settled.On(r.written), next.playedActs(next.acts[next.pending:], next.settled), p.Song(), r.replayed, r.tracks)
+	p.written, p.stage, p.began, p.settled, p.playing = next.written, next.stage, next.began, next.settled, next.playing
+	p.acts, p.pending = next.acts, next.pending
+	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
+	p.retempo()
+	return true
+}

@@ -1,0 +1,84 @@
+package log_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+	"jettyfog/internal/core/testkit"
+)
+
+// An edit among actions counts as if it had always been: soon after it all notes are those of the project that always was
+// so, of which the same was done at the same ticks, before the edit and after it.
+func TestAnEditAmongActionsCountsAsIfItHadAlwaysBeen(t *testing.T) {
+	compared := 0
+	rapid.Check(t, func(t *rapid.T) {
+		before := testkit.Project(t)
+		after, _, err := score.Apply(before, testkit.Edit(t, before))
+		require.NoError(t, err)
+		edited := &log.Log{Project: before}
+		always := &log.Log{Project: after}
+		tick, edit := score.Tick(0), rapid.IntRange(0, 4).Draw(t, "edit")
+		at := score.Tick(0)
+		for n := range 5 {
+			tick += score.Tick(rapid.SampledFrom([]int{0, 1, 5040, 30_000, 80_640}).Draw(t, "after"))
+			if n == edit {
+				at = tick
+				edited.Entries = append(edited.Entries, log.Entry{Tick: tick, Project: after})
+				continue
+			}
+			change := testkit.Change(t, before)
+			if change.Control.Check(after, change.Value) != nil { // what is gone, or cannot be any more
+				continue
+			}
+			entry := log.Entry{Tick: tick, Action: &log.Action{
+				Control: change.Control, Value: &change.Value, At: tick + score.Tick(rapid.SampledFrom([]int{0, 0, 9000, 80_640}).Draw(t, "at")),
+			}}
+			edited.Entries, always.Entries = append(edited.Entries, entry), append(always.Entries, entry)
+		}
+		soon := max(at, tick) + 16*score.TicksPerQuarter + 2*score.MaxDelay
+		notes := func(l *log.Log) (on []midi.Message) {
+			for _, m := range l.Play(soon + 8*score.TicksPerQuarter) {
+				if m.Kind == midi.NoteOn && m.Tick >= soon {
+					m.Value = 0 // which counts the notes since the beginning
+					on = append(on, m)
+				}
+			}
+			return on
+		}
+		want := notes(always)
+		compared += len(want)
+		require.Equal(t, want, notes(edited))
+	})
+	require.Greater(t, compared, 100)
+}
+
+// What a hand has changed is heard from its tick on, whatever has been edited and jumped since; without it the written
+// value is.
+func TestActionsStayOverSeams(t *testing.T) {
+	p := testkit.Buoy()
+	mute := stage.Control{Name: "mute", Track: p.Tracks[0].ID}
+	on, back := 1, score.Tick(0)
+	bar := p.Bars().Start(1)
+	l := &log.Log{Project: p, Entries: []log.Entry{
+		{Tick: bar, Action: &log.Action{Control: mute, Value: &on, At: bar}},
+		{Tick: 2 * bar, Song: &back},
+		{Tick: 3 * bar, Action: &log.Action{Control: mute, At: 4 * bar}},
+		{Tick: 3*bar + 1, Song: &back},
+	}}
+	bars := map[score.Tick]int{}
+	for _, m := range l.Play(6 * bar) {
+		if m.Kind == midi.NoteOn {
+			bars[m.Tick/bar]++
+		}
+	}
+	require.Positive(t, bars[0])
+	require.Zero(t, bars[1]+bars[2]+bars[3], "muted, over the seam too")
+	require.Positive(t, bars[4], "and let go of after another")
+	require.Positive(t, bars[5])
+}

@@ -1,0 +1,246 @@
+package log
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+)
+
+// Player plays what a log says, as it is written. It may not be used by two goroutines at once.
+type Player struct {
+	written *score.Project
+	stage   stage.Stage    // with all actions that were done
+	playing *score.Project // written, with the stage put on it
+
+	performance *Performance
+	inputs      []midi.Message // what came in, with ticks of the song
+	pieces      Pieces
+	tempo       play.TempoMap
+	run         score.Tick     // all before this tick of run time has been handed over
+	sent        midi.Settings  // what instruments were told
+	missing     []midi.Message // what they must be told before anything else
+
+	began   stage.Stage // where the piece began
+	acts    []act       // since then
+	settled stage.Stage // with those of them that count everywhere
+	pending int         // how many of them do
+}
+
+// act is an action with ticks of the song.
+type act struct {
+	Action
+	told, at score.Tick
+	number   int64
+}
+
+// NewPlayer returns a player at the beginning of a log, whose entries it does not look at. Ready is what plays from there,
+// as Perform has it of the project with its live changes; nil has it made.
+func NewPlayer(l Log, ready *Performance) *Player {
+	p := &Player{
+		written: l.Project, stage: l.Stage, playing: l.Stage.On(l.Project), began: l.Stage, settled: l.Stage,
+		pieces: Pieces{{Song: l.From}},
+	}
+	if p.performance = ready; ready == nil {
+		p.performance = Perform(p.playing, l.From, nil)
+	}
+	p.tempo = shifted(p.playing, 0, l.From)
+	if l.From > 0 {
+		p.missing = p.performance.player.Standing()
+	}
+	return p
+}
+
+// Run returns the tick of run time before which all has been handed over, Song that of the song.
+func (p *Player) Run() score.Tick  { return p.run }
+func (p *Player) Song() score.Tick { return p.run + p.later() }
+
+// Written returns the project as it is written, Playing with the live changes put on it, Stage the live changes with all
+// actions that were done.
+func (p *Player) Written() *score.Project { return p.written }
+func (p *Player) Playing() *score.Project { return p.playing }
+func (p *Player) Stage() stage.Stage      { return p.stage }
+
+// Pieces relate run time to the song's, Tempo are the tempos in run time.
+func (p *Player) Pieces() Pieces       { return p.pieces }
+func (p *Player) Tempo() play.TempoMap { return p.tempo }
+
+// later is how much later in the song a tick is than in run time.
+func (p *Player) later() score.Tick { return p.pieces[len(p.pieces)-1].Later() }
+
+// Ahead returns how far ahead of what was handed over it is decided what a control would change, where a project plays.
+func Ahead(p *score.Project, c stage.Control) score.Tick { return play.Ahead(p, tracksOf(c)) }
+
+// Ahead returns how far ahead of what was handed over it has been decided what a control would change.
+func (p *Player) Ahead(c stage.Control) score.Tick { return p.performance.player.Ahead(tracksOf(c)) }
+
+// NextStep returns the tick of the song of the next step that a control of a track can change; found is false if that is
+// not known.
+func (p *Player) NextStep(c stage.Control) (song score.Tick, found bool) {
+	return p.performance.player.NextStep(c.Track)
+}
+
+// PassEnd returns the tick of the song at which the next whole pass of a control's track begins; see play.PassEnd.
+func (p *Player) PassEnd(c stage.Control) (song score.Tick, found bool) {
+	if c.Track == 0 {
+		return 0, false
+	}
+	return p.performance.player.PassEnd(p.settled.On(p.written), p.playedActs(p.acts[p.pending:], p.settled), c.Track)
+}
+
+// Acted returns the tick of run time from which the last action of a control counts, since the piece began; ok is false if
+// there was none.
+func (p *Player) Acted(c stage.Control) (run score.Tick, ok bool) {
+	for i := len(p.acts) - 1; i >= 0; i-- {
+		if p.acts[i].Control == c {
+			return p.runOf(p.acts[i].at), true
+		}
+	}
+	return 0, false
+}
+
+// tracksOf returns the track that a control is about; nil is all.
+func tracksOf(c stage.Control) []int {
+	if c.Track == 0 {
+		return nil
+	}
+	return []int{c.Track}
+}
+
+// Advance returns the messages and the moves of lanes before a tick of run time and after all those that it gave before.
+func (p *Player) Advance(to score.Tick) (messages []midi.Message, places []Place) {
+	for p.run < to {
+		until, silences := to, false
+		for _, a := range p.acts[p.pending:] {
+			if at := p.runOf(a.at); a.Control.Silences() && at > p.run && at <= until {
+				until, silences = at, true
+			}
+		}
+		song := until + p.later()
+		played := midi.Merge(p.missing, p.performance.player.Advance(song, nil), nil)
+		messages, p.missing = append(messages, p.handed(played)...), nil
+		p.run = until
+		p.settle()
+		if silences { // what is heard from here on may not have been told what stands
+			p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
+		}
+	}
+	later := p.later()
+	for _, place := range p.performance.places {
+		place.Tick -= later
+		places = append(places, place)
+	}
+	p.performance.places = nil
+	return messages, places
+}
+
+func (p *Player) runOf(song score.Tick) score.Tick { return song - p.later() }
+
+// handed remembers messages with ticks of the song that are handed over, and returns them with ticks of run time.
+func (p *Player) handed(messages []midi.Message) []midi.Message {
+	p.sent.Note(messages)
+	for i := range messages {
+		messages[i].Tick -= p.later()
+	}
+	return messages
+}
+
+// settle takes actions that count everywhere by now as part of what plays.
+func (p *Player) settle() {
+	done := p.performance.player.Done()
+	for p.pending < len(p.acts) && p.acts[p.pending].number <= done {
+		a := p.acts[p.pending]
+		p.settled = p.settled.After(a.Control, a.Value)
+		p.pending++
+	}
+}
+
+// Do does what an entry says, at the tick to which the player has advanced. It returns what is handed over at once.
+func (p *Player) Do(entry Entry) []midi.Message {
+	switch {
+	case entry.Input != nil:
+		p.Hear(*entry.Input)
+	case entry.Action != nil:
+		p.Act(*entry.Action)
+	case entry.Song != nil:
+		return p.Jump(*entry.Song, nil)
+	default:
+		replay := p.Replay(entry.Project, entry.LetGo)
+		replay.Run()
+		p.Edit(replay)
+	}
+	return nil
+}
+
+// Hear lets the tracks hear a message that comes in at a tick of the song; see play.Performer.Hear.
+func (p *Player) Hear(m midi.Message) (at score.Tick, counts bool) {
+	m.Tick, counts = p.performance.player.Hear(m)
+	if counts && len(p.inputs) < maxInputs {
+		p.inputs = append(p.inputs, m)
+	}
+	return m.Tick, counts
+}
+
+// maxInputs bounds how many messages that came in are remembered for edits to come: as many as a note on
+// every 64th at 120 bpm for nine hours. Later ones are played, but an edit forgets them.
+const maxInputs = 1 << 20
+
+// Inputs returns what came in and counts before a tick of the song.
+func (p *Player) Inputs(before score.Tick) []midi.Message {
+	return slices.DeleteFunc(slices.Clone(p.inputs), func(m midi.Message) bool { return m.Tick >= before })
+}
+
+// Act gives a control a value.
+func (p *Player) Act(a Action) {
+	number := int64(1)
+	if n := len(p.acts); n > 0 {
+		number = p.acts[n-1].number + 1
+	}
+	p.stage = p.stage.After(a.Control, a.Value)
+	p.playing = p.stage.On(p.written)
+	next := act{Action: a, told: p.Song(), at: max(a.At, p.run) + p.later(), number: number}
+	p.acts = append(p.acts, next)
+	p.performance.player.Act(p.actOf(next, p.stage))
+	if a.Control.Silences() && a.At <= p.run {
+		p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
+	}
+	p.retempo()
+}
+
+// actOf returns an act as it is played that leads to a stage.
+func (p *Player) actOf(a act, s stage.Stage) play.Act {
+	return play.Act{
+		Number: a.number, Told: a.told, Tick: a.at, Tracks: tracksOf(a.Control), Silences: a.Control.Silences(), Change: s.Step(p.written, a.Control),
+	}
+}
+
+// playedActs returns acts as they are played that are done on a stage.
+func (p *Player) playedActs(acts []act, s stage.Stage) (played []play.Act) {
+	for _, a := range acts {
+		s = s.After(a.Control, a.Value)
+		played = append(played, p.actOf(a, s))
+	}
+	return played
+}
+
+// Course returns how another state of the project would play in the song's time, if it took the present one's place.
+func (p *Player) Course(written *score.Project) play.Course {
+	next := p.edited(written, nil)
+	return play.Course{Project: next.began.On(written), From: p.pieces[len(p.pieces)-1].Song, Acts: next.playedActs(next.acts, next.began)}
+}
+
+// At returns the project as it plays at a tick of run time by what was done until now.
+func (p *Player) At(run score.Tick) *score.Project { return p.StageAt(run).On(p.written) }
+
+// StageAt returns the live changes that are in force at a tick of run time by what was done until now.
+func (p *Player) StageAt(run score.Tick) stage.Stage {
+	s := p.settled
+	for _, a := range p.acts[p.pending:] {
+		if p.runOf(a.at) <= run {
+			s = s.After(a.Control, a.Value)
+		}
+	}
+	return s
+}

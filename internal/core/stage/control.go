@@ -1,0 +1,212 @@
+package stage
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// Control names a control. The zero value of what it does not belong to stays out: a control of a track has no lane.
+type Control struct {
+	// Name is that of a Spec.
+	Name string `json:"name"`
+	// Track, Pattern and Part are ids.
+	Track   int            `json:"track,omitempty" jsonschema:"minimum=0"`
+	Pattern int            `json:"pattern,omitempty" jsonschema:"minimum=0"`
+	Part    int            `json:"part,omitempty" jsonschema:"minimum=0"`
+	Lane    score.LaneName `json:"lane,omitempty"`
+}
+
+// Scope is what controls belong to.
+type Scope string
+
+// The scopes.
+const (
+	OfProject Scope = "project"
+	OfTrack   Scope = "track"
+	OfPart    Scope = "part"
+	OfLane    Scope = "lane"
+)
+
+// Spec says what a control is.
+type Spec struct {
+	Name string `json:"name"`
+	Of   Scope  `json:"of"`
+	// Words say what it changes, in a few words.
+	Words string `json:"words"`
+	// Unit is what its numbers count; empty for a choice, for on and off, and for plain numbers.
+	Unit string `json:"unit,omitempty"`
+	// Min and Max bound its values.
+	Min int `json:"min"`
+	Max int `json:"max"`
+	// Values name the values of a choice, from 0 up.
+	Values []string `json:"values,omitempty"`
+	// Momentary says that it falls back to what is written when playing stops, and is never stored.
+	Momentary bool `json:"momentary,omitempty"`
+
+	silences bool // decides which parts are heard, and nothing else
+	control
+}
+
+// control is how a control is read and written.
+type control struct {
+	// read returns the value that is written in a project, in which the control is.
+	read func(t *target) int
+	// edit returns what writes a value there.
+	edit func(t *target, value int) score.EditJSON
+	// has reports whether what the control belongs to has it; nil is always.
+	has func(t *target) bool
+}
+
+// target is what a control belongs to, as far as that has been found, and the live changes that stand there.
+type target struct {
+	Control
+	stage   Stage
+	project *score.Project
+	track   *score.Track
+	part    *score.Part
+	lane    *score.Lane
+}
+
+// ErrGone is returned for a control whose track, pattern, part or lane is not there.
+var ErrGone = errors.New("what it would change is not there any more")
+
+// Specs lists all controls: those of the project, of tracks, of parts and of lanes.
+func Specs() []Spec { return slices.Clone(specs) }
+
+// specOf returns the spec of a control; nil if there is none.
+func specOf(name string, of Scope) *Spec {
+	for i := range specs {
+		if specs[i].Name == name && specs[i].Of == of {
+			return &specs[i]
+		}
+	}
+	return nil
+}
+
+// scope returns what a control belongs to by what it names.
+func (c Control) scope() Scope {
+	switch {
+	case c.Track == 0:
+		return OfProject
+	case c.Lane != "":
+		return OfLane
+	case specOf(c.Name, OfTrack) != nil:
+		return OfTrack
+	}
+	return OfPart
+}
+
+// find returns a control of a project and its spec. The error is a *score.FieldError or wraps ErrGone.
+func (c Control) find(p *score.Project, s Stage) (*Spec, *target, error) {
+	t := &target{Control: c, project: p, stage: s}
+	of := c.scope()
+	spec := specOf(c.Name, of)
+	if spec == nil {
+		return nil, nil, &score.FieldError{Field: "control.name", Got: fmt.Sprintf("%.40q", c.Name), Allowed: "a control of a " + string(of)}
+	}
+	if of == OfProject {
+		return spec, t, nil
+	}
+	if t.track = p.Track(c.Track); t.track == nil {
+		return nil, nil, fmt.Errorf("%s of track %d: %w", spec.Words, c.Track, ErrGone)
+	}
+	if of == OfTrack {
+		return spec, t, nil
+	}
+	part, err := p.Part(score.PartAddress{Track: c.Track, Pattern: c.Pattern, Part: c.Part})
+	if err != nil {
+		return nil, nil, fmt.Errorf("%s of part %d of track %d: %w", spec.Words, c.Part, c.Track, ErrGone)
+	}
+	t.part = part
+	if of == OfLane {
+		if c.Lane.Spec().Name == "" || !part.Lanes.Has(c.Lane) {
+			return nil, nil, fmt.Errorf("%s of the lane %.20s of track %d: %w", spec.Words, c.Lane, c.Track, ErrGone)
+		}
+		t.lane = part.Lanes.Lane(c.Lane)
+	}
+	if spec.has != nil && !spec.has(t) {
+		return nil, nil, fmt.Errorf("%s of track %d: %w", spec.Words, c.Track, ErrGone)
+	}
+	return spec, t, nil
+}
+
+// Check refuses a value that a control of a project cannot have. The error is a *score.FieldError or wraps ErrGone.
+func (c Control) Check(p *score.Project, value int) error {
+	spec, t, err := c.find(p, Stage{})
+	if err != nil {
+		return err
+	}
+	if value < spec.Min || value > spec.Max {
+		return &score.FieldError{Field: spec.Words, Got: value, Allowed: fmt.Sprintf("%d to %d", spec.Min, spec.Max)}
+	}
+	edit, err := spec.edit(t, value).Edit()
+	if err != nil {
+		return err
+	}
+	_, _, err = score.Apply(p, edit)
+	return err
+}
+
+// Written returns the value that a control has in a project; ok is false if it is not there.
+func (c Control) Written(p *score.Project) (value int, ok bool) {
+	spec, t, err := c.find(p, Stage{})
+	if err != nil {
+		return 0, false
+	}
+	return spec.read(t), true
+}
+
+// Silences reports whether a control decides which parts are heard, and nothing else.
+func (c Control) Silences() bool {
+	spec := specOf(c.Name, c.scope())
+	return spec != nil && spec.silences
+}
+
+// Momentary reports whether a control falls back when playing stops.
+func (c Control) Momentary() bool {
+	spec := specOf(c.Name, c.scope())
+	return spec != nil && spec.Momentary
+}
+
+// Words say which control it is, as "Bell buoy: mute".
+func (c Control) Words(p *score.Project) string {
+	spec, t, err := c.find(p, Stage{})
+	if err != nil {
+		return c.Name
+	}
+	words := spec.Words
+	if t.lane != nil {
+		words = string(c.Lane) + " " + words
+	}
+	switch {
+	case t.track == nil:
+		return words
+	case t.part != nil && t.track.Kind == score.Kit:
+		return t.track.Name + ", " + t.part.Name + ": " + words
+	}
+	return t.track.Name + ": " + words
+}
+
+// ValueWords say a value of a control, as "on", "1/16" or "58.3 %".
+func (c Control) ValueWords(p *score.Project, value int) string {
+	spec, t, err := c.find(p, Stage{})
+	switch {
+	case err != nil:
+		return fmt.Sprint(value)
+	case spec.Name == "pattern":
+		if pattern := t.track.Pattern(value); pattern != nil {
+			return pattern.Name
+		}
+		return fmt.Sprint(value)
+	case len(spec.Values) > 0 && value >= 0 && value < len(spec.Values):
+		return spec.Values[value]
+	case spec.Unit == perMille:
+		return fmt.Sprintf("%.1f %%", float64(value)/10)
+	case spec.Unit != "":
+		return fmt.Sprintf("%d %s", value, spec.Unit)
+	}
+	return fmt.Sprint(value)
+}

@@ -1,0 +1,251 @@
+package stage
+
+import (
+	"fmt"
+
+	"jettyfog/internal/core/score"
+)
+
+// perMille is the unit of what is counted in tenths of a percent.
+const perMille = "0.1 %"
+
+// onOff are the values of what is on or off.
+var onOff = []string{"off", "on"}
+
+// MaxPush is the most by which the tempo is pushed, in tenths of a percent.
+const MaxPush = 500
+
+// specs is the registry. It is in the order in which live changes are put on a project. A new control is one entry.
+var specs []Spec
+
+func init() { // because rules of entries look others up
+	specs = append(specs,
+		Spec{Name: "push", Of: OfProject, Words: "tempo push", Unit: perMille, Min: -MaxPush, Max: MaxPush, Momentary: true, control: control{
+			read: func(*target) int { return 0 }, edit: pushed}},
+		Spec{Name: "luck", Of: OfProject, Words: "luck", Max: score.MaxLuck, control: control{
+			read: func(t *target) int { return t.project.Luck.Number },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{ChangeLuck: &score.ChangeLuck{Number: value}}
+			}}},
+		Spec{Name: "fill", Of: OfProject, Words: "fill", Max: 1, Values: onOff, Momentary: true, control: control{
+			read: func(t *target) int { return number(t.project.Filling) },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{SetProject: &score.SetProject{Filling: given(value > 0)}}
+			}}},
+		Spec{Name: "swing", Of: OfProject, Words: "swing", Unit: perMille, Min: score.Straight, Max: score.MostSwing, control: control{
+			read: func(t *target) int { return t.project.Swing },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{SetProject: &score.SetProject{Swing: &value}}
+			}}},
+	)
+	specs = append(specs, trackSpecs()...)
+	specs = append(specs, partSpecs()...)
+	specs = append(specs, laneSpecs()...)
+}
+
+// pushed returns all tempos, faster or slower by so many tenths of a percent.
+func pushed(t *target, value int) score.EditJSON {
+	scaled := func(tempo score.Tempo) score.Tempo {
+		return max(score.MinTempo, min(score.MaxTempo, score.Tempo(score.Rounded(int(tempo)*(1000+value), 1000))))
+	}
+	tempo, changes := scaled(t.project.Tempo), []score.TempoChange{}
+	for _, change := range t.project.TempoChanges {
+		change.Tempo = scaled(change.Tempo)
+		changes = append(changes, change)
+	}
+	return score.EditJSON{SetProject: &score.SetProject{Tempo: &tempo, TempoChanges: &changes}}
+}
+
+func trackSpecs() []Spec {
+	return []Spec{
+		onTrack(Spec{Name: "mute", Words: "mute", Max: 1, Values: onOff, silences: true},
+			func(t *score.Track) int { return number(t.Mute) },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Mute: given(value > 0)} }),
+		onTrack(Spec{Name: "solo", Words: "solo", Max: 1, Values: onOff, silences: true},
+			func(t *score.Track) int { return number(t.Solo) },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Solo: given(value > 0)} }),
+		onTrack(Spec{Name: "active", Words: "active", Max: 1, Values: onOff, silences: true},
+			func(t *score.Track) int { return number(!t.OffAir) },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{OffAir: given(value == 0)} }),
+		onTrack(Spec{Name: "pattern", Words: "pattern", Max: score.MaxPatternID},
+			func(t *score.Track) int { return t.Playing },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Playing: &value} }),
+		onTrack(Spec{Name: "degrees", Words: "transpose by degrees", Min: -28, Max: 28},
+			func(t *score.Track) int { return t.Transpose.Degrees },
+			func(t *score.Track, value int) score.SetTrack {
+				return score.SetTrack{Transpose: &score.Transpose{Degrees: value, Semitones: t.Transpose.Semitones}}
+			}),
+		onTrack(Spec{Name: "semitones", Words: "transpose by semitones", Min: -48, Max: 48},
+			func(t *score.Track) int { return t.Transpose.Semitones },
+			func(t *score.Track, value int) score.SetTrack {
+				return score.SetTrack{Transpose: &score.Transpose{Degrees: t.Transpose.Degrees, Semitones: value}}
+			}),
+		onTrack(Spec{Name: "speed", Words: "speed", Max: 255, Values: speeds()},
+			func(t *score.Track) int { return (t.Speed.N-1)*16 + t.Speed.M - 1 },
+			func(_ *score.Track, value int) score.SetTrack {
+				return score.SetTrack{Speed: &score.Ratio{N: value/16 + 1, M: value%16 + 1}}
+			}),
+		onTrack(Spec{Name: "swing", Words: "swing, 0 as the project", Unit: perMille, Max: score.MostSwing},
+			func(t *score.Track) int { return t.Swing },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Swing: &value} }),
+		onTrack(Spec{Name: "delay", Words: "delay", Unit: "ticks", Min: -int(score.MaxDelay), Max: int(score.MaxDelay)},
+			func(t *score.Track) int { return int(t.Delay) },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Delay: given(score.Tick(value))} }),
+		onTrack(Spec{Name: "jitter", Words: "jitter", Unit: "ms", Max: 100},
+			func(t *score.Track) int { return t.Jitter },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Jitter: &value} }),
+		onTrack(Spec{Name: "hold", Words: "hold", Unit: "bars", Max: score.MaxBars},
+			func(t *score.Track) int { return t.Hold },
+			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Hold: &value} }),
+	}
+}
+
+// onTrack completes the spec of a control of tracks.
+func onTrack(spec Spec, read func(*score.Track) int, set func(*score.Track, int) score.SetTrack) Spec {
+	spec.Of = OfTrack
+	spec.control = control{
+		read: func(t *target) int { return read(t.track) },
+		edit: func(t *target, value int) score.EditJSON {
+			track := *t.track
+			for _, other := range []string{"degrees", "semitones"} { // which are one value of a track
+				if v, changed := t.stage.Value(Control{Name: other, Track: track.ID}); changed && other == "degrees" {
+					track.Transpose.Degrees = v
+				} else if changed {
+					track.Transpose.Semitones = v
+				}
+			}
+			edit := set(&track, value)
+			edit.Track = track.ID
+			return score.EditJSON{SetTrack: &edit}
+		},
+	}
+	return spec
+}
+
+// speeds names the ratios n:m, by n and then by m.
+func speeds() (names []string) {
+	for n := 1; n <= 16; n++ {
+		for m := 1; m <= 16; m++ {
+			names = append(names, fmt.Sprintf("%d:%d", n, m))
+		}
+	}
+	return names
+}
+
+func partSpecs() []Spec {
+	part := func(spec Spec, read func(*score.Part) int, set func(int) score.SetPart) Spec {
+		spec.Of = OfPart
+		spec.control = control{
+			read: func(t *target) int { return read(t.part) },
+			edit: func(t *target, value int) score.EditJSON {
+				edit := set(value)
+				edit.PartAddress = score.PartAddress{Track: t.Track, Pattern: t.Pattern, Part: t.Part}
+				return score.EditJSON{SetPart: &edit}
+			},
+		}
+		return spec
+	}
+	return []Spec{
+		part(Spec{Name: "part mute", Words: "mute", Max: 1, Values: onOff, silences: true},
+			func(p *score.Part) int { return number(p.Mute) },
+			func(value int) score.SetPart { return score.SetPart{Mute: given(value > 0)} }),
+		part(Spec{Name: "part fill", Words: "fill", Unit: "%", Max: 100},
+			func(p *score.Part) int { return p.Fill },
+			func(value int) score.SetPart { return score.SetPart{Fill: &value} }),
+	}
+}
+
+func laneSpecs() []Spec {
+	var rates, orders []string
+	for _, rate := range score.NoteValues() {
+		rates = append(rates, string(rate))
+	}
+	for _, order := range score.Orders() {
+		orders = append(orders, string(order))
+	}
+	lane := func(spec Spec, read func(*score.Lane) int, set func(t *target, value int) score.SetLane) Spec {
+		spec.Of = OfLane
+		spec.control = control{
+			read: func(t *target) int { return read(t.lane) },
+			edit: func(t *target, value int) score.EditJSON {
+				edit := set(t, value)
+				edit.LaneAddress = score.LaneAddress{PartAddress: score.PartAddress{Track: t.Track, Pattern: t.Pattern, Part: t.Part}, Lane: t.Lane}
+				return score.EditJSON{SetLane: &edit}
+			},
+		}
+		return spec
+	}
+	spread := func(t *target) *score.Spread {
+		copied := *t.lane.Spread
+		copied.Depth, copied.Lean = t.standing("depth", copied.Depth), t.standing("lean", copied.Lean)
+		return &copied
+	}
+	hasSpread := func(t *target) bool { return t.lane.Spread != nil }
+	depth := lane(Spec{Name: "depth", Words: "spread depth", Unit: "%", Max: 100},
+		func(l *score.Lane) int { return l.Spread.Depth },
+		func(t *target, value int) score.SetLane {
+			s := spread(t)
+			s.Depth = value
+			return score.SetLane{Spread: s}
+		})
+	lean := lane(Spec{Name: "lean", Words: "spread lean", Min: -100, Max: 100},
+		func(l *score.Lane) int { return l.Spread.Lean },
+		func(t *target, value int) score.SetLane {
+			s := spread(t)
+			s.Lean = value
+			return score.SetLane{Spread: s}
+		})
+	depth.has, lean.has = hasSpread, hasSpread
+	return []Spec{
+		lane(Spec{Name: "first", Words: "first step", Max: score.MaxSteps - 1},
+			func(l *score.Lane) int { return l.First },
+			func(t *target, value int) score.SetLane { return loopOf(value, t.standing("length", t.lane.Length)) }),
+		lane(Spec{Name: "length", Words: "length", Unit: "steps", Min: 1, Max: score.MaxSteps},
+			func(l *score.Lane) int { return l.Length },
+			func(t *target, value int) score.SetLane { return loopOf(t.standing("first", t.lane.First), value) }),
+		lane(Spec{Name: "rate", Words: "rate", Max: len(rates) - 1, Values: rates},
+			func(l *score.Lane) int { return indexOf(rates, string(l.Rate)) },
+			func(_ *target, value int) score.SetLane { return score.SetLane{Rate: &score.NoteValues()[value]} }),
+		lane(Spec{Name: "order", Words: "order", Max: len(orders) - 1, Values: orders},
+			func(l *score.Lane) int { return indexOf(orders, string(l.Order)) },
+			func(_ *target, value int) score.SetLane { return score.SetLane{Order: &score.Orders()[value]} }),
+		lane(Spec{Name: "amount", Words: "amount", Unit: "%", Max: 200},
+			func(l *score.Lane) int { return l.Amount },
+			func(_ *target, value int) score.SetLane { return score.SetLane{Amount: &value} }),
+		depth, lean,
+	}
+}
+
+// standing returns the value that another control of the same lane has by a live change, or else the written one.
+func (t *target) standing(name string, written int) int {
+	c := t.Control
+	c.Name = name
+	if value, changed := t.stage.Value(c); changed {
+		return value
+	}
+	return written
+}
+
+// loopOf returns a loop of a lane that begins at a step; it ends with the last step that a lane has at the latest.
+func loopOf(first, length int) score.SetLane {
+	length = min(length, score.MaxSteps-first)
+	return score.SetLane{First: &first, Length: &length}
+}
+
+func indexOf(list []string, value string) int {
+	for i, one := range list {
+		if one == value {
+			return i
+		}
+	}
+	return 0
+}
+
+func number(is bool) int {
+	if is {
+		return 1
+	}
+	return 0
+}
+
+func given[T any](value T) *T { return &value }

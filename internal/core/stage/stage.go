@@ -1,0 +1,183 @@
+package stage
+
+import (
+	"cmp"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// MaxChanges bounds how many live changes there are.
+const MaxChanges = 4096
+
+// Change is a live change: a control and its value.
+type Change struct {
+	Control Control `json:"control"`
+	Value   int     `json:"value"`
+}
+
+// Stage is what performing put on top of a project. It is a value that is never changed; the zero value is nothing. Live
+// changes of what a project does not have rest until it has it again.
+type Stage struct{ changes []Change } // in the order of the registry, then of ids
+
+// Of returns the live changes of a list; of several of one control the last counts, and what is no control is left out.
+func Of(changes []Change) (s Stage) {
+	for _, c := range changes {
+		if specOf(c.Control.Name, c.Control.scope()) != nil && len(s.changes) < MaxChanges {
+			s = s.With(c.Control, c.Value)
+		}
+	}
+	return s
+}
+
+// Changes lists the live changes.
+func (s Stage) Changes() []Change { return append([]Change{}, s.changes...) }
+
+// Equal reports whether two stages are the same.
+func (s Stage) Equal(other Stage) bool { return slices.Equal(s.changes, other.changes) }
+
+// Value returns the value of a live change; ok is false if the control has none.
+func (s Stage) Value(c Control) (value int, ok bool) {
+	at, found := slices.BinarySearchFunc(s.changes, c, compareTo)
+	if !found {
+		return 0, false
+	}
+	return s.changes[at].Value, true
+}
+
+// With returns the stage on which a control has a value.
+func (s Stage) With(c Control, value int) Stage {
+	at, found := slices.BinarySearchFunc(s.changes, c, compareTo)
+	changes := slices.Clone(s.changes)
+	if found {
+		changes[at].Value = value
+	} else {
+		changes = slices.Insert(changes, at, Change{c, value})
+	}
+	return Stage{changes}
+}
+
+// Without returns the stage on which a control has the value that is written.
+func (s Stage) Without(c Control) Stage {
+	return s.keep(func(change Change) bool { return change.Control != c })
+}
+
+// After returns the stage after an action, which without a value lets go of the control.
+func (s Stage) After(c Control, value *int) Stage {
+	if value == nil {
+		return s.Without(c)
+	}
+	return s.With(c, *value)
+}
+
+// Stopped returns the stage once playing has stopped: momentary controls fall back.
+func (s Stage) Stopped() Stage {
+	return s.keep(func(change Change) bool { return !change.Control.Momentary() })
+}
+
+func (s Stage) keep(which func(Change) bool) Stage {
+	return Stage{slices.DeleteFunc(slices.Clone(s.changes), func(change Change) bool { return !which(change) })}
+}
+
+func compareTo(change Change, c Control) int {
+	a, b := change.Control, c
+	return cmp.Or(cmp.Compare(a.rank(), b.rank()), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Pattern, b.Pattern),
+		cmp.Compare(a.Part, b.Part), cmp.Compare(a.Lane, b.Lane))
+}
+
+// rank is the place of a control in the registry.
+func (c Control) rank() int {
+	of := c.scope()
+	return slices.IndexFunc(specs, func(spec Spec) bool { return spec.Name == c.Name && spec.Of == of })
+}
+
+// On returns a project with the live changes put on it. What cannot be is left as it is written.
+func (s Stage) On(p *score.Project) *score.Project {
+	var edits []score.EditJSON
+	for _, change := range s.Differing(p) {
+		if edit, err := s.edit(p, change); err == nil {
+			edits = append(edits, edit)
+		}
+	}
+	if len(edits) == 0 {
+		return p
+	}
+	if next, _, err := score.Apply(p, score.All{Name: "live changes", Edits: edits}); err == nil {
+		return next
+	}
+	for _, edit := range edits { // one by one, without those that cannot be
+		p = applied(p, edit)
+	}
+	return p
+}
+
+// applied returns a project after an edit, or as it is where the edit cannot be.
+func applied(p *score.Project, form score.EditJSON) *score.Project {
+	if edit, err := form.Edit(); err == nil {
+		if next, _, err := score.Apply(p, edit); err == nil {
+			return next
+		}
+	}
+	return p
+}
+
+func (s Stage) edit(p *score.Project, change Change) (score.EditJSON, error) {
+	spec, t, err := change.Control.find(p, s)
+	if err != nil {
+		return score.EditJSON{}, err
+	}
+	return spec.edit(t, change.Value), nil
+}
+
+// Differing lists the live changes that a project has and that differ from what is written in it.
+func (s Stage) Differing(p *score.Project) []Change {
+	differing := []Change{}
+	for _, change := range s.changes {
+		if written, there := change.Control.Written(p); there && written != change.Value {
+			differing = append(differing, change)
+		}
+	}
+	return differing
+}
+
+// Store returns the edit that writes the live changes into a project, but for momentary ones; ok is false if there are
+// none.
+func (s Stage) Store(p *score.Project) (edit score.All, ok bool) {
+	edit.Name = "live changes"
+	for _, change := range s.Stopped().Differing(p) {
+		if form, err := s.edit(p, change); err == nil {
+			edit.Edits = append(edit.Edits, form)
+		}
+	}
+	return edit, len(edit.Edits) > 0
+}
+
+// Edited returns the stage after an edit of the project, which is not one that undoes or does again. Writing a value takes
+// the control's live change away, unless it is the same value; so does anything new that takes the place of what was
+// deleted. Another project has no live changes.
+func (s Stage) Edited(edit score.Edit, before, after *score.Project) Stage {
+	if _, another := edit.(score.Replace); another {
+		return Stage{}
+	}
+	return s.keep(func(change Change) bool {
+		was, wasThere := change.Control.Written(before)
+		is, isThere := change.Control.Written(after)
+		return !isThere || is == change.Value || wasThere && was == is
+	})
+}
+
+// Step returns what turns a state of a project, of which written is the document, into the one after an action that leads
+// to a stage. A control that is let go of has the written value again.
+func (s Stage) Step(written *score.Project, c Control) func(*score.Project) *score.Project {
+	value, changed := s.Value(c)
+	if !changed {
+		value, _ = c.Written(written)
+	}
+	form, err := s.edit(written, Change{c, value})
+	return func(p *score.Project) *score.Project {
+		if err != nil {
+			return p
+		}
+		return applied(p, form)
+	}
+}

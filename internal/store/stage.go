@@ -1,0 +1,49 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+
+	"jettyfog/internal/core/stage"
+)
+
+// stageRow holds the live changes of the document.
+type stageRow struct {
+	ID      int
+	Changes string
+}
+
+func (stageRow) TableName() string { return "stages" }
+
+// Stage returns the live changes that are stored.
+func (s *Store) Stage(ctx context.Context) (stage.Stage, error) {
+	var row stageRow
+	err := s.read(ctx, func(tx *gorm.DB) error { return tx.First(&row, 1).Error })
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		return stage.Stage{}, nil
+	}
+	if err != nil {
+		return stage.Stage{}, err
+	}
+	var changes []stage.Change
+	if err := json.Unmarshal([]byte(row.Changes), &changes); err != nil {
+		return stage.Stage{}, fmt.Errorf("read the stored live changes: %w", err)
+	}
+	return stage.Of(changes), nil
+}
+
+// SaveStage implements live.StageStore.
+func (s *Store) SaveStage(ctx context.Context, live stage.Stage) error {
+	changes, err := json.Marshal(live.Changes())
+	if err != nil {
+		return err
+	}
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
+		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&stageRow{ID: 1, Changes: string(changes)}).Error
+	})
+}

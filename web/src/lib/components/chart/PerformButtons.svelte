@@ -1,0 +1,97 @@
+<!-- @component What is performed on the chart: fill, a loop of chosen steps, and pushing the tempo. -->
+<script lang="ts">
+  import type { Control, Doing } from "../../api/types";
+  import { getChartView, getSession } from "../../state/context";
+
+  const session = getSession();
+  const view = getChartView();
+  const stage = session.stage;
+  const fill: Control = { name: "fill" };
+  /** By how much the tempo is pushed, in tenths of a percent. */
+  const push = 30;
+  let pushed = false;
+
+  /** The lanes of the part that play a loop of steps. */
+  const looped = $derived(
+    stage.changes.filter(
+      ({ control }) =>
+        control.name === "length" &&
+        control.track === session.track.id &&
+        (control.pattern ?? 0) === session.address.pattern &&
+        (control.part ?? 0) === session.part.id,
+    ),
+  );
+  const chosen = $derived(
+    Object.entries(view.chosen).filter(([name, steps]) => steps.length > 0 && own(name)),
+  );
+
+  /** Whether a lane has a loop to be changed, and does not sit on the gate. */
+  function own(name: string): boolean {
+    return !session.lane(name as "gate").linked;
+  }
+
+  /** Has the chosen steps of each lane play over and over, or the whole loops again. */
+  function toggleLoop(): Promise<void> {
+    const of = (name: string, lane: string): Control => ({ name, ...session.address, lane });
+    if (looped.length > 0) {
+      const lanes = looped.flatMap(({ control }) => control.lane ?? []);
+      return stage.do(
+        lanes.flatMap((lane) => [{ control: of("first", lane) }, { control: of("length", lane) }]),
+      );
+    }
+    return stage.do(
+      chosen.flatMap(([lane, steps]): Doing[] => [
+        { control: of("first", lane), value: Math.min(...steps) },
+        { control: of("length", lane), value: Math.max(...steps) - Math.min(...steps) + 1 },
+      ]),
+    );
+  }
+
+  function press(by: number): void {
+    pushed = true;
+    void stage.do([{ control: { name: "push" }, value: by }], "now");
+  }
+
+  function release(): void {
+    if (!pushed) return;
+    pushed = false;
+    void stage.do([{ control: { name: "push" } }], "now");
+  }
+
+  function pressByKey(event: KeyboardEvent, by: number): void {
+    if ((event.key !== " " && event.key !== "Enter") || event.repeat) return;
+    event.preventDefault();
+    event.stopPropagation();
+    press(by);
+  }
+</script>
+
+<svelte:window onpointerup={release} onpointercancel={release} onblur={release} />
+
+<span class="ml-2 flex items-center gap-1" role="group" aria-label="Perform">
+  <button
+    class="control h-[24px]! text-[12px]!"
+    aria-pressed={stage.on(fill, session.project.filling)}
+    data-help="Fill: conditions of fills hold, and steps that are off sound as often as their part's fill says. It ends when playing stops."
+    onclick={() => stage.toggle(fill, session.project.filling, "now")}>fill</button
+  >
+  <button
+    class="control h-[24px]! text-[12px]! whitespace-nowrap"
+    aria-pressed={looped.length > 0}
+    disabled={looped.length === 0 && chosen.length === 0}
+    data-help={looped.length > 0 || chosen.length > 0
+      ? "Loop steps: each lane plays its chosen steps over and over; press again to play on."
+      : "Loop steps: choose steps of lanes with a loop of their own first."}
+    onclick={toggleLoop}>loop steps</button
+  >
+  {#each [{ by: -push, sign: "−", words: "slower" }, { by: push, sign: "+", words: "faster" }] as { by, sign, words } (sign)}
+    <button
+      class="control h-[24px]! min-w-[22px]! touch-none px-1! text-[12px]!"
+      aria-label="Push the tempo {words}"
+      data-help="Push the tempo {words}, by 3 % for as long as it is held."
+      onpointerdown={() => press(by)}
+      onkeydown={(event) => pressByKey(event, by)}
+      onkeyup={release}>{sign === "−" ? "− push" : "+"}</button
+    >
+  {/each}
+</span>
