@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
@@ -23,7 +25,7 @@ func TestPerforming(t *testing.T) {
 	p.MustElement("#sheet-page button[aria-label='B'][aria-pressed=true]")
 	p.MustElement("#sheet-page button[aria-label='A, plays'][aria-pressed=false]")
 
-	p.MustElement("[aria-label=Play]").MustClick()
+	p.MustElement("[aria-label=Record]").MustClick()
 	p.MustElement("select[aria-label='Apply at']").MustSelect("next 4 bars")
 	p.in("play B")
 	p.MustElementR("#sheet-page button", "take back: Bell buoy: pattern B").MustClick()
@@ -52,6 +54,16 @@ func TestPerforming(t *testing.T) {
 	p.MustElementR("footer button", "2 live")
 	p.MustElement("[aria-label=Stop]").MustClick()
 	p.MustElement("[aria-label=Play]")
+
+	p.MustElementR("nav a", "Takes").MustClick()
+	p.take("Take 1").MustClick()
+	p.takePage("time")
+	p.press("play again")
+	p.take("Take 1, again")
+	takes := a.takes() // the latest first
+	recorded := string(a.download(fmt.Sprintf("/api/takes/%d.csv", takes[1].ID)))
+	require.Greater(t, strings.Count(recorded, "\n"), 10)
+	require.Equal(t, recorded, string(a.download(fmt.Sprintf("/api/takes/%d.csv", takes[0].ID))), "played again it is the same")
 
 	after := a.project()
 	after.Tracks[0].Patterns = after.Tracks[0].Patterns[:1]

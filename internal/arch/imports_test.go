@@ -32,7 +32,7 @@ var mayImport = map[string][]string{
 	"internal/core/play":    {"internal/core/chance", "internal/core/midi", "internal/core/orders", "internal/core/score", "internal/core/theory"},
 	"internal/core/score":   {"internal/core/oneof", "internal/core/theory"},
 	"internal/core/smf":     {"internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/take", "internal/core/theory"},
-	"internal/core/take":    {"internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/oneof", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/theory"},
+	"internal/core/take":    {"internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/oneof", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/stage", "internal/core/theory"},
 	"internal/core/stage":   {"internal/core/score"},
 	"internal/core/testkit": {"internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/stage", "internal/core/theory"},
 	"internal/core/theory":  {},
@@ -42,7 +42,7 @@ var mayImport = map[string][]string{
 	"internal/schema":       {"internal/core/log", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
 	"internal/server":       {"internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/shelf", "internal/studio"},
 	"internal/shelf":        {"internal/core/score", "internal/core/take"},
-	"internal/store":        {"internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
+	"internal/store":        {"internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
 	"internal/studio":       {"internal/core/score"},
 	"web":                   {},
 }

@@ -191,7 +191,7 @@ func (t *Transport) act(q queued) {
 	for _, r := range []*Recorder{t.recorder, t.wake} {
 		r.change(func(now *recording) {
 			now.acted(t.player.Playing(), max(q.At, t.player.Run()))
-			now.setTempo(t.player.Tempo())
+			now.setTime(t.player.Tempo(), t.player.Bars())
 		})
 	}
 	t.prepare()

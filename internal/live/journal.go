@@ -94,6 +94,12 @@ func (r *Recorder) append(ctx context.Context, c *recording) error {
 		}
 		c.placed++
 	}
+	if c.ended && c.log != nil {
+		if err := r.store.KeepLog(ctx, c.id, take.Logged{Log: c.log, From: c.start, Recorded: c.first, To: c.start + c.end}); err != nil {
+			return err
+		}
+		c.log = nil
+	}
 	if c.ended {
 		return r.store.FinishTake(ctx, c.id, c.end)
 	}

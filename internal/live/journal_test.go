@@ -95,7 +95,7 @@ func (h *heardNotes) play(notes int) {
 		h.begun++
 		h.project = testkit.Buoy()
 		h.project.Luck.Number = h.begun
-		h.recorder.begin(h.project, 1, h.now, h.now, play.TempoMap{{Tempo: 96_000}})
+		h.recorder.begin(h.project, 1, h.now, h.now, play.TempoMap{{Tempo: 96_000}}, h.project.Bars())
 	}
 	for range notes {
 		track := h.project.Tracks[h.count%len(h.project.Tracks)]
@@ -152,7 +152,7 @@ func (h *heardNotes) open() {
 
 func (h *heardNotes) stop() {
 	h.let()
-	h.recorder.end(h.now)
+	h.recorder.end(h.now, nil)
 	h.now += 50_000
 }
 
@@ -230,7 +230,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 					{Tick: at, Track: 1, Kind: midi.NoteOn, Key: 60, Velocity: 90}, {Tick: at + 100, Track: 1, Key: 60},
 				}
 			}
-			r.begin(testkit.Buoy(), 1, 0, 0, play.TempoMap{{Tempo: 96_000}, {Tick: 5 * bar, Tempo: 120_000}})
+			r.begin(testkit.Buoy(), 1, 0, 0, play.TempoMap{{Tempo: 96_000}, {Tick: 5 * bar, Tempo: 120_000}}, testkit.Buoy().Bars())
 			r.add([]midi.Message{{Track: 1, Kind: midi.ControlChange, Key: 74, Value: 9}})
 			r.add(note(1))
 			require.NoError(t, r.flush(t.Context()))
@@ -249,7 +249,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			}
 			require.Len(t, told, 1)
 			r.add(note(4))
-			r.end(6 * bar)
+			r.end(6*bar, nil)
 			require.NoError(t, r.flush(t.Context()))
 			takes, err := disk.Takes(t.Context())
 			require.NoError(t, err)

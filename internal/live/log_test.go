@@ -43,7 +43,7 @@ func TestLiveIsItsLog(t *testing.T) {
 					next, _, err := score.Apply(project, edit)
 					require.NoError(t, err)
 					project = next
-					transport.SetProject(project, edit)
+					transport.SetProject(project, Change{Way: edit, New: true})
 				case 2:
 					transport.Hear(rapid.Custom(func(t *rapid.T) midi.Message { return testkit.Input(t, 0) }).Example(100*seed + n))
 				case 3:
@@ -104,7 +104,11 @@ func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.T
 		return kept
 	}
 	require.Equal(t, before(logged.Play(end)), before(taken.Messages))
-	require.Equal(t, logged.Tempo().Until(end), taken.Tempo)
+	tempo, bars := logged.Time()
+	require.Equal(t, tempo.Until(end), taken.Tempo)
+	for bar := range bars.At(end) {
+		require.Equal(t, bars.Start(bar), taken.Bars().Start(bar), "bar %d", bar)
+	}
 }
 
 // A log is bounded: of what is edited without end there is none, until playing begins anew.
@@ -114,7 +118,7 @@ func TestALogIsBounded(t *testing.T) {
 		for n := range maxLogged + 1 {
 			edited := testkit.Buoy()
 			edited.Tracks[0].Mute = n%2 == 0
-			s.SetProject(edited, nil)
+			s.SetProject(edited, Change{})
 		}
 		logged, _ := s.Log()
 		require.Nil(t, logged.Project)

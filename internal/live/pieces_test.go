@@ -121,7 +121,7 @@ func TestARangeIsLooped(t *testing.T) {
 		edited := changing()
 		edited.Tracks[1].Parts()[0].Lanes.Gate.Steps[1] = score.On
 		edge := s.edge()
-		s.SetProject(edited, nil)
+		s.SetProject(edited, Change{})
 		pass(20 * time.Second)
 		next := edge + pass1 - (edge-first)%pass1 // the first seam after the edit
 		require.Greater(t, s.edge(), next+pass1)

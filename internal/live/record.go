@@ -32,6 +32,7 @@ var ErrPast = errors.New("the bar with which the take is to begin has gone by; n
 // plan is a take to come, or the one that is being recorded. Ticks are the transport's.
 type plan struct {
 	start, end score.Tick // an end of 0 is none
+	first      score.Tick // of which something is recorded
 	bars       int        // it has; 0 is until it is ended
 	again      bool
 }
@@ -73,6 +74,9 @@ func (t *Transport) Record(r Recording) error {
 		start = bars.Start(bars.At(song) + 1)
 	}
 	p := &plan{start: max(0, start-song+now), bars: r.Bars, again: r.Again && r.Bars > 0}
+	if p.first = p.start; t.playing && p.start <= now {
+		p.first = now + 1
+	}
 	if !t.playing {
 		t.play(song, nil, r.CountIn)
 	}
@@ -94,7 +98,7 @@ func (t *Transport) EndRecording() {
 	}
 	now := t.Now()
 	t.hear(now)
-	t.recorder.end(t.tickAt(now))
+	t.recorder.end(t.tickAt(now), t.logUntil())
 	t.plan = nil
 	t.tell()
 }
@@ -117,7 +121,7 @@ func (t *Transport) reach(now score.Tick) {
 			if now < p.start {
 				break
 			}
-			t.recorder.begin(t.player.At(p.start), t.revision, p.start, t.player.Pieces().Song(p.start), t.player.Tempo())
+			t.recorder.begin(t.player.At(p.start), t.revision, p.start, p.first, t.player.Tempo(), t.player.Bars())
 			// What instruments were told before, and is in force, belongs to the take.
 			t.recorder.add(t.standing.Standing(p.start))
 			changed = true
@@ -125,13 +129,13 @@ func (t *Transport) reach(now score.Tick) {
 		if p.end == 0 || now < p.end {
 			break
 		}
-		t.recorder.end(p.end)
+		t.recorder.end(p.end, t.logUntil())
 		changed = true
 		if !p.again {
 			t.plan = nil
 			break
 		}
-		p.start = p.end
+		p.start, p.first = p.end, p.end
 		p.end = t.endOf(p)
 	}
 	if changed {

@@ -6,6 +6,7 @@ import (
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -20,6 +21,8 @@ type TakeStore interface {
 	// the take is not there.
 	AppendTake(ctx context.Context, id int64, piece take.Piece, grown *take.Heading) error
 	FinishTake(ctx context.Context, id int64, end score.Tick) error
+	// KeepLog says what a take is a function of, before it is finished.
+	KeepLog(ctx context.Context, id int64, logged take.Logged) error
 	// AddOrigin says which project plays from a tick of the take on, after the one with which it began.
 	AddOrigin(ctx context.Context, id int64, origin take.Origin) error
 }
@@ -121,11 +124,12 @@ func (r *Recorder) recording() bool {
 	return r.now != nil
 }
 
-// begin starts a take whose tick 0 is the transport's tick start, at which a tick of the song plays.
-func (r *Recorder) begin(project *score.Project, revision int64, start, song score.Tick, tempo play.TempoMap) {
+// begin starts a take whose tick 0 is the transport's tick start, and of which something is recorded from another on. The
+// tempos and the bars are those of the transport's run time.
+func (r *Recorder) begin(project *score.Project, revision int64, start, first score.Tick, tempo play.TempoMap, bars score.Bars) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	r.now = newRecording(project, revision, start, song, tempo)
+	r.now = newRecording(project, revision, start, first, tempo, bars)
 	r.queue = append(r.queue, r.now)
 }
 
@@ -147,10 +151,11 @@ func (r *Recorder) add(messages []midi.Message) {
 	})
 }
 
-// end finishes the take at a tick of the transport.
-func (r *Recorder) end(at score.Tick) {
+// end finishes the take at a tick of the transport, of whose run time the log is; nil is none.
+func (r *Recorder) end(at score.Tick, logged *log.Log) {
 	r.change(func(now *recording) {
 		now.finish(at)
+		now.log = logged
 		r.now = nil
 	})
 }

@@ -96,7 +96,7 @@ func TestATakeKnowsItsTempoChanges(t *testing.T) {
 		edge := s.edge()
 		slower := testkit.Buoy()
 		slower.Tempo = 48_000
-		s.SetProject(slower, nil)
+		s.SetProject(slower, Change{})
 		pass(2 * time.Second)
 		s.Stop()
 		pass(time.Second)

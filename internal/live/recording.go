@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -13,8 +14,9 @@ import (
 // recording is a take on its way to disk. Ticks are the take's own.
 type recording struct {
 	start    score.Tick // in ticks of the transport
-	song     score.Tick // the tick of the song that plays at its start
+	first    score.Tick // in ticks of the transport, of which something is recorded
 	tempo    play.TempoMap
+	bars     score.Bars     // of run time
 	project  *score.Project // that plays now
 	tracks   tracks
 	heading  take.Heading
@@ -22,6 +24,7 @@ type recording struct {
 	end      score.Tick
 	messages []midi.Message // those that are not on disk yet
 	origins  []take.Origin  // those that are not on disk yet, but for the first
+	log      *log.Log       // of run time, once it is over; nil if there is none, or it is on disk
 
 	// What is on disk.
 	id       int64         // 0 until it is created
@@ -35,17 +38,17 @@ type recording struct {
 	done, placed int
 }
 
-func newRecording(project *score.Project, revision int64, start, song score.Tick, tempo play.TempoMap) *recording {
-	r := &recording{start: start, song: song, project: project, origin: take.Origin{Revision: revision, Project: project}}
+func newRecording(project *score.Project, revision int64, start, first score.Tick, tempo play.TempoMap, bars score.Bars) *recording {
+	r := &recording{start: start, first: first, project: project, origin: take.Origin{Revision: revision, Project: project}}
 	r.tracks.play(project, 0)
-	r.setTempo(tempo)
+	r.setTime(tempo, bars)
 	return r
 }
 
 // header returns the take without messages, as it is to be created.
 func (r *recording) header() *take.Take {
 	t := take.Of(r.origin.Project, "")
-	t.SetMeters(r.origin.Project.Bars(), r.song)
+	t.Meter, t.Meters = r.heading.Meter, r.heading.Meters
 	t.Tempo, t.Markers, t.Tracks = r.heading.Tempo, r.heading.Markers, r.heading.Tracks
 	return t
 }
@@ -87,9 +90,12 @@ func (r *recording) mark(at score.Tick, text string) {
 	r.grow()
 }
 
-// setTempo takes over the part of the transport's tempo map that concerns the take.
-func (r *recording) setTempo(tempo play.TempoMap) {
-	r.tempo = tempo
+// setTime takes over the part of the transport's tempos and bars that concerns the take.
+func (r *recording) setTime(tempo play.TempoMap, bars score.Bars) {
+	r.tempo, r.bars = tempo, bars
+	var metered take.Take
+	metered.SetMeters(bars, r.start)
+	r.heading.Meter, r.heading.Meters = metered.Meter, metered.Meters
 	var own play.TempoMap
 	for _, change := range tempo {
 		change.Tick = max(0, change.Tick-r.start)
@@ -120,6 +126,9 @@ func (r *recording) written(c *recording) {
 		r.origins = slices.Delete(r.origins, 0, c.placed)
 	}
 	r.id, r.stored = c.id, c.stored
+	if c.ended {
+		r.log = c.log
+	}
 }
 
 // bound returns the beginning of the bar of the first thing that is not on disk.
@@ -154,7 +163,8 @@ func (r *recording) goOn(by score.Tick) {
 	for i := range r.tracks.eras {
 		r.tracks.eras[i].from = max(0, r.tracks.eras[i].from-by)
 	}
-	r.start, r.song, r.end = r.start+by, r.song+by, max(0, r.end-by)
+	r.start, r.end = r.start+by, max(0, r.end-by)
+	r.first = max(r.first, r.start)
 	r.id, r.stored, r.standing, r.refused = 0, 0, midi.Settings{}, 0
-	r.setTempo(r.tempo)
+	r.setTime(r.tempo, r.bars)
 }

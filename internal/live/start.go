@@ -46,6 +46,6 @@ func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.player, t.told = log.NewPlayer(t.log, ready), [2]int{}
 	t.countIn(countIn)
 	t.standing = midi.Settings{}
-	t.wake.begin(t.player.Playing(), t.revision, 0, from, t.player.Tempo())
+	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())
 	t.prepare()
 }

@@ -51,12 +51,23 @@ func (t *Transport) tell() {
 func (t *Transport) Log() (logged log.Log, end score.Tick) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	logged, end = t.log, t.ended
-	logged.Entries = slices.Clone(logged.Entries)
-	if t.playing {
+	if now := t.logUntil(); now != nil {
+		logged = *now
+	}
+	if end = t.ended; t.playing {
 		end = t.tickAt(t.Now())
 	}
 	return logged, end
+}
+
+// logUntil returns what was done until now; nil if there is no log.
+func (t *Transport) logUntil() *log.Log {
+	if t.log.Project == nil {
+		return nil
+	}
+	logged := t.log
+	logged.Entries = slices.Clone(logged.Entries)
+	return &logged
 }
 
 // maxLogged bounds how many states of the project a log keeps: with 32 tracks of 8 patterns each takes about 45 kB. Of what

@@ -9,19 +9,27 @@ import (
 	"jettyfog/internal/core/stage"
 )
 
+// Change is how a state of the project came to be.
+type Change struct {
+	// Way is an edit that leads there from the state before; nil if none is known.
+	Way score.Edit
+	// New says that it was made anew, and does not undo or do again what was made before.
+	New bool
+}
+
 // edited is a state of the project, the controls whose live changes it takes away, and whether a goroutine is bringing
 // the present one to play.
 type edited struct {
 	project   *score.Project
 	letGo     []stage.Control
+	ways      []score.Edit // that lead to it from the one that plays, one after the other; one of nil is not known
 	revision  int64
 	replaying bool
 }
 
-// SetProject has everything that is not yet committed played from another state of the project, which an edit leads to,
-// or with nil another way that leaves all live changes. It does not wait for tracks that must be played from the beginning
+// SetProject has everything that is not yet committed played from another state of the project. It does not wait for tracks that must be played from the beginning
 // on: what plays plays on until they have been. Of several states that are set meanwhile the latest counts.
-func (t *Transport) SetProject(project *score.Project, edit score.Edit) {
+func (t *Transport) SetProject(project *score.Project, change Change) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	before := t.project
@@ -29,8 +37,9 @@ func (t *Transport) SetProject(project *score.Project, edit score.Edit) {
 		before = t.wanted.project
 	}
 	t.wanted.project, t.wanted.revision = project, t.revision
-	if edit != nil {
-		left := t.stage.Edited(edit, before, project)
+	t.wanted.ways = append(t.wanted.ways, change.Way)
+	if change.New {
+		left := t.stage.Edited(change.Way, before, project)
 		for _, change := range t.stage.Changes() {
 			if _, stays := left.Value(change.Control); !stays {
 				t.wanted.letGo = append(t.wanted.letGo, change.Control)
@@ -51,6 +60,22 @@ func (t *Transport) SetProject(project *score.Project, edit score.Edit) {
 	}
 	t.wanted.replaying = true
 	go t.replayWanted()
+}
+
+// way returns one edit that does what several did one after the other; nil if not all are known, or there are too many.
+func (e *edited) way() score.Edit {
+	if len(e.ways) == 1 {
+		return e.ways[0]
+	}
+	var all score.All
+	for _, way := range e.ways {
+		if way == nil || len(all.Edits) == score.MaxEdits {
+			return nil
+		}
+		all.Edits = append(all.Edits, score.FormOf(way))
+	}
+	all.Name = "edits"
+	return all
 }
 
 // replayWanted brings the state of the project that is wanted to play, and others that are wanted meanwhile.
@@ -74,7 +99,7 @@ func (t *Transport) replayWanted() {
 		}
 		if later.project != next.project {
 			t.wanted = later
-			t.wanted.letGo = later.letGo[len(next.letGo):]
+			t.wanted.letGo, t.wanted.ways = later.letGo[len(next.letGo):], later.ways[len(next.ways):]
 		}
 	}
 	t.wanted.replaying = false
@@ -93,7 +118,7 @@ func (t *Transport) adopt(replay *log.Replay) bool {
 		if !t.player.Edit(replay) {
 			return false
 		}
-		t.note(log.Entry{Project: next.project, LetGo: next.letGo})
+		t.note(log.Entry{Project: next.project, LetGo: next.letGo, Way: next.way()})
 		for _, r := range []*Recorder{t.recorder, t.wake} {
 			r.change(func(now *recording) { now.setProject(t.player.Playing(), next.revision, t.player.Run()) })
 		}
@@ -106,9 +131,7 @@ func (t *Transport) adopt(replay *log.Replay) bool {
 	t.project, t.wanted = next.project, edited{replaying: next.replaying}
 	if t.playing {
 		t.prepare()
-		if changed {
-			t.retimed()
-		}
+		t.retimed()
 	}
 	if changed {
 		t.tell()

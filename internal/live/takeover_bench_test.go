@@ -47,7 +47,7 @@ func BenchmarkTakeover(b *testing.B) {
 					b.Fatal(err)
 				}
 				began := time.Now()
-				t.SetProject(next, nil)
+				t.SetProject(next, Change{})
 				blocked += time.Since(began)
 				for adopted := false; !adopted; {
 					t.mu.Lock()

@@ -40,7 +40,7 @@ func TestAStormOfEditsThatNeedReplaying(t *testing.T) {
 			})
 			require.NoError(t, err)
 			s.SetRevision(int64(n + 2))
-			s.SetProject(project, nil)
+			s.SetProject(project, Change{})
 			pass(10 * time.Millisecond)
 		}
 		edge := s.edge()
@@ -78,7 +78,7 @@ func TestAStopWhileAnEditIsReplayed(t *testing.T) {
 				edited := slowProject()
 				edited.Tracks[0].Parts()[0].Lanes.Gate.Steps[3] = score.On
 				edited.Tempo = 120_000
-				s.SetProject(edited, nil)
+				s.SetProject(edited, Change{})
 				s.Stop()
 				if again {
 					s.Play()

@@ -130,10 +130,10 @@ func (t *Transport) KeepUp(ctx context.Context) error {
 	return t.wake.Flush(ctx)
 }
 
-// retimed tells what records that the tempos may be others.
+// retimed tells what records that the tempos and the bars may be others.
 func (t *Transport) retimed() {
 	for _, r := range []*Recorder{t.recorder, t.wake} {
-		r.change(func(now *recording) { now.setTempo(t.player.Tempo()) })
+		r.change(func(now *recording) { now.setTime(t.player.Tempo(), t.player.Bars()) })
 	}
 }
 
@@ -167,10 +167,11 @@ func (t *Transport) Stop() {
 	at := t.tickAt(now)
 	releases := t.heard.Release(func(began score.Tick) score.Tick { return max(at, began+1) })
 	t.recorder.add(releases)
-	t.recorder.end(at)
+	logged := t.logUntil()
+	t.recorder.end(at, logged)
 	t.plan = nil
 	t.wake.add(releases)
-	t.wake.end(at)
+	t.wake.end(at, logged)
 	t.stopped, t.ended = t.player.Pieces().Song(at), at
 	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
 	t.stage, t.queue = t.stage.Stopped(), nil

@@ -71,7 +71,7 @@ func TestAnEditIsHeardWithinTheLookAhead(t *testing.T) {
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.edge()
 		now := s.Now()
-		s.SetProject(edited, nil)
+		s.SetProject(edited, Change{})
 		pass(5 * time.Second)
 
 		want := play.Render(edited, edge, s.player.Run(), nil)
@@ -98,7 +98,7 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 		edge := s.edge()
 		faster := testkit.Buoy()
 		faster.Tempo = 192_000
-		s.SetProject(faster, nil)
+		s.SetProject(faster, Change{})
 		pass(3 * time.Second)
 		tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: edge, Tempo: 192_000}}
 		last := int64(0)
@@ -129,7 +129,7 @@ func TestTheTempoMapOfTheDocument(t *testing.T) {
 		require.Equal(t, s.Status(), s.listener.statuses[len(s.listener.statuses)-1])
 		edited := project.Clone()
 		edited.TempoChanges = edited.TempoChanges[:1]
-		s.SetProject(edited, nil)
+		s.SetProject(edited, Change{})
 		pass(20 * time.Second)
 		tempo := play.TempoMapOf(edited)
 		for _, sound := range s.listener.sounds {
@@ -151,7 +151,7 @@ func TestAnEditBringsInstrumentsUpToDate(t *testing.T) {
 		edge := s.edge()
 		edited := project.Clone()
 		edited.Tracks[0].Parts()[0].Mods = append(part.Mods, score.Mod{Target: score.PressureTarget, Least: 9, Most: 9})
-		s.SetProject(edited, nil)
+		s.SetProject(edited, Change{})
 		pass(5 * time.Second)
 		var controls []midi.Message
 		for _, m := range s.listener.messages() {
@@ -186,7 +186,7 @@ func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 		press(5)
 		edited := project.Clone()
 		edited.Key.Root = 7
-		s.SetProject(edited, nil)
+		s.SetProject(edited, Change{})
 		press(3)
 		var steps []int
 		for _, place := range s.listener.places {
@@ -237,7 +237,7 @@ func TestAnEditOfLanesThatMoveByHits(t *testing.T) {
 		edited := project.Clone()
 		edited.Key.Root = 7
 		before, edge := len(s.listener.sounds), s.edge()
-		s.SetProject(edited, nil)
+		s.SetProject(edited, Change{})
 		pass(5 * time.Second)
 		want := play.Render(edited, edge, s.player.Run(), nil)
 		require.Greater(t, len(want), 10)

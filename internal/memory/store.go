@@ -43,6 +43,7 @@ type stored struct {
 	finished bool
 	vanished bool
 	origins  []take.Origin
+	logged   take.Logged
 	present  take.Summary // of a take that was changed
 	edits    []take.Edit
 }
@@ -144,6 +145,7 @@ func (s *Store) AppendTake(ctx context.Context, id int64, piece take.Piece, grow
 		}
 		t.take.Messages = append(t.take.Messages[:piece.First:piece.First], piece.Messages...)
 		if grown != nil {
+			t.take.Meter, t.take.Meters = grown.Meter, grown.Meters
 			t.take.Tempo, t.take.Markers, t.take.Tracks = grown.Tempo, grown.Markers, grown.Tracks
 		}
 		return nil
@@ -167,6 +169,24 @@ func (s *Store) AddOrigin(ctx context.Context, id int64, origin take.Origin) err
 		t.origins = append(t.origins, origin)
 		return nil
 	})
+}
+
+// KeepLog implements live.TakeStore.
+func (s *Store) KeepLog(ctx context.Context, id int64, logged take.Logged) error {
+	return s.changeTake(ctx, "KeepLog", id, func(t *stored) error {
+		t.logged = logged
+		return nil
+	})
+}
+
+// Log implements shelf.Store.
+func (s *Store) Log(_ context.Context, id int64) (take.Logged, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if t := s.find(id); t != nil && t.logged.Log != nil {
+		return t.logged, nil
+	}
+	return take.Logged{}, take.ErrNoLog
 }
 
 // AddTakes implements shelf.Store.

@@ -32,6 +32,7 @@ type wire struct {
 	GoToRequest      server.GoToRequest      `json:"goToRequest"`
 	TuningRequest    server.TuningRequest    `json:"tuningRequest"`
 	DoRequest        server.DoRequest        `json:"doRequest"`
+	AgainRequest     server.AgainRequest     `json:"againRequest"`
 	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
 	KeepRequest      server.KeepRequest      `json:"keepRequest"`

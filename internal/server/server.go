@@ -56,7 +56,7 @@ func New(o Options) *Server {
 		o.Transport.SetRevision(state.Revision)
 		told := step(state)
 		s.hub.broadcast(Message{Project: &told})
-		o.Transport.SetProject(state.Project, state.Edit)
+		o.Transport.SetProject(state.Project, live.Change{Way: state.Way, New: state.New})
 		s.hub.staged(o.Transport.Performing())
 	})
 	o.Transport.ListenStage(s.hub.staged)

@@ -46,6 +46,8 @@ func (t takesResource) Routes() chi.Router {
 	r.Post("/{id}/deleted", t.setDeleted)
 	r.Post("/{id}/split", t.split)
 	r.Post("/{id}/origin", t.bringBack)
+	r.Get("/{id}/log.json", t.log)
+	r.Post("/{id}/again", t.again)
 	r.Post("/{id}/pattern", t.pattern)
 	r.Post("/{id}/key", t.key)
 	return r

@@ -23,6 +23,8 @@ type Store interface {
 	// SaveTake stores what the list says of a take. An edit, if it is not nil, comes to the summary's position,
 	// and those behind it are forgotten.
 	SaveTake(ctx context.Context, s take.Summary, edit take.Edit) error
+	// Log returns what a take is a function of. The error is take.ErrNoLog if that is not known.
+	Log(ctx context.Context, id int64) (take.Logged, error)
 	// Origin returns the project that made a take, as it was when the take began. The error wraps
 	// take.ErrUnknown if no project did.
 	Origin(ctx context.Context, id int64) (*score.Project, error)
@@ -91,6 +93,9 @@ func (s *Shelf) Add(ctx context.Context, revision int64, takes ...*take.Take) (i
 	}
 	return s.store.AddTakes(ctx, named, revision)
 }
+
+// Log returns what a take is a function of. The error is take.ErrNoLog if that is not known.
+func (s *Shelf) Log(ctx context.Context, id int64) (take.Logged, error) { return s.store.Log(ctx, id) }
 
 // Origin returns the project that made a take, as it was when the take began.
 func (s *Shelf) Origin(ctx context.Context, id int64) (*score.Project, error) {

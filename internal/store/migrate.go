@@ -114,5 +114,14 @@ CREATE TABLE stages (
 	changes TEXT    NOT NULL
 ) STRICT;`).Error
 		}},
+		{ID: "10", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE logs (
+	take_id  INTEGER PRIMARY KEY REFERENCES takes (id) ON DELETE CASCADE,
+	"from"   INTEGER NOT NULL,
+	recorded INTEGER NOT NULL,
+	log      BLOB    NOT NULL
+) STRICT;`).Error
+		}},
 	}
 }

@@ -82,7 +82,7 @@ func TestATakeIsStoredAsItWasRecorded(t *testing.T) {
 	id, err := first.CreateTake(ctx, header, 3)
 	require.NoError(t, err)
 	tempo := play.TempoMap{{Tick: 0, Tempo: 96_000}, {Tick: 80_640, Tempo: 120_000}}
-	line := take.Heading{Tempo: tempo, Tracks: header.Tracks, Markers: []take.Marker{{Tick: 80_640, Text: "Bell buoy: B"}}}
+	line := take.Heading{Meter: header.Meter, Tempo: tempo, Tracks: header.Tracks, Markers: []take.Marker{{Tick: 80_640, Text: "Bell buoy: B"}}}
 	half := len(want.Messages) / 2
 	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: 0, Messages: want.Messages[:half]}, nil))
 	require.NoError(t, first.AppendTake(ctx, id, take.Piece{First: half, Messages: want.Messages[half:]}, &line))

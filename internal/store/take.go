@@ -133,6 +133,7 @@ func appendTake(tx *gorm.DB, id int64, piece take.Piece, grown *take.Heading) er
 		if err := json.Unmarshal([]byte(row.Heading), &head); err != nil {
 			return err
 		}
+		head.Meter, head.Meters = grown.Meter, grown.Meters
 		head.Tempo, head.Markers, head.Tracks = grown.Tempo, grown.Markers, grown.Tracks
 		encoded, err := json.Marshal(head)
 		if err != nil {

@@ -83,7 +83,7 @@ func TestTheBeginningOfALongStretchIsDropped(t *testing.T) {
 	id, err := wake.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
 	const hour = 60 * 96 * score.TicksPerQuarter
-	line := take.Heading{Tempo: play.TempoMap{{Tempo: 96_000}}}
+	line := take.Heading{Meter: score.Meter{Beats: 4, Unit: 4}, Tempo: play.TempoMap{{Tempo: 96_000}}}
 	var sent midi.Settings
 	seq := 0
 	for hours := range score.Tick(31) {

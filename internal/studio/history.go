@@ -45,25 +45,25 @@ func (s *Studio) GoTo(ctx context.Context, revision int64, position int) (Snapsh
 	next.Revision++
 	for next.Position != position {
 		var err error
-		if next, err = s.step(ctx, next, position < next.Position); err != nil {
+		if next, _, err = s.step(ctx, next, position < next.Position); err != nil {
 			return Snapshot{}, err
 		}
 	}
-	return s.keep(ctx, next)
+	return s.keep(ctx, next, nil)
 }
 
 // step undoes or redoes one edit of a document.
-func (s *Studio) step(ctx context.Context, document Document, undo bool) (Document, error) {
+func (s *Studio) step(ctx context.Context, document Document, undo bool) (Document, score.Edit, error) {
 	position, atTheEnd := document.Position+1, ErrNothingToRedo
 	if undo {
 		position, atTheEnd = document.Position, ErrNothingToUndo
 	}
 	change, found, err := s.store.Change(ctx, position)
 	if err != nil {
-		return document, fmt.Errorf("read the history: %w", err)
+		return document, nil, fmt.Errorf("read the history: %w", err)
 	}
 	if !found {
-		return document, atTheEnd
+		return document, nil, atTheEnd
 	}
 	edit := change.Edit
 	document.Position = position
@@ -73,20 +73,21 @@ func (s *Studio) step(ctx context.Context, document Document, undo bool) (Docume
 	}
 	if change.ByPlace {
 		if edit, err = score.FromPlaces(document.Project, edit); err != nil {
-			return document, fmt.Errorf("read the change at position %d of the history: %w", position, err)
+			return document, nil, fmt.Errorf("read the change at position %d of the history: %w", position, err)
 		}
 	}
 	if document.Project, _, err = score.Apply(document.Project, edit); err != nil {
-		return document, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
+		return document, nil, fmt.Errorf("apply the change at position %d of the history: %w", position, err)
 	}
-	return document, nil
+	return document, edit, nil
 }
 
-// keep stores a document at which the history has arrived, and tells everybody.
-func (s *Studio) keep(ctx context.Context, document Document) (Snapshot, error) {
+// keep stores a document at which the history has arrived by an edit or by several, and tells everybody.
+func (s *Studio) keep(ctx context.Context, document Document, way score.Edit) (Snapshot, error) {
 	next, err := s.describe(ctx, document)
 	if err != nil {
 		return Snapshot{}, err
 	}
+	next.state.Way = way
 	return s.adopt(ctx, next, s.store.SaveMove(ctx, document))
 }

@@ -63,8 +63,10 @@ type Snapshot struct {
 	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
 	Undo string `json:"undo"`
 	Redo string `json:"redo"`
-	// Edit is the edit that has led here; nil where undo, redo or nothing did.
-	Edit score.Edit `json:"-"`
+	// Way is the edit that has led here from the revision before, or undoes or does again what did; nil if nothing did or
+	// several. New says that it was made anew.
+	Way score.Edit `json:"-"`
+	New bool       `json:"-"`
 	// Changes lead here from the project at the revision From; without any before, From is 0.
 	From    int64              `json:"-"`
 	Changes []score.Difference `json:"-"`
@@ -159,7 +161,7 @@ func (s *Studio) EditInRun(ctx context.Context, revision int64, edit score.Edit,
 	}
 	next.change.Text = score.Describe(next.before, project, edit)
 	document := Document{Project: project, Revision: revision + 1, Position: next.position}
-	made := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: next.change.Text, Edit: edit}}
+	made := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: next.change.Text, Way: edit, New: true}}
 	state, err := s.adopt(ctx, made, s.store.SaveEdit(ctx, document, next.change))
 	if err == nil {
 		s.run = next
@@ -185,12 +187,12 @@ func (s *Studio) move(ctx context.Context, revision int64, undo bool) (Snapshot,
 	if err := s.check(revision); err != nil {
 		return Snapshot{}, err
 	}
-	next, err := s.step(ctx, s.current.Load().document, undo)
+	next, way, err := s.step(ctx, s.current.Load().document, undo)
 	if err != nil {
 		return Snapshot{}, err
 	}
 	next.Revision++
-	return s.keep(ctx, next)
+	return s.keep(ctx, next, way)
 }
 
 func (s *Studio) check(revision int64) error {

@@ -171,7 +171,7 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 			require.Equal(t, s.State().Project, stored.Project)
 			store.SetFault(nil)
 			again := s.State()
-			again.From, again.Changes, again.Edit = 0, nil, nil
+			again.From, again.Changes, again.Way, again.New = 0, nil, nil, false
 			require.Equal(t, again, open(t, store).State(), "another start finds the same")
 		}
 	})

@@ -146,9 +146,11 @@ func (p *Player) Edit(r *Replay) bool {
 		r.replayed.skip(p.Song())
 	}
 	p.performance = p.performance.change(next.settled.On(r.written), next.playedActs(next.acts[next.pending:], next.settled), p.Song(), r.replayed, r.tracks)
+	before := p.written
 	p.written, p.stage, p.began, p.settled, p.playing = next.written, next.stage, next.began, next.settled, next.playing
 	p.acts, p.pending = next.acts, next.pending
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
+	p.remeter(before)
 	return true
 }

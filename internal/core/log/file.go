@@ -68,6 +68,10 @@ func Encode(l *Log, end score.Tick) ([]byte, error) {
 	}
 	for _, entry := range l.Entries {
 		written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo, Song: entry.Song}
+		if entry.Way != nil {
+			form := score.FormOf(entry.Way)
+			written.Edit, written.Project = &form, nil
+		}
 		if entry.Action != nil {
 			written.Action = &FileAction{Control: entry.Action.Control, Value: entry.Action.Value, At: entry.Action.At}
 		}
@@ -150,7 +154,7 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		if r.project, _, err = score.Apply(r.project, edit); err != nil {
 			return entry, err
 		}
-		entry.Project, entry.LetGo = r.project, f.LetGo
+		entry.Project, entry.LetGo, entry.Way = r.project, f.LetGo, edit
 	case f.Project != nil:
 		if err := f.Project.Validate(); err != nil {
 			return entry, err

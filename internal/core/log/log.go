@@ -32,6 +32,8 @@ type Entry struct {
 	// whose live changes it takes away.
 	Project *score.Project
 	LetGo   []stage.Control
+	// Way is an edit that makes Project of the state before; nil if none is known. It says nothing that Project does not.
+	Way score.Edit
 	// Action gives a control a value.
 	Action *Action
 	// Input came in; its tick is of the song.
@@ -54,13 +56,14 @@ func (l *Log) Play(to score.Tick) (messages []midi.Message) {
 	return messages
 }
 
-// Tempo returns the tempos that hold, in run time, as far as the log knows them.
-func (l *Log) Tempo() play.TempoMap {
+// Time returns the tempos and the bars of run time, as far as the log knows them.
+func (l *Log) Time() (play.TempoMap, score.Bars) {
 	last := score.Tick(0)
 	if n := len(l.Entries); n > 0 {
 		last = l.Entries[n-1].Tick
 	}
-	return l.play(last+1, func([]midi.Message) {}).Tempo()
+	p := l.play(last+1, func([]midi.Message) {})
+	return p.Tempo(), p.Bars()
 }
 
 // play plays a log until a tick of run time, and returns its player.

@@ -36,7 +36,7 @@ func drawn(t *rapid.T) *log.Log {
 					entry.LetGo = append(entry.LetGo, change.Control)
 				}
 			}
-			p, s, entry.Project = next, after, next
+			p, s, entry.Project, entry.Way = next, after, next, edit
 		case 3, 4:
 			change := testkit.Change(t, p)
 			action := log.Action{Control: change.Control, Value: &change.Value, At: tick + score.Tick(rapid.SampledFrom([]int{0, 0, 1, 9000, 80640}).Draw(t, "at"))}
@@ -82,7 +82,10 @@ func TestALogSurvivesItsFile(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, score.Tick(300_000), end)
 		require.Equal(t, l.Play(end), read.Play(end))
-		require.Equal(t, l.Tempo(), read.Tempo())
+		tempo, bars := l.Time()
+		readTempo, readBars := read.Time()
+		require.Equal(t, tempo, readTempo)
+		require.Equal(t, bars, readBars)
 	})
 }
 

@@ -52,6 +52,7 @@ func (p *Player) Jump(song score.Tick, ready *Performance) []midi.Message {
 	p.playing = p.stage.On(p.written)
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
+	p.meters = append(metersBefore(p.meters, p.run), metersFrom(p.written, p.run, song)...)
 	return released
 }
 

@@ -19,6 +19,7 @@ type Player struct {
 	inputs      []midi.Message // what came in, with ticks of the song
 	pieces      Pieces
 	tempo       play.TempoMap
+	meters      []meterAt
 	run         score.Tick     // all before this tick of run time has been handed over
 	sent        midi.Settings  // what instruments were told
 	missing     []midi.Message // what they must be told before anything else
@@ -46,7 +47,7 @@ func NewPlayer(l Log, ready *Performance) *Player {
 	if p.performance = ready; ready == nil {
 		p.performance = Perform(p.playing, l.From, nil)
 	}
-	p.tempo = shifted(p.playing, 0, l.From)
+	p.tempo, p.meters = shifted(p.playing, 0, l.From), metersFrom(p.written, 0, l.From)
 	if l.From > 0 {
 		p.missing = p.performance.player.Standing()
 	}
@@ -63,9 +64,10 @@ func (p *Player) Written() *score.Project { return p.written }
 func (p *Player) Playing() *score.Project { return p.playing }
 func (p *Player) Stage() stage.Stage      { return p.stage }
 
-// Pieces relate run time to the song's, Tempo are the tempos in run time.
+// Pieces relate run time to the song's, Tempo and Bars are the tempos and the bars in run time.
 func (p *Player) Pieces() Pieces       { return p.pieces }
 func (p *Player) Tempo() play.TempoMap { return p.tempo }
+func (p *Player) Bars() score.Bars     { return barsOf(p.meters) }
 
 // later is how much later in the song a tick is than in run time.
 func (p *Player) later() score.Tick { return p.pieces[len(p.pieces)-1].Later() }

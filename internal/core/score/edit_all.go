@@ -63,7 +63,7 @@ func (e All) apply(p *Project) (Edit, error) {
 func all(name string, edits ...Edit) All {
 	e := All{Name: name}
 	for _, edit := range edits {
-		e.Edits = append(e.Edits, formOf(edit))
+		e.Edits = append(e.Edits, FormOf(edit))
 	}
 	return e
 }

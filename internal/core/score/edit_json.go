@@ -40,10 +40,10 @@ type EditJSON struct {
 }
 
 // EncodeEdit writes an edit.
-func EncodeEdit(e Edit) ([]byte, error) { return json.Marshal(formOf(e)) }
+func EncodeEdit(e Edit) ([]byte, error) { return json.Marshal(FormOf(e)) }
 
-// formOf returns the JSON form of an edit.
-func formOf(e Edit) (form EditJSON) {
+// FormOf returns the JSON form of an edit.
+func FormOf(e Edit) (form EditJSON) {
 	oneof.Set(&form, e)
 	return form
 }

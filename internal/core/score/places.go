@@ -19,7 +19,7 @@ func FromPlaces(p *Project, e Edit) (Edit, error) {
 			if err != nil {
 				return nil, err
 			}
-			named.Edits = append(named.Edits, formOf(edit))
+			named.Edits = append(named.Edits, FormOf(edit))
 		}
 		return named, nil
 	}

@@ -9,8 +9,9 @@ import (
 // are ended there.
 func OfLog(l *log.Log, end score.Tick) *Take {
 	t := Of(l.Project, l.Project.Name)
-	t.SetMeters(l.Project.Bars(), l.From)
-	t.Tempo, t.Messages = l.Tempo(), l.Play(end)
+	tempo, bars := l.Time()
+	t.SetMeters(bars, 0)
+	t.Tempo, t.Messages = tempo, l.Play(end)
 	project := l.Project
 	for _, entry := range l.Entries {
 		if entry.Project != nil && entry.Tick < end {

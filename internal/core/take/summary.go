@@ -5,6 +5,9 @@ import "errors"
 // ErrUnknown is returned for a take that does not exist.
 var ErrUnknown = errors.New("there is no such take")
 
+// ErrNoLog is returned for the log of a take that has none.
+var ErrNoLog = errors.New("what was done while this take was recorded is not known, so it cannot be played again: it came from a file or from before logs were kept, or the program was killed")
+
 // Summary is a line in the list of takes.
 type Summary struct {
 	ID int64 `json:"id"`

@@ -46,6 +46,8 @@ type Track struct {
 
 // Heading is what is known of a take beside its messages, and grows while it is recorded; ticks count from its start.
 type Heading struct {
+	Meter   score.Meter
+	Meters  []MeterAt
 	Tempo   play.TempoMap
 	Markers []Marker
 	Tracks  []Track

@@ -181,7 +181,7 @@ func idsOf(p *score.Project) (ids []int) {
 func setProject(t *rapid.T) score.SetProject {
 	return score.SetProject{
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
-		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8, Groups: []int{2, 2, 3}}), MeterChanges: maybe(t, meterChanges(t)), Key: maybe(t, Key(t)), Swing: given(604), SwingGrid: given(score.NoteValue("1/8")),
+		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8, Groups: []int{2, 2, 3}}), MeterChanges: maybe(t, append([]score.MeterChange{}, meterChanges(t)...)), Key: maybe(t, Key(t)), Swing: given(604), SwingGrid: given(score.NoteValue("1/8")),
 		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), Recipes: maybe(t, recipes),
 	}
 }

@@ -849,6 +849,9 @@ export interface DoRequest {
   when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
   bars?: number;
 }
+export interface AgainRequest {
+  luck?: number;
+}
 export interface WakeView {
   stretch: number;
   before: number;

@@ -94,6 +94,18 @@ export class Shelf {
     });
   }
 
+  /** Makes another take of one as its log plays it once more, perhaps under another luck. */
+  playAgain({ id, name }: Summary, luck?: number): Promise<void> {
+    return this.session.attempt(async () => {
+      const again = await post<Imported>(
+        `api/takes/${id}/again`,
+        luck === undefined ? {} : { luck },
+      );
+      const under = luck === undefined ? "" : ` with luck ${luck}`;
+      this.#say([`“${name}” was played again${under}: ${counted(again.notes, "note")}.`]);
+    });
+  }
+
   /** Makes the project what it was when a take began. */
   bringBack({ id }: Summary): Promise<void> {
     return this.session.change((revision) =>

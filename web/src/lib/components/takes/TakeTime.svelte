@@ -2,12 +2,16 @@
 <script lang="ts">
   import type { Summary } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
+  import { mostLuck, randomLuck } from "../../state/luck";
+  import NumberField from "../fields/NumberField.svelte";
   import Section from "../fields/Section.svelte";
 
   let { summary }: { summary: Summary } = $props();
 
   const session = getSession();
   const desk = getTakeDesk();
+
+  let luck = $state(randomLuck());
 
   const stretch = $derived(desk.stretch);
   const words = $derived.by(() => {
@@ -66,6 +70,32 @@
       data-help="Make the project what it was when this take began. Undo brings the present one back."
       onclick={() => session.shelf.bringBack(summary)}>bring the project back</button
     >
+    <p class="text-ink-2 pt-2 pb-1">
+      What was edited and performed while it was recorded is its log: it can be played again, note
+      for note, or with another luck.
+    </p>
+    <div class="flex flex-wrap items-center gap-1">
+      <button
+        class="control"
+        data-help="Another take, as the log of this one plays it once more."
+        onclick={() => session.shelf.playAgain(summary)}>play again</button
+      >
+      <button
+        class="control"
+        data-help="Another take, of all that was done while this one was recorded, under this luck from the beginning of playing on."
+        onclick={() => session.shelf.playAgain(summary, luck)}>play again with luck</button
+      >
+      <NumberField
+        label="Luck to play again with"
+        value={luck}
+        min={0}
+        max={mostLuck}
+        width="7ch"
+        commit={async (value) => {
+          luck = value;
+        }}
+      />
+    </div>
   {:else}
     <p class="text-ink-2">It came from a file, so no project made it.</p>
   {/if}
