@@ -116,7 +116,10 @@ func (t *Transport) do(d Doing, when When, bars int, back bool) {
 		return
 	}
 	at, run := t.moment(d.Control, when, bars), t.player.Run()
-	q := queued{Action: log.Action{Control: d.Control, Value: d.Value, At: max(at, run)}, back: back}
+	if when != Now || !d.Control.Silences() {
+		at = max(at, run)
+	}
+	q := queued{Action: log.Action{Control: d.Control, Value: d.Value, At: at}, back: back}
 	if last, done := t.player.Acted(d.Control); done && q.At < last+Apart {
 		q.At, q.spaced = last+Apart, true
 	}
@@ -168,7 +171,10 @@ func (t *Transport) moment(c stage.Control, when When, bars int) score.Tick {
 		if at, found := t.player.PassEnd(c); found {
 			return after(at)
 		}
-	case Now:
+	case Now: // what silences counts for what has been handed over, too
+		if c.Silences() {
+			return max(0, t.tickAt(t.Now()))
+		}
 		return run
 	}
 	return after(lines.Ceil(song))
@@ -180,7 +186,7 @@ func (t *Transport) act(q queued) {
 		t.remember(q.Control)
 	}
 	t.note(log.Entry{Action: &q.Action})
-	t.player.Act(q.Action)
+	t.withdraw(t.player.Act(q.Action))
 	t.stage = t.player.Stage()
 	for i, c := range t.wanted.letGo { // what is done after an edit is not what that takes away
 		if c == q.Control {

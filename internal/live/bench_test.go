@@ -22,6 +22,7 @@ func BenchmarkLateness(b *testing.B) {
 		quiet := func() *Recorder { return NewRecorder(memory.New(testkit.Buoy()), Reports{}) }
 		transport := New(busyProject(), Options{}, quiet(), quiet())
 		heard := &listener{now: transport.Now}
+		transport.Connect(heard)
 		transport.Attach(heard)
 		ctx, stop := context.WithTimeout(context.Background(), 2*time.Second)
 		woken := make(chan []int64)
@@ -31,7 +32,7 @@ func BenchmarkLateness(b *testing.B) {
 		stop()
 		wakings := <-woken
 		for i, sound := range heard.sounds {
-			due := sound.At - int64(transport.options.LookAhead)
+			due := sound.At - int64(transport.ahead())
 			next := sort.Search(len(wakings), func(n int) bool { return wakings[n] >= due })
 			if due < 0 || next == len(wakings) {
 				continue

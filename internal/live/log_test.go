@@ -31,6 +31,8 @@ func TestLiveIsItsLog(t *testing.T) {
 			transport := New(project, Options{}, recorder, wake)
 			go recorder.Run(t.Context())
 			heard := &listener{now: transport.Now}
+			transport.Connect(heard)
+			transport.Connect(heard)
 			transport.Attach(heard)
 			go transport.Run(t.Context())
 			transport.PlayFrom(int64(seed % 3))

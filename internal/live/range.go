@@ -78,7 +78,7 @@ func (t *Transport) keepPrepared() {
 }
 
 // goBack has the song go on from the beginning of the range that is looped. What sounds is released there.
-func (t *Transport) goBack(batch *Batch) {
+func (t *Transport) goBack(batch *batch) {
 	var ready *log.Performance
 	if t.fits(t.prepared) {
 		ready = t.prepared.performance

@@ -82,7 +82,7 @@ func (t *Transport) Record(r Recording) error {
 	}
 	p.end = t.endOf(p)
 	t.plan = p
-	if counted := t.started - t.Now() - int64(t.options.LookAhead); counted <= 0 { // else it begins with playing
+	if counted := t.started - t.Now() - int64(t.ahead()); counted <= 0 { // else it begins with playing
 		t.reach(now)
 	}
 	t.tell()
@@ -151,13 +151,13 @@ func (t *Transport) countIn(bars int) {
 	if beats == 0 {
 		return
 	}
-	var batch Batch
+	var clicks []Click
 	beat := play.TempoMap{{Tempo: t.player.Tempo()[0].Tempo}}.Nanos(meter.Beat())
 	for i := range beats {
-		batch.Clicks = append(batch.Clicks, Click{At: t.started + int64(i)*beat, First: slices.Contains(meter.GroupStarts(), i%meter.Beats) && (len(meter.Groups) > 0 || i%meter.Beats == 0)})
+		clicks = append(clicks, Click{At: t.started + int64(i)*beat, First: slices.Contains(meter.GroupStarts(), i%meter.Beats) && (len(meter.Groups) > 0 || i%meter.Beats == 0)})
 	}
 	t.started += int64(beats) * beat
-	for o := range t.outputs {
-		o.Send(batch)
+	for screen := range t.screens {
+		screen.Show(nil, clicks)
 	}
 }

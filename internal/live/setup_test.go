@@ -2,6 +2,7 @@ package live
 
 import (
 	"context"
+	"slices"
 	"sync"
 	"testing"
 	"testing/synctest"
@@ -12,28 +13,64 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/memory"
+	"jettyfog/internal/output"
 )
 
-// listener is an output that notes what it gets and when.
+// listener is a port and a screen that notes what it gets and when.
 type listener struct {
 	mu       sync.Mutex
 	now      func() int64
-	sounds   []Sound
+	ahead    time.Duration // 0 is as long as a page needs
+	sounds   []output.Event
 	arrived  []int64 // when each sound was handed over
 	places   []Place
 	clicks   []Click
 	statuses []Status
+	taken    int // how many note-ons were withdrawn
+	released int // how often all was released
 }
 
-func (l *listener) Send(b Batch) {
+func (l *listener) Ahead() time.Duration {
+	if l.ahead > 0 {
+		return l.ahead
+	}
+	return 120 * time.Millisecond
+}
+
+func (l *listener) Send(events []output.Event) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	for range b.Sounds {
+	for range events {
 		l.arrived = append(l.arrived, l.now())
 	}
-	l.sounds = append(l.sounds, b.Sounds...)
-	l.clicks = append(l.clicks, b.Clicks...)
-	l.places = append(l.places, b.Places...)
+	l.sounds = append(l.sounds, events...)
+}
+
+func (l *listener) Withdraw(noteOns []output.Event) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	for _, on := range noteOns {
+		for i := len(l.sounds) - 1; i >= 0; i-- {
+			if s := l.sounds[i]; s.Kind == midi.NoteOn && s.Tick == on.Tick && s.Channel == on.Channel && s.Key == on.Key && s.Track == on.Track {
+				l.sounds, l.arrived = slices.Delete(l.sounds, i, i+1), slices.Delete(l.arrived, i, i+1)
+				l.taken++
+				break
+			}
+		}
+	}
+}
+
+func (l *listener) Release() {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	l.released++
+}
+
+func (l *listener) Show(places []Place, clicks []Click) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	l.clicks = append(l.clicks, clicks...)
+	l.places = append(l.places, places...)
 }
 
 func (l *listener) Tell(s Status) {
@@ -74,6 +111,7 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *rig)) {
 		wake := NewRecorder(s.wake, Reports{})
 		s.Transport = New(project, Options{Omitted: func(o Omission) { s.omitted = append(s.omitted, o) }}, recorder, wake)
 		s.listener = &listener{now: s.Now}
+		s.Connect(s.listener)
 		s.Attach(s.listener)
 		ctx, stop := context.WithCancel(t.Context())
 		var running sync.WaitGroup

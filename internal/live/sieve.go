@@ -6,6 +6,7 @@ import (
 
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/output"
 )
 
 // lateBy is how late a note may begin. After a stall those that are later are left out, so that what was missed does
@@ -49,12 +50,12 @@ type sieve struct {
 }
 
 // pass returns what is to go out of sounds that are ordered by time, at a moment.
-func (s *sieve) pass(sounds []Sound, now int64) []Sound {
-	kept := make([]Sound, 0, len(sounds))
+func (s *sieve) pass(sounds []output.Event, now int64) []output.Event {
+	kept := make([]output.Event, 0, len(sounds))
 	var held midi.Settings // controllers that wait for later ones
 	release := func(tick score.Tick, at int64) {
 		for _, m := range held.Standing(tick) {
-			kept = append(kept, Sound{Message: m, At: at})
+			kept = append(kept, output.Event{Message: m, At: at})
 		}
 		held = midi.Settings{}
 	}

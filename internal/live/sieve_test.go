@@ -11,6 +11,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/output"
 )
 
 // stall lets a time pass in which the transport does nothing, as when the program is suspended.
@@ -177,7 +178,7 @@ func TestTheSieve(t *testing.T) {
 		down := map[midi.NoteID]bool{}
 		at, tick := int64(0), score.Tick(0)
 		for range rapid.IntRange(1, 30).Draw(t, "batches") {
-			var batch []Sound
+			var batch []output.Event
 			for range rapid.IntRange(0, 20).Draw(t, "sounds") {
 				at += rapid.SampledFrom([]int64{0, 1e6, 5e7}).Draw(t, "later")
 				tick++
@@ -192,7 +193,7 @@ func TestTheSieve(t *testing.T) {
 					}
 				}
 				in = append(in, m)
-				batch = append(batch, Sound{Message: m, At: at})
+				batch = append(batch, output.Event{Message: m, At: at})
 			}
 			s.filled = mostInTenth - rapid.IntRange(0, 30).Draw(t, "room")
 			for _, sound := range s.pass(batch, at+rapid.SampledFrom([]int64{-1e8, 1e8, 3e8}).Draw(t, "now")) {

@@ -41,7 +41,7 @@ func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
 // play starts playing a performance at a tick of the song, after so many bars that are counted in.
 func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.playing = true
-	t.started = t.Now() + int64(t.options.LookAhead)
+	t.started = t.Now() + int64(t.ahead())
 	t.log, t.logged = log.Log{Project: t.project, Stage: t.stage, From: from}, 0
 	t.player, t.told = log.NewPlayer(t.log, ready), [2]int{}
 	t.countIn(countIn)

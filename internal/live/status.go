@@ -41,8 +41,8 @@ func (t *Transport) tell() {
 	if t.playing {
 		t.told = t.place()
 	}
-	for o := range t.outputs {
-		o.Tell(status)
+	for screen := range t.screens {
+		screen.Tell(status)
 	}
 }
 

@@ -56,7 +56,7 @@ func BenchmarkTakeover(b *testing.B) {
 				}
 				heard += time.Since(began)
 				began = time.Now()
-				var batch Batch
+				var batch batch
 				t.render(t.tickAt(t.timeOf(t.player.Run())+int64(slice)), &batch)
 				floor += time.Since(began)
 			}

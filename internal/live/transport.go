@@ -10,12 +10,13 @@ import (
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
+	"jettyfog/internal/output"
 )
 
 // Options are the transport's settings.
 type Options struct {
-	// LookAhead is how long before its time a message is handed over; 0 means 120 ms. A longer one
-	// forgives a busier machine, a shorter one lets edits be heard sooner.
+	// LookAhead is how long before its time a message is computed at least; 0 means 20 ms. It is as long as any port
+	// needs: a longer one forgives a busier machine, a shorter one lets edits be heard sooner.
 	LookAhead time.Duration
 	// Pulse is the time between two renderings; 0 means 10 ms.
 	Pulse time.Duration
@@ -42,7 +43,8 @@ type Transport struct {
 	wanted   edited             // the state of the project that is to play next
 	log      log.Log
 	logged   int // how many states of the project the log has
-	outputs  map[Output]struct{}
+	screens  map[Screen]struct{}
+	ports    map[output.Port]*feed
 
 	playing     bool
 	started     int64            // the time of tick 0
@@ -56,7 +58,8 @@ type Transport struct {
 	shared      route.SharedKeys // the keys that are down once all that was handed over is heard
 	sieve       sieve
 	omittedTold int64                     // when it was told last what was left out
-	waiting     []Sound                   // handed over, not yet heard
+	waiting     []output.Event            // handed over, not yet heard
+	outgoing    []output.Event            // the same as it goes out, where several notes are on one key
 	heard       midi.Sounding[score.Tick] // when each note that sounds began
 	standing    midi.Settings             // what else was heard
 	plan        *plan                     // what is to be recorded, or nil
@@ -66,7 +69,7 @@ type Transport struct {
 // may not be used by another transport.
 func New(project *score.Project, options Options, recorder, wake *Recorder) *Transport {
 	if options.LookAhead == 0 {
-		options.LookAhead = 120 * time.Millisecond
+		options.LookAhead = 20 * time.Millisecond
 	}
 	if options.Pulse == 0 {
 		options.Pulse = 10 * time.Millisecond
@@ -76,7 +79,7 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 	}
 	return &Transport{
 		options: options, epoch: time.Now(), recorder: recorder, wake: wake, project: project,
-		outputs: map[Output]struct{}{},
+		screens: map[Screen]struct{}{}, ports: map[output.Port]*feed{},
 	}
 }
 
@@ -98,19 +101,19 @@ func (t *Transport) Run(ctx context.Context) {
 	}
 }
 
-// Attach adds an output and tells it the state.
-func (t *Transport) Attach(o Output) {
+// Attach adds a screen and tells it the state.
+func (t *Transport) Attach(s Screen) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.outputs[o] = struct{}{}
-	o.Tell(t.status())
+	t.screens[s] = struct{}{}
+	s.Tell(t.status())
 }
 
-// Detach removes an output.
-func (t *Transport) Detach(o Output) {
+// Detach removes a screen.
+func (t *Transport) Detach(s Screen) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	delete(t.outputs, o)
+	delete(t.screens, s)
 }
 
 // SetRevision says which revision of the project the wake of what is played from now on is of.
@@ -174,6 +177,7 @@ func (t *Transport) Stop() {
 	t.wake.end(at, logged)
 	t.stopped, t.ended = t.player.Pieces().Song(at), at
 	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
+	t.releasePorts()
 	t.stage, t.queue = t.stage.Stopped(), nil
 	t.tell()
 	t.tellStage()
@@ -194,7 +198,7 @@ func (t *Transport) Song(run score.Tick) score.Tick {
 func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if !t.playing || at < t.started-int64(t.options.LookAhead) || at > t.Now() {
+	if !t.playing || at < t.started-int64(t.ahead()) || at > t.Now() {
 		return 0, 0, false
 	}
 	start = t.tickAt(at)
@@ -217,15 +221,16 @@ func (t *Transport) pulse() {
 		t.tell()
 	}
 	t.tellOmitted(now, now-t.omittedTold >= int64(time.Second))
-	if now+int64(t.options.LookAhead) < t.started {
+	if now+int64(t.ahead()) < t.started {
 		return
 	}
 	// After a stall, or where much plays, what is due takes long to compute; nobody who wants to stop waits for it.
-	horizon := t.tickAt(now+int64(t.options.LookAhead)) + 1
+	horizon := t.tickAt(now+int64(t.ahead())) + 1
+	defer t.feedPorts(now)
 	if t.player.Run() >= horizon {
 		return
 	}
-	var batch Batch
+	var batch batch
 	for t.player.Run() < horizon && t.Now()-now < int64(pulseWithin) {
 		to := min(horizon, t.tickAt(t.timeOf(t.player.Run())+int64(slice))+1)
 		end, loops := t.seam()
@@ -238,12 +243,20 @@ func (t *Transport) pulse() {
 			t.goBack(&batch)
 		}
 	}
-	batch.Sounds = t.sieve.pass(batch.Sounds, now)
-	t.waiting = append(t.waiting, batch.Sounds...)
-	batch.Sounds = t.share(batch.Sounds)
-	for o := range t.outputs {
-		o.Send(batch)
+	passed := t.sieve.pass(batch.events, now)
+	t.waiting = append(t.waiting, passed...)
+	t.goOut(t.share(passed))
+	if len(batch.places) > 0 {
+		for screen := range t.screens {
+			screen.Show(batch.places, nil)
+		}
 	}
+}
+
+// batch is what is computed at a pulse.
+type batch struct {
+	events []output.Event
+	places []Place
 }
 
 // How much is rendered at once, and how long that may go on before others have their turn.
@@ -265,21 +278,8 @@ func (t *Transport) tellOmitted(now int64, due bool) {
 	t.options.Omitted(omitted)
 }
 
-// share returns what instruments are sent of sounds, of which several can be on one key.
-func (t *Transport) share(sounds []Sound) []Sound {
-	messages := make([]midi.Message, len(sounds))
-	for i, sound := range sounds {
-		messages[i] = sound.Message
-	}
-	var shared []Sound
-	for _, m := range t.shared.Play(messages, nil) {
-		shared = append(shared, Sound{Message: m, At: t.timeOf(m.Tick)})
-	}
-	return shared
-}
-
 // render appends what comes up to a tick to a batch.
-func (t *Transport) render(to score.Tick, batch *Batch) {
+func (t *Transport) render(to score.Tick, batch *batch) {
 	messages, places := t.player.Advance(to)
 	t.hand(messages, batch)
 	end, loops := t.seam()
@@ -287,14 +287,14 @@ func (t *Transport) render(to score.Tick, batch *Batch) {
 		if loops && place.Tick >= end {
 			continue // the range begins anew before it comes
 		}
-		batch.Places = append(batch.Places, Place{At: t.timeOf(place.Tick), Place: place})
+		batch.places = append(batch.places, Place{At: t.timeOf(place.Tick), Place: place})
 	}
 }
 
 // hand appends messages to a batch.
-func (t *Transport) hand(messages []midi.Message, batch *Batch) {
+func (t *Transport) hand(messages []midi.Message, batch *batch) {
 	for _, m := range messages {
-		batch.Sounds = append(batch.Sounds, Sound{Message: m, At: t.timeOf(m.Tick)})
+		batch.events = append(batch.events, output.Event{Message: m, At: t.timeOf(m.Tick)})
 	}
 }
 

@@ -219,6 +219,7 @@ func TestStopAndPlayBeginAnew(t *testing.T) {
 // A detached output hears nothing more.
 func TestDetach(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
+		s.Disconnect(s.listener)
 		s.Detach(s.listener)
 		s.Play()
 		pass(time.Second)

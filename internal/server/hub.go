@@ -5,12 +5,15 @@ import (
 	"encoding/json"
 	"fmt"
 	"sync"
+	"time"
 
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
+	"jettyfog/internal/output"
 )
 
-// hub sends everything that changes to every page. It is an output of the transport.
+// hub sends everything that changes to every page. It is a port and a screen of the transport: all pages together are one
+// output, the built-in one, and each decides whether it sounds.
 type hub struct {
 	options Options
 
@@ -21,14 +24,47 @@ type hub struct {
 
 func newHub(o Options) *hub { return &hub{options: o, clients: map[*client]struct{}{}} }
 
-// Send implements live.Output.
-func (h *hub) Send(b live.Batch) {
-	if len(b.Sounds)+len(b.Places)+len(b.Clicks) > 0 {
-		h.broadcast(Message{Batch: wireBatch(b)})
+// pageAhead is how long before its time an event goes to a page, which has to hand it on in time however busy it is.
+const pageAhead = 120 * time.Millisecond
+
+// Ahead implements output.Port.
+func (h *hub) Ahead() time.Duration {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if len(h.clients) == 0 {
+		return 0
+	}
+	return pageAhead
+}
+
+// Send implements output.Port.
+func (h *hub) Send(events []output.Event) {
+	if sounds := wireSounds(events); len(sounds) > 0 {
+		h.broadcast(Message{Batch: &WireBatch{Sounds: sounds}})
 	}
 }
 
-// Tell implements live.Output.
+// Withdraw implements output.Port.
+func (h *hub) Withdraw(noteOns []output.Event) {
+	h.broadcast(Message{Batch: &WireBatch{Withdrawn: wireSounds(noteOns)}})
+}
+
+// Release implements output.Port.
+func (h *hub) Release() { h.broadcast(Message{Batch: &WireBatch{Release: true}}) }
+
+// Show implements live.Screen.
+func (h *hub) Show(places []live.Place, clicks []live.Click) {
+	batch := &WireBatch{}
+	for _, c := range clicks {
+		batch.Clicks = append(batch.Clicks, WireClick(c))
+	}
+	for _, p := range places {
+		batch.Places = append(batch.Places, WirePlace{At: p.At, Tick: p.Tick, Track: p.Track, Part: p.Part, Lane: p.Lane, Step: p.Step})
+	}
+	h.broadcast(Message{Batch: batch})
+}
+
+// Tell implements live.Screen.
 func (h *hub) Tell(status live.Status) { h.broadcast(Message{Transport: &status}) }
 
 // staged tells every page what performing has changed.
@@ -88,6 +124,9 @@ func (h *hub) join(ctx context.Context, c *client) {
 	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
 	c.enqueue(encodeMessage(Message{Stage: stageMessage(h.options.Transport.Performing(), project.Project)}))
+	if sounds := wireSounds(h.options.Transport.Chase()); len(sounds) > 0 {
+		c.enqueue(encodeMessage(Message{Batch: &WireBatch{Sounds: sounds}}))
+	}
 	if takes := h.takes(ctx); takes != nil {
 		c.enqueue(encodeMessage(*takes))
 	}

@@ -60,6 +60,7 @@ func New(o Options) *Server {
 		s.hub.staged(o.Transport.Performing())
 	})
 	o.Transport.ListenStage(s.hub.staged)
+	o.Transport.Connect(s.hub)
 	o.Transport.Attach(s.hub)
 	o.Health.Listen(s.hub.problems)
 

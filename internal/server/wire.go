@@ -6,6 +6,7 @@ import (
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/live"
+	"jettyfog/internal/output"
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
@@ -21,11 +22,15 @@ type Message struct {
 	Clock     *ClockAnswer     `json:"clock,omitempty"`
 }
 
-// WireBatch is a live.Batch as it is sent.
+// WireBatch is what is about to happen, and what is not to any more.
 type WireBatch struct {
-	Sounds []WireSound `json:"sounds"`
-	Places []WirePlace `json:"places"`
+	Sounds []WireSound `json:"sounds,omitempty"`
+	Places []WirePlace `json:"places,omitempty"`
 	Clicks []WireClick `json:"clicks,omitempty"`
+	// Withdrawn are sounds that were announced and must not be heard after all.
+	Withdrawn []WireSound `json:"withdrawn,omitempty"`
+	// Release says that all that was announced is dropped, and all that sounds ends.
+	Release bool `json:"release,omitempty"`
 }
 
 // WireClick is a beat that is counted in.
@@ -86,22 +91,15 @@ type ClockAnswer struct {
 	Server int64   `json:"server"`
 }
 
-// wireBatch leaves out all messages but notes, since the page's bell plays nothing else.
-func wireBatch(b live.Batch) *WireBatch {
-	wire := &WireBatch{Sounds: []WireSound{}, Places: make([]WirePlace, len(b.Places))}
-	for _, s := range b.Sounds {
-		if s.Kind == midi.NoteOn || s.Kind == midi.NoteOff {
-			wire.Sounds = append(wire.Sounds, WireSound{
-				At: s.At, Tick: s.Tick, Track: s.Track, Channel: s.Channel, Key: s.Key, Velocity: s.Velocity,
-				Detune: float64(s.Detune) / float64(theory.Cent),
+// wireSounds leaves out all messages but notes, since the page's bell plays nothing else.
+func wireSounds(events []output.Event) (sounds []WireSound) {
+	for _, e := range events {
+		if e.Kind == midi.NoteOn || e.Kind == midi.NoteOff {
+			sounds = append(sounds, WireSound{
+				At: e.At, Tick: e.Tick, Track: e.Track, Channel: e.Channel, Key: e.Key, Velocity: e.Velocity,
+				Detune: float64(e.Detune) / float64(theory.Cent),
 			})
 		}
 	}
-	for _, c := range b.Clicks {
-		wire.Clicks = append(wire.Clicks, WireClick(c))
-	}
-	for i, p := range b.Places {
-		wire.Places[i] = WirePlace{At: p.At, Tick: p.Tick, Track: p.Track, Part: p.Part, Lane: p.Lane, Step: p.Step}
-	}
-	return wire
+	return sounds
 }

@@ -56,7 +56,7 @@ type FileAction struct {
 	Control stage.Control `json:"control"`
 	// Value is what the control is given; without it its live change is taken away.
 	Value *int `json:"value,omitempty"`
-	// At is the tick of run time from which it counts.
+	// At is the tick of run time from which it counts. What silences counts for what was computed ahead, too.
 	At score.Tick `json:"at" jsonschema:"minimum=0"`
 }
 

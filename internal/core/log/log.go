@@ -52,7 +52,9 @@ type Action struct {
 
 // Play returns the messages before a tick of run time, with ticks of run time, in order.
 func (l *Log) Play(to score.Tick) (messages []midi.Message) {
-	l.play(to, func(played []midi.Message) { messages = append(messages, played...) })
+	l.play(to, func(played, withdrawn []midi.Message) {
+		messages = append(Withdrawn(messages, withdrawn), played...)
+	})
 	return messages
 }
 
@@ -62,22 +64,22 @@ func (l *Log) Time() (play.TempoMap, score.Bars) {
 	if n := len(l.Entries); n > 0 {
 		last = l.Entries[n-1].Tick
 	}
-	p := l.play(last+1, func([]midi.Message) {})
+	p := l.play(last+1, func(_, _ []midi.Message) {})
 	return p.Tempo(), p.Bars()
 }
 
 // play plays a log until a tick of run time, and returns its player.
-func (l *Log) play(to score.Tick, played func([]midi.Message)) *Player {
+func (l *Log) play(to score.Tick, played func(messages, withdrawn []midi.Message)) *Player {
 	p := NewPlayer(*l, nil)
 	for _, entry := range l.Entries {
 		if entry.Tick >= to {
 			break
 		}
 		messages, _ := p.Advance(entry.Tick)
-		played(messages)
+		played(messages, nil)
 		played(p.Do(entry))
 	}
 	messages, _ := p.Advance(to)
-	played(messages)
+	played(messages, nil)
 	return p
 }

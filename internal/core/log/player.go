@@ -1,6 +1,7 @@
 package log
 
 import (
+	"maps"
 	"slices"
 
 	"jettyfog/internal/core/midi"
@@ -21,6 +22,8 @@ type Player struct {
 	tempo       play.TempoMap
 	meters      []meterAt
 	run         score.Tick     // all before this tick of run time has been handed over
+	recent      []midi.Message // note-ons of the last two whole notes, which can still be withdrawn
+	withdrawn   map[midi.NoteID]bool
 	sent        midi.Settings  // what instruments were told
 	missing     []midi.Message // what they must be told before anything else
 
@@ -140,11 +143,70 @@ func (p *Player) Advance(to score.Tick) (messages []midi.Message, places []Place
 
 func (p *Player) runOf(song score.Tick) score.Tick { return song - p.later() }
 
-// handed remembers messages with ticks of the song that are handed over, and returns them with ticks of run time.
+// handed remembers messages with ticks of the song that are handed over, and returns them with ticks of run time. The ends
+// of notes that were withdrawn are not.
 func (p *Player) handed(messages []midi.Message) []midi.Message {
 	p.sent.Note(messages)
-	for i := range messages {
-		messages[i].Tick -= p.later()
+	kept := messages[:0]
+	for _, m := range messages {
+		m.Tick -= p.later()
+		if m.Kind == midi.NoteOff && p.withdrawn[m.NoteID()] {
+			delete(p.withdrawn, m.NoteID())
+			continue
+		}
+		if kept = append(kept, m); m.Kind == midi.NoteOn || m.Kind == midi.NoteOff {
+			p.recent = append(p.recent, m)
+		}
+	}
+	first := slices.IndexFunc(p.recent, func(m midi.Message) bool { return m.Tick >= p.run-withdrawable })
+	p.recent = slices.Delete(p.recent, 0, max(0, first))
+	return kept
+}
+
+// withdrawable is for how long before the present tick note-ons can be withdrawn that were handed over.
+const withdrawable = 8 * score.TicksPerQuarter
+
+// withdraw returns the note-ons from a tick of run time on that were handed over, of tracks that are silent now and were
+// not. What ends them is not handed over any more.
+func (p *Player) withdraw(before *score.Project, from score.Tick) (noteOns []midi.Message) {
+	silent := map[uint32]bool{}
+	for i := range p.playing.Tracks {
+		track := &p.playing.Tracks[i]
+		was := before.Track(track.ID)
+		silent[uint32(track.ID)] = p.playing.Silent(track, &score.Part{}) && was != nil && !before.Silent(was, &score.Part{})
+	}
+	down := map[midi.NoteID]bool{}
+	for _, m := range p.recent {
+		switch id := m.NoteID(); {
+		case m.Kind == midi.NoteOn && m.Tick >= from && silent[m.Track]:
+			noteOns, down[id] = append(noteOns, m), true
+		case m.Kind == midi.NoteOff:
+			delete(down, id)
+		}
+	}
+	p.recent = Withdrawn(p.recent, noteOns)
+	if p.withdrawn == nil {
+		p.withdrawn = map[midi.NoteID]bool{}
+	}
+	maps.Copy(p.withdrawn, down)
+	return noteOns
+}
+
+// Withdrawn returns messages without note-ons that were withdrawn, and without what ends them.
+func Withdrawn(messages, noteOns []midi.Message) []midi.Message {
+	for _, on := range noteOns {
+		begun := false
+		messages = slices.DeleteFunc(messages, func(m midi.Message) bool {
+			switch {
+			case m == on:
+				begun = true
+				return true
+			case begun && m.Kind == midi.NoteOff && m.NoteID() == on.NoteID():
+				begun = false
+				return true
+			}
+			return false
+		})
 	}
 	return messages
 }
@@ -159,21 +221,22 @@ func (p *Player) settle() {
 	}
 }
 
-// Do does what an entry says, at the tick to which the player has advanced. It returns what is handed over at once.
-func (p *Player) Do(entry Entry) []midi.Message {
+// Do does what an entry says, at the tick to which the player has advanced. It returns what is handed over at once, and
+// which note-ons that were handed over are withdrawn; see Act.
+func (p *Player) Do(entry Entry) (messages, withdrawn []midi.Message) {
 	switch {
 	case entry.Input != nil:
 		p.Hear(*entry.Input)
 	case entry.Action != nil:
-		p.Act(*entry.Action)
+		return nil, p.Act(*entry.Action)
 	case entry.Song != nil:
-		return p.Jump(*entry.Song, nil)
+		return p.Jump(*entry.Song, nil), nil
 	default:
 		replay := p.Replay(entry.Project, entry.LetGo)
 		replay.Run()
 		p.Edit(replay)
 	}
-	return nil
+	return nil, nil
 }
 
 // Hear lets the tracks hear a message that comes in at a tick of the song; see play.Performer.Hear.
@@ -194,8 +257,10 @@ func (p *Player) Inputs(before score.Tick) []midi.Message {
 	return slices.DeleteFunc(slices.Clone(p.inputs), func(m midi.Message) bool { return m.Tick >= before })
 }
 
-// Act gives a control a value.
-func (p *Player) Act(a Action) {
+// Act gives a control a value. Where it silences tracks from a tick on that is over, note-ons from there on are withdrawn
+// that were handed over, which it returns.
+func (p *Player) Act(a Action) (withdrawn []midi.Message) {
+	before := p.playing
 	number := int64(1)
 	if n := len(p.acts); n > 0 {
 		number = p.acts[n-1].number + 1
@@ -207,8 +272,10 @@ func (p *Player) Act(a Action) {
 	p.performance.player.Act(p.actOf(next, p.stage))
 	if a.Control.Silences() && a.At <= p.run {
 		p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
+		withdrawn = p.withdraw(before, a.At)
 	}
 	p.retempo()
+	return withdrawn
 }
 
 // actOf returns an act as it is played that leads to a stage.
@@ -231,6 +298,18 @@ func (p *Player) playedActs(acts []act, s stage.Stage) (played []play.Act) {
 func (p *Player) Course(written *score.Project) play.Course {
 	next := p.edited(written, nil)
 	return play.Course{Project: next.began.On(written), From: p.pieces[len(p.pieces)-1].Song, Acts: next.playedActs(next.acts, next.began)}
+}
+
+// Lasting returns the note-ons of the notes that are down, and are to be until a tick of run time at least, as if they began
+// at another. Those that were withdrawn are not.
+func (p *Player) Lasting(until, begin score.Tick) (ons []midi.Message) {
+	for _, on := range p.performance.player.Lasting(until + p.later()) {
+		if !p.withdrawn[on.NoteID()] {
+			on.Tick = begin
+			ons = append(ons, on)
+		}
+	}
+	return ons
 }
 
 // At returns the project as it plays at a tick of run time by what was done until now.

@@ -21,6 +21,12 @@ func (s *Sounding[T]) Begin(note NoteID, about T) {
 	s.notes[note] = about
 }
 
+// Of returns what is kept of a note; ok is false if it does not sound.
+func (s *Sounding[T]) Of(note NoteID) (about T, ok bool) {
+	about, ok = s.notes[note]
+	return about, ok
+}
+
 // End says that a note sounds no more, and returns what was kept of it; ok is false if it did not sound.
 func (s *Sounding[T]) End(note NoteID) (about T, ok bool) {
 	about, ok = s.notes[note]

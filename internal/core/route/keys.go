@@ -19,6 +19,7 @@ type Keys struct {
 // downNote is a note that sounds.
 type downNote struct {
 	midi.NoteID
+	on     midi.Message
 	until  score.Tick
 	stolen bool // whether it was told to end
 }
@@ -92,6 +93,16 @@ func (k *Keys) Release(at score.Tick, dst []midi.Message) []midi.Message {
 	return k.lift(at+1, dst)
 }
 
+// Lasting returns the note-ons of the notes that are down, and are to be until a moment at least.
+func (k *Keys) Lasting(until score.Tick) (ons []midi.Message) {
+	for _, d := range k.down {
+		if d.until >= until {
+			ons = append(ons, d.on)
+		}
+	}
+	return ons
+}
+
 // lift lets go of the notes that end before the moment.
 func (k *Keys) lift(before score.Tick, dst []midi.Message) []midi.Message {
 	first := len(dst)
@@ -161,8 +172,9 @@ func (k *Keys) strike(together []midi.Note, dst []midi.Message) []midi.Message {
 		for slices.ContainsFunc(k.down, func(other downNote) bool { return other.NoteID == d.NoteID }) {
 			d.Number++
 		}
+		d.on = d.On(n.Start, n.Velocity, n.Detune)
 		k.down = append(k.down, d)
-		dst = append(dst, d.On(n.Start, n.Velocity, n.Detune))
+		dst = append(dst, d.on)
 	}
 	return dst
 }

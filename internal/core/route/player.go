@@ -85,6 +85,9 @@ func (r *Player) PassEnd(p *score.Project, acts []play.Act, track int) (at score
 // Standing returns what the instruments need to know to go on from here, in order.
 func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.performer.Standing(nil)) }
 
+// Lasting returns the note-ons of the notes that are down, and are to be until a tick at least.
+func (r *Player) Lasting(until score.Tick) []midi.Message { return r.keys.Lasting(until) }
+
 // Release returns the note-offs of all notes that are down, at a tick.
 func (r *Player) Release(at score.Tick) []midi.Message { return r.keys.Release(at, nil) }
 

@@ -382,9 +382,11 @@ export interface Doing {
   value?: number;
 }
 export interface WireBatch {
-  sounds: WireSound[];
-  places: WirePlace[];
+  sounds?: WireSound[];
+  places?: WirePlace[];
   clicks?: WireClick[];
+  withdrawn?: WireSound[];
+  release?: boolean;
 }
 export interface WireSound {
   at: number;

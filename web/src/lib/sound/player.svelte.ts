@@ -11,13 +11,13 @@ const handOver = 60;
 /** How long a note sounds that is only tried, in seconds. */
 const struckFor = 0.25;
 
-/** A channel beside all others for what counts in, and how long a click sounds, in nanoseconds. */
-const clickChannel = 17;
-const clickFor = 40e6;
+/** How long a click sounds, in seconds. */
+const clickFor = 0.04;
 
 /** Plays announced sounds on the built-in synth, at their times. */
 export class Player {
   #queue = new SoundQueue();
+  #clicks: WireClick[] = [];
   #voices = $state.raw<Voices>();
   #starting: Promise<void> | undefined;
   #muted = $state(false);
@@ -66,21 +66,20 @@ export class Player {
     this.#voices?.play(key, 0, 0);
   }
 
+  /** Takes back what was announced, as far as the synth does not have it yet. */
+  withdraw(sounds: WireSound[]): void {
+    if (sounds.length > 0) this.#queue.withdraw(sounds);
+  }
+
   /** Clicks at times of the server's clock, higher where a bar begins. */
   click(clicks: WireClick[]): void {
-    const sounds = clicks.flatMap(({ at, first }) => {
-      const click = { tick: 0, track: 0, channel: clickChannel, key: first ? 96 : 89 };
-      return [
-        { ...click, at, velocity: 70 },
-        { ...click, at: at + clickFor, velocity: 0 },
-      ];
-    });
-    this.announce(sounds);
+    if (this.sounds && this.clock.known) this.#clicks.push(...clicks);
   }
 
   /** Forgets what is to come and releases everything. */
   silence(): void {
     this.#queue.clear();
+    this.#clicks = [];
     this.#voices?.releaseAll();
   }
 
@@ -97,8 +96,16 @@ export class Player {
     const voices = this.#voices;
     if (!voices) return;
     const page = performance.now();
-    for (const sound of this.#queue.takeBefore(this.clock.serverNanos(page + handOver))) {
-      voices.play(sound, sound.velocity, (this.clock.pageMillis(sound.at) - page) / 1000);
+    const until = this.clock.serverNanos(page + handOver);
+    const late = (at: number) => (this.clock.pageMillis(at) - page) / 1000;
+    for (const { at, channel, key, detune = 0, velocity } of this.#queue.takeBefore(until)) {
+      voices.play({ of: `channel ${channel}`, key, detune }, velocity, late(at));
     }
+    for (const { at, first } of this.#clicks.filter((click) => click.at < until)) {
+      const click = { of: "click", key: first ? 96 : 89 };
+      voices.play(click, 70, late(at));
+      voices.play(click, 0, late(at) + clickFor);
+    }
+    this.#clicks = this.#clicks.filter((click) => click.at >= until);
   }
 }

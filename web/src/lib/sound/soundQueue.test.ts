@@ -24,3 +24,11 @@ it("puts what comes late to be known in its place, behind what was there at that
   expect(taken.map((s) => s.at)).toEqual([10, 20, 40, 40]);
   expect(taken[2]?.velocity).toBe(0);
 });
+
+it("takes note-ons out that are withdrawn, and nothing else", () => {
+  const queue = new SoundQueue();
+  const release = { ...sound(10), velocity: 0 };
+  queue.push([sound(5), sound(10), release, { ...sound(10), key: 61 }]);
+  queue.withdraw([sound(10), sound(99)]);
+  expect(queue.takeBefore(100)).toEqual([sound(5), release, { ...sound(10), key: 61 }]);
+});

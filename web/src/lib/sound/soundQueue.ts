@@ -18,6 +18,15 @@ export class SoundQueue {
     return this.#waiting.splice(0, due);
   }
 
+  /** Takes sounds out that must not be heard after all. */
+  withdraw(sounds: WireSound[]): void {
+    const name = ({ at, channel, key }: WireSound) => `${at} ${channel} ${key}`;
+    const withdrawn = new Set(sounds.map(name));
+    this.#waiting = this.#waiting.filter(
+      (sound) => sound.velocity === 0 || !withdrawn.has(name(sound)),
+    );
+  }
+
   clear(): void {
     this.#waiting = [];
   }

@@ -17,9 +17,12 @@ export interface Synth {
   now(): number;
 }
 
-/** What a key is: its channel, its MIDI note, and how far above that note's pitch it is to sound, in cents. */
+/**
+ * What a key is: of what, as of a channel, or of notes that are tried; its MIDI note; and how far above that note's pitch it
+ * is to sound, in cents.
+ */
 export interface Key {
-  channel: number;
+  of: string;
   key: number;
   detune?: number;
 }
@@ -49,7 +52,7 @@ export class Voices {
   /** Strikes a key (velocity above 0) or releases it, `late` seconds from now. */
   play(key: Key, velocity: number, late: number): void {
     const at = this.synth.now() + Math.max(0, late);
-    const name = `${key.channel} ${key.key}`;
+    const name = `${key.of} ${key.key}`;
     if (velocity > 0) this.#strike(name, frequency(key), velocity, at);
     else this.#release(name, at);
   }

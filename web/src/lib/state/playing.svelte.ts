@@ -15,9 +15,6 @@ export type Learned = "root" | "scale" | "chord";
 /** Notes that belong together are struck within this time, in milliseconds: a rolled chord still is one. */
 const chordWithin = 60;
 
-/** Channels beside all others, for what is played by hand. */
-const thruChannel = 18;
-
 /** Notes that are being held, and belong together. */
 interface Group {
   at: number;
@@ -148,7 +145,7 @@ export class Playing {
 
   #strike({ key, velocity }: Stroke, at: number): void {
     this.#down = new Set([...this.#down, key]);
-    this.view.session.player.hold({ channel: thruChannel, key }, velocity);
+    this.view.session.player.hold({ of: "played", key }, velocity);
     const last = this.#groups.at(-1);
     const together =
       last &&
@@ -163,7 +160,7 @@ export class Playing {
 
   #release({ key }: Stroke, at: number): void {
     this.#down = new Set([...this.#down].filter((other) => other !== key));
-    this.view.session.player.letGo({ channel: thruChannel, key });
+    this.view.session.player.letGo({ of: "played", key });
     const group = this.#groups.findLast(({ held }) => held.has(key));
     if (!group) return;
     group.held.delete(key);
@@ -174,7 +171,7 @@ export class Playing {
 
   #letGo(): void {
     for (const key of this.#down) {
-      this.view.session.player.letGo({ channel: thruChannel, key });
+      this.view.session.player.letGo({ of: "played", key });
     }
     this.#down = new Set();
     this.#groups = [];

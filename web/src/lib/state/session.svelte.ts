@@ -37,9 +37,6 @@ import { Transport } from "./transport.svelte";
 /** Lanes that a part of a kit does not hear: it plays its own note. */
 const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
 
-/** A channel beside all MIDI channels, for notes that are placed by ear. */
-const auditionChannel = 16;
-
 enablePatches();
 setAutoFreeze(false); // nothing writes to a state, and freezing takes time
 
@@ -238,7 +235,7 @@ export class Session {
   /** Lets a note be heard at once, for placing it by ear. */
   async hear(key: number, detune = 0, velocity = 90): Promise<void> {
     await this.sound.start();
-    this.player.strike({ channel: auditionChannel, key, detune }, velocity);
+    this.player.strike({ of: "tried", key, detune }, velocity);
   }
 
   undo(): Promise<void> {
@@ -356,17 +353,17 @@ export class Session {
     if (message.project) this.#adopt(message.project);
     if (message.transport) {
       this.transport.adopt(message.transport);
-      if (!message.transport.playing) {
-        this.player.silence();
-        this.places.clear();
-      }
+      if (!message.transport.playing) this.places.clear();
     }
     if (message.stage) this.stage.adopt(message.stage);
     if (message.batch) {
-      this.player.announce(message.batch.sounds);
-      if (message.batch.clicks) this.player.click(message.batch.clicks);
-      for (const listener of this.#listeners) listener(message.batch.sounds);
-      this.places.announce(message.batch.places);
+      const { sounds = [], places = [], clicks = [], withdrawn = [], release } = message.batch;
+      if (release) this.player.silence();
+      this.player.withdraw(withdrawn);
+      this.player.announce(sounds);
+      this.player.click(clicks);
+      for (const listener of this.#listeners) listener(sounds);
+      this.places.announce(places);
     }
     if (message.takes) this.shelf.adopt(message.takes.takes);
     if (message.problems) this.notices.setProblems(message.problems.problems);

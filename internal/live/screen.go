@@ -2,30 +2,13 @@ package live
 
 import (
 	"jettyfog/internal/core/log"
-	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 )
-
-// Sound is a message with the time at which it is to be heard.
-type Sound struct {
-	midi.Message
-	At int64
-}
 
 // Place is a move of a lane, with its tick of run time, and the time at which the lane goes on.
 type Place struct {
 	log.Place
 	At int64
-}
-
-// Batch is what happens in one stretch of time. The sounds are ordered by time; the places of each lane
-// are, and some may lie beyond the stretch. Its receivers share it
-// and must not change it.
-type Batch struct {
-	Sounds []Sound
-	Places []Place
-	// Clicks count in, before playing begins. They are no messages, and are not recorded.
-	Clicks []Click
 }
 
 // Click is a beat that is counted in.
@@ -35,13 +18,12 @@ type Click struct {
 	First bool
 }
 
-// Output is anything that can be played. Its methods must not block: an output that cannot keep up
-// drops what it must, so that it delays no other.
-type Output interface {
-	// Send hands over a batch, before its time.
-	Send(Batch)
-	// Tell says that playing or recording has begun or ended, or that the tempo has changed. When
-	// playing has ended the output drops what is still to come and releases all that sounds.
+// Screen is anything that shows what plays. Its methods must not block.
+type Screen interface {
+	// Show tells of moves of lanes and of beats that are counted in, before their times. Those of each lane are ordered by
+	// time. The screen must not change them.
+	Show(places []Place, clicks []Click)
+	// Tell says that playing or recording has begun or ended, or that the tempo has changed.
 	Tell(Status)
 }
 

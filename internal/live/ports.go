@@ -1,0 +1,153 @@
+package live
+
+import (
+	"slices"
+	"time"
+
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/output"
+)
+
+// feed is what waits to be handed to a port.
+type feed struct{ waiting []output.Event }
+
+// Connect adds a port. While playing it is brought up to date: it is told what instruments were told, and of the notes that
+// sound those that go on for a beat or more begin now.
+func (t *Transport) Connect(p output.Port) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.ports[p] = &feed{}
+	if t.playing {
+		t.ports[p].waiting = t.chase()
+	}
+}
+
+// Disconnect removes a port, which releases everything.
+func (t *Transport) Disconnect(p output.Port) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	delete(t.ports, p)
+	p.Release()
+}
+
+// Chase returns what brings somebody up to date who begins to listen now, and all that was handed over and is to come;
+// nothing while standing still.
+func (t *Transport) Chase() []output.Event {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing {
+		return nil
+	}
+	return t.chase()
+}
+
+func (t *Transport) chase() (events []output.Event) {
+	now := t.Now()
+	t.hear(now)
+	tick := t.tickAt(now)
+	for _, m := range t.standing.Standing(tick) {
+		events = append(events, output.Event{Message: m, At: now})
+	}
+	for _, on := range t.player.Lasting(tick+t.project.Meter.Beat(), tick) {
+		if _, heard := t.heard.Of(on.NoteID()); heard {
+			events = append(events, output.Event{Message: on, At: now})
+		}
+	}
+	return append(events, t.outgoing...)
+}
+
+// ahead is how long before its time an event is computed: as long as the slowest port needs.
+func (t *Transport) ahead() time.Duration {
+	ahead := t.options.LookAhead
+	for port := range t.ports {
+		ahead = max(ahead, port.Ahead())
+	}
+	return ahead
+}
+
+// share returns how events go out, of which several can be on one key.
+func (t *Transport) share(events []output.Event) (shared []output.Event) {
+	messages := make([]midi.Message, len(events))
+	for i, event := range events {
+		messages[i] = event.Message
+	}
+	for _, m := range t.shared.Play(messages, nil) {
+		shared = append(shared, output.Event{Message: m, At: t.timeOf(m.Tick)})
+	}
+	return shared
+}
+
+// goOut has events go out to all ports.
+func (t *Transport) goOut(events []output.Event) {
+	now := t.Now()
+	t.outgoing = slices.DeleteFunc(t.outgoing, func(event output.Event) bool { return event.At <= now })
+	t.outgoing = append(t.outgoing, events...)
+	for _, feed := range t.ports {
+		feed.waiting = append(feed.waiting, events...)
+	}
+}
+
+// feedPorts hands each port what it is to have by now.
+func (t *Transport) feedPorts(now int64) {
+	for port, feed := range t.ports {
+		until := now + int64(port.Ahead())
+		due, _ := slices.BinarySearchFunc(feed.waiting, until+1, func(event output.Event, at int64) int { return int(event.At - at) })
+		if due > 0 {
+			port.Send(slices.Clone(feed.waiting[:due]))
+			feed.waiting = slices.Delete(feed.waiting, 0, due)
+		}
+	}
+}
+
+// releasePorts drops what is to come, and has all ports end what sounds.
+func (t *Transport) releasePorts() {
+	t.outgoing = nil
+	for port, feed := range t.ports {
+		feed.waiting = nil
+		port.Release()
+	}
+}
+
+// withdraw takes note-ons back that were handed over and must not be heard after all.
+func (t *Transport) withdraw(noteOns []midi.Message) {
+	if len(noteOns) == 0 {
+		return
+	}
+	t.waiting = withdrawn(t.waiting, noteOns)
+	ends := make([]midi.Message, len(noteOns))
+	taken := make([]output.Event, len(noteOns))
+	for i, on := range noteOns {
+		ends[i] = on.NoteID().Off(t.player.Run())
+		taken[i] = output.Event{Message: on, At: t.timeOf(on.Tick)}
+		taken[i].Value = 0 // notes of one key go out as one
+	}
+	isTaken := func(event output.Event) bool {
+		return event.Kind == midi.NoteOn && slices.ContainsFunc(taken, func(other output.Event) bool {
+			return other.Tick == event.Tick && other.Channel == event.Channel && other.Key == event.Key && other.Track == event.Track
+		})
+	}
+	t.outgoing = slices.DeleteFunc(t.outgoing, isTaken)
+	for port, feed := range t.ports {
+		feed.waiting = slices.DeleteFunc(feed.waiting, isTaken)
+		port.Withdraw(taken)
+	}
+	var off []output.Event
+	for _, m := range t.shared.Play(ends, nil) {
+		off = append(off, output.Event{Message: m, At: t.timeOf(m.Tick)})
+	}
+	t.goOut(off)
+}
+
+// withdrawn returns events without note-ons that were withdrawn, and without what ends them.
+func withdrawn(events []output.Event, noteOns []midi.Message) []output.Event {
+	messages, at := make([]midi.Message, len(events)), map[midi.Message]int64{}
+	for i, event := range events {
+		messages[i], at[event.Message] = event.Message, event.At
+	}
+	kept := events[:0:0]
+	for _, m := range log.Withdrawn(messages, noteOns) {
+		kept = append(kept, output.Event{Message: m, At: at[m]})
+	}
+	return kept
+}

@@ -1,0 +1,27 @@
+package output
+
+import (
+	"time"
+
+	"jettyfog/internal/core/midi"
+)
+
+// Event is a channel message and the time at which it is to be heard, in nanoseconds of the transport's clock. Its tick is
+// of run time.
+type Event struct {
+	midi.Message
+	At int64
+}
+
+// Port is where the events of an output go. Its methods are called one after the other and must not block: a port that
+// cannot keep up drops what it must, never note-offs, so that it delays no other.
+type Port interface {
+	// Ahead is how long before its time an event is to be handed over; 0 where nobody is there to take it.
+	Ahead() time.Duration
+	// Send hands over events of all kinds, ordered by time, and by the core's order at one time.
+	Send(events []Event)
+	// Withdraw takes note-ons back that were sent, as far as they have not gone out yet.
+	Withdraw(noteOns []Event)
+	// Release drops what is to come and ends all that sounds.
+	Release()
+}
