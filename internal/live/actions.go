@@ -82,7 +82,7 @@ func (t *Transport) Do(doings []Doing, when When, bars int) error {
 	for _, d := range doings {
 		t.do(d, when, bars, false)
 	}
-	t.tellStage()
+	t.notifyStage()
 	return nil
 }
 
@@ -234,8 +234,8 @@ func (t *Transport) doQueued(to score.Tick) score.Tick {
 		done = true
 	}
 	if done {
-		t.tell()
-		t.tellStage()
+		t.notify()
+		t.notifyStage()
 	}
 	return to
 }
@@ -249,7 +249,7 @@ func (t *Transport) TakeBack(id int64) error {
 	if len(t.queue) == before {
 		return ErrNotQueued
 	}
-	t.tellStage()
+	t.notifyStage()
 	return nil
 }
 
@@ -264,7 +264,7 @@ func (t *Transport) Back() error {
 			continue
 		}
 		t.do(Doing{last.control, last.value}, Now, 0, true)
-		t.tellStage()
+		t.notifyStage()
 		return nil
 	}
 	return ErrNoBack
@@ -287,7 +287,7 @@ func (t *Transport) Reset() {
 	for _, change := range t.stage.Changes() {
 		t.do(Doing{Control: change.Control}, Now, 0, false)
 	}
-	t.tellStage()
+	t.notifyStage()
 }
 
 // EndMomentary lets go of what is held: nobody is there any more who could.
@@ -299,7 +299,7 @@ func (t *Transport) EndMomentary() {
 			t.do(Doing{Control: change.Control}, Now, 0, true)
 		}
 	}
-	t.tellStage()
+	t.notifyStage()
 }
 
 // Stage returns the live changes with all that was done.
@@ -348,7 +348,7 @@ func (t *Transport) ListenStage(listener func(Performing)) {
 	listener(t.performing())
 }
 
-func (t *Transport) tellStage() {
+func (t *Transport) notifyStage() {
 	performing := t.performing()
 	for _, listener := range t.staged {
 		listener(performing)
@@ -361,7 +361,7 @@ func (t *Transport) SetStage(s stage.Stage) {
 	defer t.mu.Unlock()
 	if !t.playing {
 		t.stage = s.Stopped()
-		t.tellStage()
+		t.notifyStage()
 	}
 }
 

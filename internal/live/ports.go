@@ -44,13 +44,13 @@ func (t *Transport) Chase() []output.Event {
 
 func (t *Transport) chase() (events []output.Event) {
 	now := t.Now()
-	t.hear(now)
+	t.playOut(now)
 	tick := t.tickAt(now)
 	for _, m := range t.standing.Standing(tick) {
 		events = append(events, output.Event{Message: m, At: now})
 	}
 	for _, on := range t.player.Lasting(tick+t.project.Meter.Beat(), tick) {
-		if _, heard := t.heard.Of(on.NoteID()); heard {
+		if _, heard := t.sounding.Of(on.NoteID()); heard {
 			events = append(events, output.Event{Message: on, At: now})
 		}
 	}

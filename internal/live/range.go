@@ -27,7 +27,7 @@ func (t *Transport) SetLoop(loop Range) error {
 	}
 	t.loop, t.prepared = loop, nil
 	t.prepare()
-	t.tell()
+	t.notify()
 	return nil
 }
 

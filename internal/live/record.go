@@ -57,7 +57,7 @@ func (t *Transport) Record(r Recording) error {
 	bars := t.project.Bars()
 	now, song := score.Tick(0), score.Tick(0)
 	if t.playing {
-		t.hear(t.Now())
+		t.playOut(t.Now())
 		now = t.tickAt(t.Now())
 		song = t.player.Pieces().Song(now)
 	} else {
@@ -85,7 +85,7 @@ func (t *Transport) Record(r Recording) error {
 	if counted := t.started - t.Now() - int64(t.ahead()); counted <= 0 { // else it begins with playing
 		t.reach(now)
 	}
-	t.tell()
+	t.notify()
 	return nil
 }
 
@@ -97,10 +97,10 @@ func (t *Transport) EndRecording() {
 		return
 	}
 	now := t.Now()
-	t.hear(now)
+	t.playOut(now)
 	t.recorder.end(t.tickAt(now), t.logUntil())
 	t.plan = nil
-	t.tell()
+	t.notify()
 }
 
 // follow records a message that was heard, if it falls into a take.
@@ -139,7 +139,7 @@ func (t *Transport) reach(now score.Tick) {
 		p.end = t.endOf(p)
 	}
 	if changed {
-		t.tell()
+		t.notify()
 	}
 }
 

@@ -23,8 +23,8 @@ type Screen interface {
 	// Show tells of moves of lanes and of beats that are counted in, before their times. Those of each lane are ordered by
 	// time. The screen must not change them.
 	Show(places []Place, clicks []Click)
-	// Tell says that playing or recording has begun or ended, or that the tempo has changed.
-	Tell(Status)
+	// Notify says that playing or recording has begun or ended, or that the tempo has changed.
+	Notify(Status)
 }
 
 // Status is what the transport is doing.

@@ -73,7 +73,7 @@ func (l *listener) Show(places []Place, clicks []Click) {
 	l.places = append(l.places, places...)
 }
 
-func (l *listener) Tell(s Status) {
+func (l *listener) Notify(s Status) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	l.statuses = append(l.statuses, s)

@@ -109,8 +109,8 @@ func (s *sieve) omit(tick score.Tick, late bool) {
 	}
 }
 
-// take returns what was left out since it was asked last.
-func (s *sieve) take() Omission {
+// takeOmission returns what was left out since it was asked last.
+func (s *sieve) takeOmission() Omission {
 	omitted := s.omitted
 	s.omitted = Omission{}
 	return omitted

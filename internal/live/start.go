@@ -33,7 +33,7 @@ func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
 		t.mu.Lock()
 		if t.project == project && live.Equal(t.stage) && !t.playing {
 			t.play(from, ready, 0)
-			t.tell()
+			t.notify()
 		}
 	}
 }
@@ -43,7 +43,7 @@ func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.playing = true
 	t.started = t.Now() + int64(t.ahead())
 	t.log, t.logged = log.Log{Project: t.project, Stage: t.stage, From: from}, 0
-	t.player, t.told = log.NewPlayer(t.log, ready), [2]int{}
+	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
 	t.countIn(countIn)
 	t.standing = midi.Settings{}
 	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())

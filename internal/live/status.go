@@ -17,7 +17,7 @@ func (t *Transport) status() Status {
 	if !t.playing {
 		return Status{At: t.Now(), Tempo: t.project.Tempo, Stopped: t.stopped, Loop: t.loop}
 	}
-	place, tempo := t.place(), t.player.Tempo()
+	place, tempo := t.segmentAndPiece(), t.player.Tempo()
 	piece := t.player.Pieces()[place[1]]
 	since := max(tempo[place[0]].Tick, piece.Run)
 	return Status{
@@ -26,8 +26,8 @@ func (t *Transport) status() Status {
 	}
 }
 
-// place returns which of the tempos and which of the pieces holds now.
-func (t *Transport) place() [2]int {
+// segmentAndPiece returns which of the tempos and which of the pieces holds now.
+func (t *Transport) segmentAndPiece() [2]int {
 	now, segment, tempo := t.tickAt(t.Now()), 0, t.player.Tempo()
 	for segment+1 < len(tempo) && tempo[segment+1].Tick <= now {
 		segment++
@@ -36,13 +36,13 @@ func (t *Transport) place() [2]int {
 	return [2]int{segment, piece}
 }
 
-func (t *Transport) tell() {
+func (t *Transport) notify() {
 	status := t.status()
 	if t.playing {
-		t.told = t.place()
+		t.notified = t.segmentAndPiece()
 	}
 	for screen := range t.screens {
-		screen.Tell(status)
+		screen.Notify(status)
 	}
 }
 

@@ -134,8 +134,8 @@ func (t *Transport) adopt(replay *log.Replay) bool {
 		t.retimed()
 	}
 	if changed {
-		t.tell()
+		t.notify()
 	}
-	t.tellStage()
+	t.notifyStage()
 	return true
 }

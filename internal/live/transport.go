@@ -46,23 +46,23 @@ type Transport struct {
 	screens  map[Screen]struct{}
 	ports    map[output.Port]*feed
 
-	playing     bool
-	started     int64            // the time of tick 0
-	player      *log.Player      // what plays, or played last; nil before anything did
-	loop        Range            // of the song, that is played over and over
-	prepared    *prepared        // what plays from its beginning, once it has been computed
-	preparing   bool             // whether a goroutine computes it
-	stopped     score.Tick       // the tick of the song at which playing stopped last
-	ended       score.Tick       // and that of run time
-	told        [2]int           // which of its tempos and pieces the outputs were told last
-	shared      route.SharedKeys // the keys that are down once all that was handed over is heard
-	sieve       sieve
-	omittedTold int64                     // when it was told last what was left out
-	waiting     []output.Event            // handed over, not yet heard
-	outgoing    []output.Event            // the same as it goes out, where several notes are on one key
-	heard       midi.Sounding[score.Tick] // when each note that sounds began
-	standing    midi.Settings             // what else was heard
-	plan        *plan                     // what is to be recorded, or nil
+	playing         bool
+	started         int64            // the time of tick 0
+	player          *log.Player      // what plays, or played last; nil before anything did
+	loop            Range            // of the song, that is played over and over
+	prepared        *prepared        // what plays from its beginning, once it has been computed
+	preparing       bool             // whether a goroutine computes it
+	stopped         score.Tick       // the tick of the song at which playing stopped last
+	ended           score.Tick       // and that of run time
+	notified        [2]int           // which of its tempos and pieces the outputs were told last
+	shared          route.SharedKeys // the keys that are down once all that was handed over is heard
+	sieve           sieve
+	omittedNotified int64                     // when it was told last what was left out
+	waiting         []output.Event            // handed over, not yet heard
+	outgoing        []output.Event            // the same as it goes out, where several notes are on one key
+	sounding        midi.Sounding[score.Tick] // when each note that sounds began
+	standing        midi.Settings             // what else was heard
+	plan            *plan                     // what is to be recorded, or nil
 }
 
 // New returns a transport that stands still. The recorder writes takes, the wake everything that is heard; they
@@ -106,7 +106,7 @@ func (t *Transport) Attach(s Screen) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	t.screens[s] = struct{}{}
-	s.Tell(t.status())
+	s.Notify(t.status())
 }
 
 // Detach removes a screen.
@@ -127,7 +127,7 @@ func (t *Transport) SetRevision(revision int64) {
 func (t *Transport) KeepUp(ctx context.Context) error {
 	t.mu.Lock()
 	if t.playing {
-		t.hear(t.Now())
+		t.playOut(t.Now())
 	}
 	t.mu.Unlock()
 	return t.wake.Flush(ctx)
@@ -165,10 +165,10 @@ func (t *Transport) Stop() {
 		return
 	}
 	now := t.Now()
-	t.hear(now)
-	t.tellOmitted(now, true)
+	t.playOut(now)
+	t.notifyOmitted(now, true)
 	at := t.tickAt(now)
-	releases := t.heard.Release(func(began score.Tick) score.Tick { return max(at, began+1) })
+	releases := t.sounding.Release(func(began score.Tick) score.Tick { return max(at, began+1) })
 	t.recorder.add(releases)
 	logged := t.logUntil()
 	t.recorder.end(at, logged)
@@ -179,8 +179,8 @@ func (t *Transport) Stop() {
 	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
 	t.releasePorts()
 	t.stage, t.queue = t.stage.Stopped(), nil
-	t.tell()
-	t.tellStage()
+	t.notify()
+	t.notifyStage()
 }
 
 // Song returns the tick of the song that plays at a tick of run time, since playing began last.
@@ -216,11 +216,11 @@ func (t *Transport) pulse() {
 		return
 	}
 	now := t.Now()
-	t.hear(now)
-	if t.place() != t.told {
-		t.tell()
+	t.playOut(now)
+	if t.segmentAndPiece() != t.notified {
+		t.notify()
 	}
-	t.tellOmitted(now, now-t.omittedTold >= int64(time.Second))
+	t.notifyOmitted(now, now-t.omittedNotified >= int64(time.Second))
 	if now+int64(t.ahead()) < t.started {
 		return
 	}
@@ -265,13 +265,13 @@ const (
 	pulseWithin = 50 * time.Millisecond
 )
 
-// tellOmitted tells what was left out, and marks it in what is recorded.
-func (t *Transport) tellOmitted(now int64, due bool) {
+// notifyOmitted tells what was left out, and marks it in what is recorded.
+func (t *Transport) notifyOmitted(now int64, due bool) {
 	if t.sieve.omitted == (Omission{}) || !due {
 		return
 	}
-	omitted := t.sieve.take()
-	t.omittedTold = now
+	omitted := t.sieve.takeOmission()
+	t.omittedNotified = now
 	for _, r := range []*Recorder{t.recorder, t.wake} {
 		r.change(func(now *recording) { now.mark(omitted.Tick, omitted.String()) })
 	}
@@ -298,8 +298,8 @@ func (t *Transport) hand(messages []midi.Message, batch *batch) {
 	}
 }
 
-// hear moves what was due by now from waiting to heard, and into the take and the wake.
-func (t *Transport) hear(now int64) {
+// playOut moves what was due by now from waiting to heard, and into the take and the wake.
+func (t *Transport) playOut(now int64) {
 	due := 0
 	var messages []midi.Message
 	for due < len(t.waiting) && t.waiting[due].At <= now {
@@ -308,9 +308,9 @@ func (t *Transport) hear(now int64) {
 		messages = append(messages, m)
 		switch m.Kind {
 		case midi.NoteOn:
-			t.heard.Begin(m.NoteID(), m.Tick)
+			t.sounding.Begin(m.NoteID(), m.Tick)
 		case midi.NoteOff:
-			t.heard.End(m.NoteID())
+			t.sounding.End(m.NoteID())
 		default:
 			t.standing.Set(m)
 		}

@@ -64,8 +64,8 @@ func (h *hub) Show(places []live.Place, clicks []live.Click) {
 	h.broadcast(Message{Batch: batch})
 }
 
-// Tell implements live.Screen.
-func (h *hub) Tell(status live.Status) { h.broadcast(Message{Transport: &status}) }
+// Notify implements live.Screen.
+func (h *hub) Notify(status live.Status) { h.broadcast(Message{Transport: &status}) }
 
 // staged tells every page what performing has changed.
 func (h *hub) staged(p live.Performing) {

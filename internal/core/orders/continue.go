@@ -16,7 +16,7 @@ func (m *Mover) Continue(was State, before *score.Lane) (passes int64) {
 		return 0
 	}
 	moved := max(0, was.Moved)
-	m.State = State{Place: was.Place % m.Length, Drawn: was.Drawn, Fresh: was.Fresh}
+	m.State = State{Position: was.Position % m.Length, DrawIndex: was.DrawIndex, Fresh: was.Fresh}
 	switch cycle := Cycle(now); {
 	case m.order == shuffle:
 		m.Moved = int64(m.Length) - 1 // the next move begins a pass of the new length
@@ -35,7 +35,7 @@ func (m *Mover) moves(cycle int64, last bool) int64 {
 	found, at := int64(-1), *m
 	for moves := range cycle {
 		at.Moved = moves
-		if table[m.order].place(&at) != m.Place {
+		if table[m.order].position(&at) != m.Position {
 			continue
 		}
 		if found = moves; !last {

@@ -20,10 +20,10 @@ type Mover struct {
 
 // State is where a lane stands: all that its next moves depend on besides the lane itself.
 type State struct {
-	// Place is the step on which it stands, counted from the loop's first.
-	Place int32
-	// Moved counts the moves since the lanes were aligned, Drawn those since the luck began, from which chance follows.
-	Moved, Drawn int64
+	// Position is the step on which it stands, counted from the loop's first.
+	Position int32
+	// Moved counts the moves since the lanes were aligned, DrawIndex those since the luck began, from which chance follows.
+	Moved, DrawIndex int64
 	// Fresh, of a gate lane, says that its next move goes to its first step.
 	Fresh bool
 	// Shuffled is the order of the present pass, where it is shuffled. It is never changed; each pass has its own.
@@ -37,7 +37,7 @@ func New(lane *score.Lane, address chance.Address) Mover {
 		order: codeOf(lane.Order), Length: int32(lane.Length), first: int32(lane.First),
 		Rate: lane.Rate.Ticks(), lane: lane, address: address,
 	}
-	m.settle()
+	m.update()
 	return m
 }
 
@@ -45,37 +45,37 @@ func New(lane *score.Lane, address chance.Address) Mover {
 func (m *Mover) Lane() *score.Lane { return m.lane }
 
 // Step returns the step on which the lane stands.
-func (m *Mover) Step() int { return int(m.first + m.Place) }
+func (m *Mover) Step() int { return int(m.first + m.Position) }
 
 // Advance goes on by one move.
 func (m *Mover) Advance() {
 	m.Moved++
-	m.Drawn++
+	m.DrawIndex++
 	// The two commonest orders need no division.
 	switch m.order {
 	case forward:
-		if m.Place++; m.Place == m.Length {
-			m.Place = 0
+		if m.Position++; m.Position == m.Length {
+			m.Position = 0
 		}
 	case backward:
-		if m.Place--; m.Place < 0 {
-			m.Place = m.Length - 1
+		if m.Position--; m.Position < 0 {
+			m.Position = m.Length - 1
 		}
 	default:
-		m.settle()
+		m.update()
 	}
 }
 
 // Align goes back to the first step.
 func (m *Mover) Align() {
 	m.Moved = 0
-	m.settle()
+	m.update()
 }
 
 // SetMoves sets how often the lane has moved since the beginning.
 func (m *Mover) SetMoves(moves int64) {
-	m.Moved, m.Drawn = moves, moves
-	m.settle()
+	m.Moved, m.DrawIndex = moves, moves
+	m.update()
 }
 
 // IsForward reports whether the lane's order is forward: most are.
@@ -84,7 +84,7 @@ func (m *Mover) IsForward() bool { return m.order == forward }
 // AtRandom reports whether chance decides where the lane goes.
 func (m *Mover) AtRandom() bool { return table[m.order].cycle == nil }
 
-func (m *Mover) settle() { m.Place = table[m.order].place(m) }
+func (m *Mover) update() { m.Position = table[m.order].position(m) }
 
 func (m *Mover) at(n int64) chance.Address {
 	address := m.address

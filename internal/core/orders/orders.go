@@ -8,8 +8,8 @@ import (
 // rule is how lanes of an order walk.
 type rule struct {
 	name score.Order
-	// place returns where a lane of a loop of some steps stands that has made its last move; 0 is its first step.
-	place func(m *Mover) int32
+	// position returns where a lane of a loop of some steps stands that has made its last move; 0 is its first step.
+	position func(m *Mover) int32
 	// cycle returns after how many moves the walk of so many steps repeats; nil if chance keeps it from repeating.
 	cycle func(lane *score.Lane, steps int64) int64
 	// jumps says that the place follows from the number of moves.
@@ -40,7 +40,7 @@ func init() {
 		backward:     {score.Backward, func(m *Mover) int32 { return m.Length - 1 - int32(m.Moved%int64(m.Length)) }, once, true},
 		thereAndBack: {score.ThereAndBack, placeThereAndBack, func(_ *score.Lane, steps int64) int64 { return max(1, 2*steps-2) }, true},
 		turnTwice:    {score.TurnTwice, placeTurnTwice, func(_ *score.Lane, steps int64) int64 { return 2 * steps }, true},
-		random:       {score.Random, func(m *Mover) int32 { return int32(chance.Below(m.at(m.Drawn), int(m.Length))) }, nil, true},
+		random:       {score.Random, func(m *Mover) int32 { return int32(chance.Below(m.at(m.DrawIndex), int(m.Length))) }, nil, true},
 		shuffle:      {score.Shuffle, placeShuffle, nil, false},
 		drift:        {score.Drift, placeDrift, nil, false},
 		path:         {score.Path, placePath, cyclePath, true},
@@ -81,7 +81,7 @@ func placeShuffle(m *Mover) int32 {
 			m.Shuffled[i] = uint8(i)
 		}
 		for i := m.Length - 1; i > 0; i-- {
-			j := chance.Below(m.at(m.Drawn*score.MaxSteps+int64(i)), int(i)+1)
+			j := chance.Below(m.at(m.DrawIndex*score.MaxSteps+int64(i)), int(i)+1)
 			m.Shuffled[i], m.Shuffled[j] = m.Shuffled[j], m.Shuffled[i]
 		}
 	}
@@ -94,8 +94,8 @@ func placeDrift(m *Mover) int32 {
 		return 0
 	}
 	odds := m.lane.Drift
-	place := m.Place
-	switch drawn := chance.Below(m.at(m.Drawn), 100); {
+	place := m.Position
+	switch drawn := chance.Below(m.at(m.DrawIndex), 100); {
 	case drawn < odds.Forward:
 		place++
 	case drawn < odds.Forward+odds.Back:

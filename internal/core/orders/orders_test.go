@@ -119,12 +119,12 @@ func TestAdvanceSettles(t *testing.T) {
 		for range moves {
 			one.Advance()
 		}
-		two.settle()
+		two.update()
 		for two.Moved < moves {
 			two.Moved++
-			two.Drawn++
-			two.settle()
+			two.DrawIndex++
+			two.update()
 		}
-		require.Equal(t, one.Place, two.Place)
+		require.Equal(t, one.Position, two.Position)
 	})
 }

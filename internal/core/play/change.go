@@ -53,7 +53,7 @@ func (f *Performer) Standing(dst []Change) []Change {
 		}
 		off := w.change(f.played, midi.ControlChange, midi.PortamentoSwitch, 0)
 		for slot := range 1 + len(w.mods) {
-			told := f.told[w.order<<slotBits|slot]
+			told := f.lastSent[w.order<<slotBits|slot]
 			if slot == 0 && told.Track == 0 {
 				told = off
 			}

@@ -15,8 +15,8 @@ type sentence struct {
 // term is a term of it.
 type term struct {
 	score.Term
-	place  int  // of the track that it is about, among those of the project
-	mutual bool // whether that track hears this one too
+	trackIndex int  // of the track that it is about, among those of the project
+	mutual     bool // whether that track hears this one too
 }
 
 // readCondition makes a step's condition ready; nil is always.
@@ -32,7 +32,7 @@ func readCondition(c *common, track *score.Track, condition score.Condition) *se
 	for _, t := range read {
 		one := term{Term: t}
 		if t.Track > 0 {
-			one.place, one.mutual = placeOf(c.project, t.Track), c.hearing.mutual(track.ID, t.Track)
+			one.trackIndex, one.mutual = trackIndexOf(c.project, t.Track), c.hearing.mutual(track.ID, t.Track)
 		}
 		s.terms = append(s.terms, one)
 	}
@@ -67,7 +67,7 @@ func (w *walker) holds(t *term) bool {
 	case score.SoundedTerm:
 		return w.sounded
 	}
-	about := &w.states[t.place]
+	about := &w.states[t.trackIndex]
 	switch notes := about.notesIn(w.bars.At(w.next) - 1); {
 	case t.Kind == score.UnderNotesTerm:
 		return notes < t.Notes

@@ -56,9 +56,9 @@ func compareTurns(a, b turn) int {
 
 // turn gives a mod lane a new value, from 0 to 127, at a tick of the steps; it is heard at another.
 func (w *walker) turn(c *control, tick, heard score.Tick) {
-	n := w.gate.Drawn
+	n := w.gate.DrawIndex
 	if !c.lane.linked {
-		n = c.lane.Drawn
+		n = c.lane.DrawIndex
 	}
 	if c.lane.evolved != nil {
 		c.lane.evolveTo(w.hold.within(tick))
@@ -68,8 +68,8 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + score.Rounded((c.mod.Most-c.mod.Least)*value, 127)})
 }
 
-// heard returns when something is heard that comes at a moment of the walker's own time and belongs to no note.
-func (w *walker) heard(local score.Tick) score.Tick {
+// soundsAt returns when something is soundsAt that comes at a moment of the walker's own time and belongs to no note.
+func (w *walker) soundsAt(local score.Tick) score.Tick {
 	return (&placing{w: w, swing: w.swung(100), later: w.track.Delay}).at(exactly(local), w.aligned).whole
 }
 

@@ -19,12 +19,12 @@ type decision struct {
 // a step that never could.
 func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 	address := w.soundChance
-	address.N = uint64(w.gate.Drawn)
+	address.N = uint64(w.gate.DrawIndex)
 	switch s.gate {
 	case score.On:
-		probability = w.probability.odds(w.gate.Step(), w.gate.Drawn)
+		probability = w.probability.odds(w.gate.Step(), w.gate.DrawIndex)
 		sounds = w.allows(s) && chance.HappensIn(address, probability) &&
-			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.Drawn))
+			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.DrawIndex))
 		return probability, sounds, true
 	case score.Off:
 		if w.project.Filling && w.part.Fill > 0 {

@@ -50,7 +50,7 @@ func Draws(p *score.Project, track, part int, lane score.LaneName, from, to scor
 		v := newValue(&w.part.Lanes, lane.Spec(), address)
 		w.decided = func(d decision) {
 			if d.sounds && d.tick >= from {
-				drawn = append(drawn, v.added(w.gate.Drawn))
+				drawn = append(drawn, v.added(w.gate.DrawIndex))
 			}
 		}
 	})

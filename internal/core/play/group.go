@@ -83,17 +83,17 @@ func (f *Performer) newGroup(c *common, tracks []int) *group {
 	}
 	// A note that comes early lets the tracks that follow it come early too.
 	g.ahead = g.reach * score.Tick(longest)
-	g.introduce()
+	g.couple()
 	return g
 }
 
-// introduce finds out which parts hear which.
-func (g *group) introduce() {
+// couple finds out which parts hear which.
+func (g *group) couple() {
 	heard := map[int]bool{}
 	for _, w := range g.walkers {
 		switch {
 		case w.track.Source.FollowsTrack():
-			place := placeOf(g.project, w.track.Source.Track)
+			place := trackIndexOf(g.project, w.track.Source.Track)
 			heard[place] = true
 			g.followers[place] = append(g.followers[place], w)
 		case !w.ownClock:
@@ -101,12 +101,12 @@ func (g *group) introduce() {
 		}
 		for i := range w.steps {
 			for _, t := range w.steps[i].about() {
-				heard[t.place] = true
+				heard[t.trackIndex] = true
 			}
 		}
 	}
 	for _, w := range g.walkers {
-		if heard[w.place] || w.hearsOthers() {
+		if heard[w.trackIndex] || w.hearsOthers() {
 			g.coupled = append(g.coupled, w)
 		} else {
 			g.alone = append(g.alone, w)
@@ -134,7 +134,7 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 		w := g.coupled[0]
 		notes := f.play(g, w)
 		g.coupled.moved()
-		if followers := g.followers[w.place]; len(followers) > 0 && len(notes) > 0 {
+		if followers := g.followers[w.trackIndex]; len(followers) > 0 && len(notes) > 0 {
 			for _, follower := range followers {
 				for _, n := range notes {
 					if !n.Beside { // a chord is heard once
@@ -152,7 +152,7 @@ func (f *Performer) play(g *group, s source) []Note {
 	w, walks := s.(*walker)
 	if walks && w.hold.every > 0 { // other parts of the track see how it is at the same moment
 		for _, sibling := range g.walkers {
-			if sibling.place == w.place && sibling.next >= w.next && sibling.hold.next() <= w.next {
+			if sibling.trackIndex == w.trackIndex && sibling.next >= w.next && sibling.hold.next() <= w.next {
 				sibling.seekTo(w.next)
 			}
 		}

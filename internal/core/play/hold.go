@@ -75,7 +75,7 @@ func (w *walker) holdAt(at score.Tick) {
 
 func (w *walker) keep(at score.Tick) *keptLuck {
 	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at}
-	k.state = w.states[w.place] // no other part of the track has gone on at that moment: all are held before one does
+	k.state = w.states[w.trackIndex] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
 		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls}
 		if v.evolved != nil {
@@ -95,12 +95,12 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 	}
 	for _, v := range w.all {
 		kept := k.values[v.name]
-		moved := kept.mover.Drawn + pending(kept.used)
+		moved := kept.mover.DrawIndex + pending(kept.used)
 		byHits := v.Lane().Moves == score.ByHit || v.Lane().Moves == score.ByStrike || v.Lane().Moves == score.ByStep && byChance
 		if bringBack(&v.Mover, kept.mover, byHits && !aligned) && !aligned {
 			v.used = kept.used
 		}
-		v.Drawn = moved - pending(v.used)
+		v.DrawIndex = moved - pending(v.used)
 		if aligned {
 			v.Mover.Align()
 		}
@@ -109,7 +109,7 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 		}
 	}
 	w.sounded = k.sounded
-	s := &w.states[w.place]
+	s := &w.states[w.trackIndex]
 	*s = k.state
 	s.before, s.since = s.now, -1
 	s.bar += w.bars.At(at) - w.hold.from
@@ -118,7 +118,7 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 // bringBack brings the draws of a mover back, and where it stands too if chance decides that, which it reports.
 func bringBack(m *orders.Mover, kept orders.State, byChance bool) bool {
 	if !byChance && !m.AtRandom() {
-		m.Drawn = kept.Drawn
+		m.DrawIndex = kept.DrawIndex
 		return false
 	}
 	fresh := m.Fresh // where the lanes are aligned at the same moment

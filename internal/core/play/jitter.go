@@ -33,7 +33,7 @@ func (w *walker) drawShift() score.Tick {
 		return 0
 	}
 	address := w.chance
-	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.Drawn)
+	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.DrawIndex)
 	most := w.jitter(w.tempo.At(w.next))
 	shift := score.Tick(chance.Below(address, 2*int(most)+1)) - most
 	address.Purpose = chance.ShiftBy

@@ -87,6 +87,6 @@ func (w *walker) jump(tick score.Tick) {
 		moves := int64(w.local / v.Rate)
 		v.SetMoves(moves)
 		v.due = score.Tick(moves+1) * v.Rate
-		w.tell(v.name, w.real(score.Tick(moves)*v.Rate), &v.Mover)
+		w.notify(v.name, w.real(score.Tick(moves)*v.Rate), &v.Mover)
 	}
 }

@@ -118,15 +118,15 @@ func (w *walker) seekClock(local score.Tick) {
 		for v.due <= local {
 			if v.IsForward() { // most lanes are, and a call costs as much as a move
 				v.Moved++
-				v.Drawn++
-				if v.Place++; v.Place == v.Length {
-					v.Place = 0
+				v.DrawIndex++
+				if v.Position++; v.Position == v.Length {
+					v.Position = 0
 				}
 			} else {
 				v.Advance()
 			}
 			if w.watch != nil || v.control != nil {
-				w.stand(v, w.real(v.due), w.heard(v.due))
+				w.stand(v, w.real(v.due), w.soundsAt(v.due))
 			}
 			v.due += v.Rate
 		}
@@ -150,7 +150,7 @@ func goOnAll(lanes []*value) {
 
 // stand tells on which step a lane with a loop of its own stands from a tick on, which is heard at another.
 func (w *walker) stand(v *value, tick, heard score.Tick) {
-	w.tell(v.name, tick, &v.Mover)
+	w.notify(v.name, tick, &v.Mover)
 	if v.control != nil && v.control.turned {
 		w.turn(v.control, tick, heard)
 	}
@@ -162,7 +162,7 @@ func (w *walker) turnMods() {
 	for _, v := range w.mods {
 		c := v.control
 		if first := !c.turned; first || w.begins || v.linked || v.fixed {
-			w.turn(c, w.next, w.heard(w.local))
+			w.turn(c, w.next, w.soundsAt(w.local))
 			if first || v.linked || v.fixed || v.Lane().Moves != score.ByClock {
 				w.turnedNow = append(w.turnedNow, stepTurn{c, len(c.waiting) - 1})
 			}
@@ -184,7 +184,7 @@ func (w *walker) withNote(start score.Tick) {
 	}
 }
 
-func (w *walker) tell(lane score.LaneName, tick score.Tick, m *orders.Mover) {
+func (w *walker) notify(lane score.LaneName, tick score.Tick, m *orders.Mover) {
 	if w.watch != nil {
 		w.watch(lane, Move{Tick: tick, Step: m.Step()})
 	}

@@ -48,7 +48,7 @@ func (w *walker) lookOn(a *lookAhead) *step {
 		}
 	}
 	w.goOn(&a.gate)
-	a.duration, a.rest = w.duration(a.gate.Drawn)
+	a.duration, a.rest = w.duration(a.gate.DrawIndex)
 	return &w.steps[a.gate.Step()]
 }
 

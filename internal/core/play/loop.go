@@ -8,13 +8,13 @@ import (
 
 // looper plays the loop of a track in place of its patterns. Where it is follows from the time alone.
 type looper struct {
-	track *score.Track
-	place int        // of the track in the project
-	next  score.Tick // when its next note starts
+	track      *score.Track
+	trackIndex int        // of the track in the project
+	next       score.Tick // when its next note starts
 }
 
 func newLooper(p *score.Project, place int) *looper {
-	l := &looper{track: &p.Tracks[place], place: place}
+	l := &looper{track: &p.Tracks[place], trackIndex: place}
 	l.seek(0)
 	return l
 }
@@ -71,7 +71,7 @@ func LoopNotes(t *score.Track, from, to score.Tick) []Note {
 	return (&looper{track: t}).between(from, to, nil)
 }
 
-func (l *looper) rank() int { return l.place * score.MaxParts }
+func (l *looper) rank() int { return l.trackIndex * score.MaxParts }
 
 // jumps is false where notes are tuned to what those before them were.
 func (l *looper) jumps() bool { return !l.track.Retunes() }

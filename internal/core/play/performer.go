@@ -50,7 +50,7 @@ func unplaced(p *score.Project) *Performer {
 	f := &Performer{order: order, states: make([]trackState, len(order)), left: map[partKey]partState{}, taken: map[taken]*common{}}
 	f.heard = newCommon(inOrder(p, order), newPitches(p.Key), h)
 	f.silent = make([]bool, len(order)*score.MaxParts)
-	f.told = make([]Change, len(f.silent)<<slotBits)
+	f.lastSent = make([]Change, len(f.silent)<<slotBits)
 	for i := range f.states {
 		f.states[i].since = -1
 	}

@@ -55,7 +55,7 @@ func (w *walker) begin() {
 	}
 	if w.begins = w.local == 0 && w.gate.Fresh; w.begins && w.watch != nil {
 		for _, v := range w.byClock {
-			w.tell(v.name, w.next, &v.Mover)
+			w.notify(v.name, w.next, &v.Mover)
 		}
 	}
 	w.goOn(&w.gate)
@@ -66,7 +66,7 @@ func (w *walker) begin() {
 func (w *walker) goOn(gate *orders.Mover) {
 	if gate.Fresh {
 		gate.Fresh = false
-		gate.Drawn++
+		gate.DrawIndex++
 		gate.Align()
 	} else {
 		gate.Advance()

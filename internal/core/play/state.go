@@ -60,7 +60,7 @@ func (f *Performer) Save() *State {
 			s.tracks[track] = soFar{f.states[slices.Index(f.order, track)], g.walked, g.acted}
 		}
 	}
-	for order, change := range f.told {
+	for order, change := range f.lastSent {
 		if change.Track > 0 {
 			s.told = append(s.told, pendingChange{change, order})
 		}
@@ -111,7 +111,7 @@ func Resume(p *score.Project, s *State, acts []Act, watch Watch) *Performer {
 	}
 	for _, c := range s.told {
 		if c, there := ranked(c); there {
-			f.told[c.order] = c.Change
+			f.lastSent[c.order] = c.Change
 		}
 	}
 	f.ready = slices.Clone(s.ready)

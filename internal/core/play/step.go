@@ -55,8 +55,8 @@ func readSteps(c *common, track *score.Track, part *score.Part) *[score.MaxSteps
 	return steps
 }
 
-// placeOf returns the place of the track with the id, which must exist.
-func placeOf(p *score.Project, id int) int {
+// trackIndexOf returns the place of the track with the id, which must exist.
+func trackIndexOf(p *score.Project, id int) int {
 	for i := range p.Tracks {
 		if p.Tracks[i].ID == id {
 			return i

@@ -52,7 +52,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) [
 
 // striking reads the lanes that hold for all hits of the present step.
 func (w *walker) striking(duration score.Tick) striking {
-	at, n := w.gate.Step(), w.gate.Drawn
+	at, n := w.gate.Step(), w.gate.DrawIndex
 	return striking{
 		step: at, n: n, duration: duration,
 		placing: placing{

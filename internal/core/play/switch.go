@@ -102,9 +102,9 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 	w.entered = at
 	w.holdFrom()
 	w.aligned, w.next = at, at
-	w.gate.Drawn = -1
+	w.gate.DrawIndex = -1
 	if left.lanes != nil {
-		w.gate.Drawn, w.sounded = left.gate.Drawn, left.walker.sounded
+		w.gate.DrawIndex, w.sounded = left.gate.DrawIndex, left.walker.sounded
 		w.portamento = left.walker.portamento
 	}
 	for _, v := range w.all {
@@ -112,7 +112,7 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 		if !known {
 			continue
 		}
-		v.Drawn = lane.mover.Drawn
+		v.DrawIndex = lane.mover.DrawIndex
 		if v.control != nil && lane.sends == v.control.mod {
 			v.control.started, v.control.sent = lane.control.started, lane.control.sent
 			v.control.from, v.control.to, v.control.begun, v.control.told = v.control.sent, v.control.sent, at, at
@@ -122,7 +122,7 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 		return
 	}
 	for _, other := range before {
-		if other.place == w.place {
+		if other.trackIndex == w.trackIndex {
 			w.triggers = slices.Clone(other.triggers)
 			w.triggered, w.control = other.triggered, other.control
 			break
@@ -222,7 +222,7 @@ func (f *Performer) remap(g *group) {
 	}
 	for _, track := range g.tracks {
 		first := slices.Index(f.order, track) * score.MaxParts << slotBits
-		told := f.told[first : first+score.MaxParts<<slotBits]
+		told := f.lastSent[first : first+score.MaxParts<<slotBits]
 		before := slices.Clone(told)
 		clear(told)
 		for at, c := range before {
@@ -231,7 +231,7 @@ func (f *Performer) remap(g *group) {
 			}
 			for _, w := range g.walkers {
 				if w.track.ID == track && w.part.ID == int(c.Part) {
-					f.told[w.order<<slotBits|at&(1<<slotBits-1)] = c
+					f.lastSent[w.order<<slotBits|at&(1<<slotBits-1)] = c
 				}
 			}
 		}

@@ -9,13 +9,13 @@ import (
 
 // waiting is what has been computed and not yet been handed over.
 type waiting struct {
-	notes   []Note
-	orders  []uint16 // of each note, the order of its part
-	changes []pendingChange
-	ready   []Change // that go with notes that were handed over
-	told    []Change // by part and slot the last one whose time has come, also of silent parts; one of no track is none
-	silent  []bool   // by the orders of parts: whether they decide and are not heard
-	keys    []uint64 // scratch
+	notes    []Note
+	orders   []uint16 // of each note, the order of its part
+	changes  []pendingChange
+	ready    []Change // that go with notes that were handed over
+	lastSent []Change // by part and slot the last one whose time has come, also of silent parts; one of no track is none
+	silent   []bool   // by the orders of parts: whether they decide and are not heard
+	keys     []uint64 // scratch
 }
 
 // What waits is sorted by whole numbers, which is faster than sorting it itself: the distance from the
@@ -96,7 +96,7 @@ func (q *waiting) remember(c *pendingChange) {
 	if c.Kind == midi.ControlChange && c.Number == midi.PortamentoTime && c.order&(1<<slotBits-1) == 0 {
 		return
 	}
-	if before := &q.told[c.order]; before.Track == 0 || before.Tick <= c.Tick {
+	if before := &q.lastSent[c.order]; before.Track == 0 || before.Tick <= c.Tick {
 		*before = c.Change
 	}
 }

@@ -12,9 +12,9 @@ type walker struct {
 	walkerState
 	gate orders.Mover
 
-	order int // of the part among all parts of all tracks
-	place int // of the track in the project
-	index int // of the part in its track
+	order      int // of the part among all parts of all tracks
+	trackIndex int // of the track in the project
+	partIndex  int // of the part in its track
 
 	project *score.Project
 	track   *score.Track
@@ -77,7 +77,7 @@ func newWalker(c *common, place, index int) *walker {
 	t := &p.Tracks[place]
 	part := &t.Parts()[index]
 	w := &walker{
-		project: p, track: t, part: part, place: place, index: index, order: place*score.MaxParts + index, pitches: c.pitches,
+		project: p, track: t, part: part, trackIndex: place, partIndex: index, order: place*score.MaxParts + index, pitches: c.pitches,
 		steps: readSteps(c, t, part), speed: t.Speed, tempo: c.tempo,
 		bars: c.bars, unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
@@ -97,7 +97,7 @@ func newWalker(c *common, place, index int) *walker {
 		w.durations += d.Weight
 	}
 	w.gate = orders.New(part.GateLane(), w.chance)
-	w.gate.Drawn, w.gate.Fresh = -1, true // its first move is the first step
+	w.gate.DrawIndex, w.gate.Fresh = -1, true // its first move is the first step
 	w.unsteady = w.durations > 0 || w.gate.AtRandom() && w.lengthsDiffer()
 	for i := range w.steps {
 		w.ties = w.ties || w.steps[i].gate == score.Tie
@@ -139,23 +139,23 @@ func (w *walker) play(dst []Note) []Note {
 		w.local = w.next - w.aligned
 	}
 	w.begin()
-	w.tell(score.Gate, w.next, &w.gate)
+	w.notify(score.Gate, w.next, &w.gate)
 	at := w.gate.Step()
 	s := &w.steps[at]
-	duration, rest := w.duration(w.gate.Drawn)
+	duration, rest := w.duration(w.gate.DrawIndex)
 	rest = rest || s.skip // where all steps are skipped
 	w.seekClock(w.local)
 	goOnAll(w.byStep)
 	heard, notes := score.Tick(0), len(dst)
 	if len(w.mods) > 0 {
-		heard, w.turnedNow = w.heard(w.local), w.turnedNow[:0]
+		heard, w.turnedNow = w.soundsAt(w.local), w.turnedNow[:0]
 		w.turnMods()
 	}
 	if !rest {
 		dst = w.act(s, duration, dst)
 	}
 	if len(dst) > notes {
-		w.states[w.place].strike(w.bars.At(w.next), len(dst)-notes)
+		w.states[w.trackIndex].strike(w.bars.At(w.next), len(dst)-notes)
 		heard = dst[notes].Start
 		w.withNote(heard)
 	}
@@ -177,7 +177,7 @@ func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
 		return dst
 	}
 	w.sounded = sounds
-	w.states[w.place].set(w.next, sounds)
+	w.states[w.trackIndex].set(w.next, sounds)
 	goOnAll(w.byHit)
 	goOnAll(w.byStrike)
 	if !sounds && w.decided == nil {

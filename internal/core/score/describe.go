@@ -15,14 +15,14 @@ func Describe(before, after *Project, e Edit) string {
 	if change, single := singleChange(before, after, e); single {
 		what = change
 	}
-	if where := placeOf(before, e); where != "" {
+	if where := subjectOf(before, e); where != "" {
 		return where + ": " + what
 	}
 	return what
 }
 
-// placeOf names the track that an edit is about, and of a kit the part; empty if it is about no one track.
-func placeOf(p *Project, e Edit) string {
+// subjectOf names the track that an edit is about, and of a kit the part; empty if it is about no one track.
+func subjectOf(p *Project, e Edit) string {
 	switch e := e.(type) {
 	case SetTrack:
 		return trackName(p, e.Track)
@@ -66,7 +66,7 @@ func commonPlace(p *Project, all All) (common string) {
 		if err != nil {
 			return ""
 		}
-		where := placeOf(p, edit)
+		where := subjectOf(p, edit)
 		if i > 0 && where != common {
 			return ""
 		}

@@ -40,7 +40,7 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 		part.Name = copyName(behind.Name)
 	}
 	part.ID = id
-	at := 1 + p.Track(e.Track).Pattern(e.Pattern).place(e.Part)
+	at := 1 + p.Track(e.Track).Pattern(e.Pattern).partIndex(e.Part)
 	return InsertPart{Track: e.Track, Pattern: e.Pattern, At: at, Value: part}.apply(p)
 }
 
@@ -107,7 +107,7 @@ func (e RemovePart) apply(p *Project) (Edit, error) {
 	if len(pattern.Parts) == 1 {
 		return nil, &FieldError{"the number of parts", 0, fmt.Sprintf("1 to %d", MaxParts)}
 	}
-	at := pattern.place(e.Part)
+	at := pattern.partIndex(e.Part)
 	undo := InsertPart{Track: e.Track, Pattern: e.Pattern, At: at, Value: part.Clone()}
 	pattern.Parts = slices.Delete(pattern.Parts, at, at+1)
 	return undo, nil
@@ -131,7 +131,7 @@ func (e MovePart) apply(p *Project) (Edit, error) {
 	if err := checkRange("to", e.To, 0, len(pattern.Parts)-1); err != nil {
 		return nil, err
 	}
-	back := MovePart{PartAddress: e.PartAddress, To: pattern.place(e.Part)}
+	back := MovePart{PartAddress: e.PartAddress, To: pattern.partIndex(e.Part)}
 	moveTo(pattern.Parts, back.To, e.To)
 	return back, nil
 }

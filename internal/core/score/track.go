@@ -132,14 +132,14 @@ func (t *Track) Parts() []Part { return t.Pattern(t.Playing).Parts }
 
 // Part returns the part with the id, or nil.
 func (pattern *Pattern) Part(id int) *Part {
-	if at := pattern.place(id); at >= 0 {
+	if at := pattern.partIndex(id); at >= 0 {
 		return &pattern.Parts[at]
 	}
 	return nil
 }
 
-// place returns where the part with the id stands, or -1.
-func (pattern *Pattern) place(id int) int {
+// partIndex returns where the part with the id stands, or -1.
+func (pattern *Pattern) partIndex(id int) int {
 	return slices.IndexFunc(pattern.Parts, func(part Part) bool { return part.ID == id })
 }
 
