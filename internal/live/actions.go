@@ -365,13 +365,13 @@ func (t *Transport) SetStage(s stage.Stage) {
 	}
 }
 
-// Course returns how a state of the project plays in the song's time: with what was done since playing began while it
-// plays, and else with the live changes put on it.
-func (t *Transport) Course(written *score.Project) play.Course {
+// Course returns how a state of the project plays a track from a tick of the song on: with what was done since playing began
+// while it plays, and else with the live changes put on it.
+func (t *Transport) Course(written *score.Project, track int, from score.Tick) play.Course {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	if t.playing {
-		return t.player.Course(written)
+		return t.player.Course(written, track, from)
 	}
 	return play.Course{Project: t.stage.On(written)}
 }

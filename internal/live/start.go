@@ -44,6 +44,7 @@ func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.started = t.Now() + int64(t.ahead())
 	t.log, t.logged = log.Log{Project: t.project, Stage: t.stage, From: from}, 0
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
+	t.player.KeepCheckpoints()
 	t.countIn(countIn)
 	t.standing = midi.Settings{}
 	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())

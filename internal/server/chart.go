@@ -124,7 +124,7 @@ func readStretch(w http.ResponseWriter, query url.Values, written *score.Project
 		refuse(w, http.StatusUnprocessableEntity, "the stretch must begin at 0 or later, be at most 64 whole notes long, and end within 100,000")
 		return asked, false
 	}
-	course := transport.Course(written)
+	course := transport.Course(written, id, score.Tick(first))
 	asked = stretch{course: course, project: course.End(), from: score.Tick(first), to: score.Tick(last)}
 	if asked.track = asked.project.Track(id); asked.track == nil {
 		fail(w, score.ErrUnknownTrack)

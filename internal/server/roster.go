@@ -43,9 +43,10 @@ func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	from, to := bars.Start(first), bars.Start(first+rosterBars)
-	course, outlines := c.transport.Course(state.Project), make([]Outline, len(state.Project.Tracks))
+	outlines := make([]Outline, len(state.Project.Tracks))
 	for i := range state.Project.Tracks {
-		outlines[i] = outlineOf(course, state.Project.Tracks[i].ID, from, to)
+		track := state.Project.Tracks[i].ID
+		outlines[i] = outlineOf(c.transport.Course(state.Project, track, from), track, from, to)
 	}
 	reply(w, outlines)
 }

@@ -152,5 +152,6 @@ func (p *Player) Edit(r *Replay) bool {
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
 	p.remeter(before)
+	p.editCheckpoints(r.tracks, r.letGo)
 	return true
 }

@@ -44,6 +44,7 @@ func (p *Player) Jump(song score.Tick, ready *Performance) []midi.Message {
 		p.performance = Perform(s.On(p.written), song, p.inputs)
 	}
 	p.began, p.settled, p.stage, p.acts, p.pending = s, s, s, nil, 0
+	p.checkpoints = nil
 	for _, a := range waiting {
 		if a.At > p.run {
 			p.Act(a.Action)

@@ -31,6 +31,9 @@ type Player struct {
 	acts    []act       // since then
 	settled stage.Stage // with those of them that count everywhere
 	pending int         // how many of them do
+
+	keeps       bool
+	checkpoints []checkpoint
 }
 
 // act is an action with ticks of the song.
@@ -138,6 +141,7 @@ func (p *Player) Advance(to score.Tick) (messages []midi.Message, places []Place
 		places = append(places, place)
 	}
 	p.performance.places = nil
+	p.check()
 	return messages, places
 }
 
@@ -292,12 +296,6 @@ func (p *Player) playedActs(acts []act, s stage.Stage) (played []play.Act) {
 		played = append(played, p.actOf(a, s))
 	}
 	return played
-}
-
-// Course returns how another state of the project would play in the song's time, if it took the present one's place.
-func (p *Player) Course(written *score.Project) play.Course {
-	next := p.edited(written, nil)
-	return play.Course{Project: next.began.On(written), From: p.pieces[len(p.pieces)-1].Song, Acts: next.playedActs(next.acts, next.began)}
 }
 
 // Lasting returns the note-ons of the notes that are down, and are to be until a tick of run time at least, as if they began

@@ -43,6 +43,15 @@ type Course struct {
 	Project *score.Project
 	From    score.Tick
 	Acts    []Act
+	// Later, if it is set, is where everything stood later, for what follows to be known sooner.
+	Later *Later
+}
+
+// Later is a state of a performer, the project with which it resumes, and the acts that are not done.
+type Later struct {
+	State   *State
+	Project *score.Project
+	Acts    []Act
 }
 
 // End returns the project after all that is done.
@@ -62,18 +71,28 @@ func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 // Look returns what each part of a track will do in [from, to), of the pattern that plays at the end of it. It is computed
 // by the code that plays, and for a silent track too. The track must exist.
 func (c Course) Look(track int, from, to score.Tick) []Outlook {
-	f := newPerformer(heardBy(c.Project, track), nil)
-	for _, a := range c.Acts {
-		if !a.Silences && slices.ContainsFunc(f.groups, func(g *group) bool { return g.isOf(&a) }) {
-			f.Act(a)
+	if c.Later != nil {
+		if outlooks, complete := c.look(c.Later.begin(track), track, from, to); complete {
+			return outlooks
 		}
+		c.Later = nil
 	}
+	outlooks, _ := c.look(c.begin(track), track, from, to)
+	return outlooks
+}
+
+// look returns what a performer does that has not come to a stretch; complete says that the last move before it is known of
+// every lane, and nothing of a step before the state from which it went on reaches into it.
+func (c Course) look(f *Performer, track int, from, to score.Tick) (outlooks []Outlook, complete bool) {
 	look := &looking{track: track, from: from, to: to, parts: map[int]*Outlook{}}
 	f.built = look.attach
 	f.each(look.attach)
-	if len(f.acts) == 0 || from < c.From {
+	switch {
+	case c.Later != nil:
+		f.pass(from, nil)
+	case len(f.acts) == 0 || from < c.From:
 		f.skipTo(from)
-	} else {
+	default:
 		f.skipTo(c.From)
 		f.pass(from, nil)
 	}
@@ -81,13 +100,44 @@ func (c Course) Look(track int, from, to score.Tick) []Outlook {
 		f.walk(g, to, to)
 	}
 	f.watchTo(to)
-	var outlooks []Outlook
+	complete = true
 	f.each(func(w *walker) {
-		if w.track.ID == track {
-			outlooks = append(outlooks, *look.parts[w.part.ID])
+		if w.track.ID != track {
+			return
+		}
+		complete = complete && (c.Later == nil || c.Later.State.Walked(track)+w.longest() <= from)
+		outlook := *look.parts[w.part.ID]
+		outlooks = append(outlooks, outlook)
+		for _, name := range score.LaneNames() {
+			if w.part.Lanes.Has(name) && (name == score.Gate || !w.part.Lanes.Lane(name).Linked) {
+				moves := outlook.Moves[name]
+				complete = complete && len(moves) > 0 && moves[0].Tick <= from
+			}
 		}
 	})
-	return outlooks
+	return outlooks, complete
+}
+
+// begin returns a performer of the tracks that a track hears of, and where something is done of those that hear of it, too:
+// how far ahead it looks follows from all of them.
+func (c Course) begin(track int) *Performer {
+	f := newPerformer(c.Project, []int{track})
+	for _, a := range c.Acts {
+		if !a.Silences && slices.ContainsFunc(f.groups, func(g *group) bool { return g.isOf(&a) }) {
+			f.Act(a)
+		}
+	}
+	if len(f.acts) == 0 {
+		return newPerformer(heardBy(c.Project, track), nil)
+	}
+	return f
+}
+
+// begin returns a performer that goes on from a state, of the tracks that hear of a track and of which it hears.
+func (l *Later) begin(track int) *Performer {
+	f := resume(l.Project, l.State, l.Acts, nil, []int{track})
+	f.acts = slices.DeleteFunc(f.acts, func(a Act) bool { return a.Silences })
+	return f
 }
 
 // looking gathers what the parts of a track do in [from, to).

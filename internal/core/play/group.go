@@ -41,23 +41,22 @@ func newCommon(p *score.Project, pitches *pitches, h hearing) *common {
 	return &common{project: p, pitches: pitches, tempo: TempoMapOf(p), bars: p.Bars(), hearing: h}
 }
 
-// groups returns the ids of the tracks of each group, of those that have one of the tracks that are named, or of all.
+// groups returns the ids of the tracks of each group that has one of the tracks that are named, or of all.
 func (c *common) groups(only []int) (groups [][]int) {
-	of, places := c.hearing.coupled(c.project), map[int]int{}
+	of, indexes := c.hearing.coupled(c.project), map[int]int{}
 	for i := range c.project.Tracks {
 		id := c.project.Tracks[i].ID
-		if len(only) > 0 && !slices.Contains(only, id) {
-			continue
-		}
-		place, known := places[of[id]]
+		index, known := indexes[of[id]]
 		if !known {
-			place = len(groups)
-			places[of[id]] = place
+			index = len(groups)
+			indexes[of[id]] = index
 			groups = append(groups, nil)
 		}
-		groups[place] = append(groups[place], id)
+		groups[index] = append(groups[index], id)
 	}
-	return groups
+	return slices.DeleteFunc(groups, func(tracks []int) bool {
+		return len(only) > 0 && !slices.ContainsFunc(tracks, func(id int) bool { return slices.Contains(only, id) })
+	})
 }
 
 // newGroup returns a group at tick 0.

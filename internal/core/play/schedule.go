@@ -44,6 +44,18 @@ func (w *walker) duration(n int64) (duration score.Tick, rest bool) {
 	panic("play: the weights of durations do not add up")
 }
 
+// longest returns how long a step of the part lasts at most, in ticks of the project.
+func (w *walker) longest() score.Tick {
+	rate, lengths := w.gate.Rate, score.Tick(1)
+	for _, d := range w.part.Durations {
+		rate = max(rate, d.Value.Ticks())
+	}
+	for i := range w.steps {
+		lengths = max(lengths, w.steps[i].lengths())
+	}
+	return w.span(rate*lengths) + 1
+}
+
 // begin moves the gate lane on to the step that comes now. It brings the luck back where a pass of what is held
 // begins, and lets the lanes evolve where it is time.
 func (w *walker) begin() {

@@ -68,10 +68,18 @@ func (f *Performer) Save() *State {
 	return s
 }
 
+// Walked returns the tick before which all steps of a track were done.
+func (s *State) Walked(track int) score.Tick { return s.tracks[track].walked }
+
 // Resume returns a performer that goes on from a state, as the one that was saved would; what the project does not have
 // any more is left out. The project is the one before the acts, which are all that are not done. Watch, if it is set, is
 // told of all moves from there on.
 func Resume(p *score.Project, s *State, acts []Act, watch Watch) *Performer {
+	return resume(p, s, acts, watch, nil)
+}
+
+// resume is Resume for the groups of some tracks, or for all if none are named.
+func resume(p *score.Project, s *State, acts []Act, watch Watch, only []int) *Performer {
 	f := unplaced(p)
 	f.watch, f.acts, f.played, f.left = watch, slices.Clone(acts), s.played, maps.Clone(s.left)
 	first := f.heard
@@ -81,8 +89,8 @@ func Resume(p *score.Project, s *State, acts []Act, watch Watch) *Performer {
 		}
 	}
 	f.silenced = s.silenced
-	for _, tracks := range first.groups(nil) {
-		f.groups = append(f.groups, f.resume(first, tracks, s))
+	for _, tracks := range first.groups(only) {
+		f.groups = append(f.groups, f.resumeGroup(first, tracks, s))
 	}
 	ranks := map[partKey]int{}
 	f.each(func(w *walker) { ranks[w.key()] = w.order })
@@ -119,8 +127,8 @@ func Resume(p *score.Project, s *State, acts []Act, watch Watch) *Performer {
 	return f
 }
 
-// resume returns a group that goes on from a state.
-func (f *Performer) resume(c *common, tracks []int, s *State) *group {
+// resumeGroup returns a group that goes on from a state.
+func (f *Performer) resumeGroup(c *common, tracks []int, s *State) *group {
 	so := s.tracks[tracks[0]]
 	for i := range f.acts {
 		a := &f.acts[i]

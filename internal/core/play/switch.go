@@ -162,9 +162,15 @@ func (w *walker) continueFrom(was *walker, at score.Tick) {
 // retime has the part's own time count so that its next step, and the next moves of its lanes, come when they were due,
 // where it passes at another speed, or steps that swing in pairs last longer or shorter. Of these the first stays first.
 func (w *walker) retime(was *walker) {
-	second := was.local / was.gate.Rate % 2
-	w.local = second * w.gate.Rate
-	w.aligned = w.next - w.span(w.local)
+	at := was.real(was.local)
+	if w.stops { // a realignment can come before the step
+		whole := (at - was.aligned) / score.Tick(w.speed.M)
+		w.local = whole * score.Tick(w.speed.N)
+	} else {
+		second := was.local / was.gate.Rate % 2
+		w.local = second * w.gate.Rate
+	}
+	w.aligned = at - w.span(w.local)
 	num, den := score.Tick(was.speed.M*w.speed.N), score.Tick(was.speed.N*w.speed.M)
 	for _, v := range w.byClock {
 		since := (v.due - was.local) * num

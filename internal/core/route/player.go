@@ -70,6 +70,9 @@ func (r *Player) Act(a play.Act) { r.performer.Act(a) }
 // Done returns the number up to which all acts count; see play.Performer.Done.
 func (r *Player) Done() int64 { return r.performer.Done() }
 
+// Save returns where the tracks stand; see play.Performer.Save.
+func (r *Player) Save() *play.State { return r.performer.Save() }
+
 // Ahead returns how far ahead of what is handed over the steps of tracks have been done; without any, of all tracks.
 func (r *Player) Ahead(tracks []int) score.Tick { return r.performer.Ahead(tracks) }
 

@@ -181,3 +181,62 @@ func TestNamesAreDifferent(t *testing.T) {
 		require.LessOrEqual(t, spec.Min, spec.Max)
 	}
 }
+
+// The bounds of controls are those of the document: written out by hand, both ends are accepted, and what lies beyond is
+// refused.
+func TestBoundsOfControls(t *testing.T) {
+	p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		part.Lanes.Velocity.Spread = &score.Spread{Chance: 50, Depth: 50, Lowest: -5, Highest: 5, Grain: 1}
+		track.Patterns = append(track.Patterns, track.Clone().Patterns[0])
+		track.Patterns[1].ID = 255
+	})
+	bounds := map[string][2]int{
+		"project push": {-500, 500}, "project luck": {0, 999_999}, "project fill": {0, 1}, "project swing": {500, 750},
+		"track mute": {0, 1}, "track solo": {0, 1}, "track active": {0, 1}, "track pattern": {0, 255}, "track degrees": {-28, 28},
+		"track semitones": {-48, 48}, "track speed": {0, 255}, "track swing": {500, 750}, "track delay": {-20160, 20160},
+		"track jitter": {0, 100}, "track hold": {0, 64}, "part part mute": {0, 1}, "part part fill": {0, 100}, "lane first": {0, 63},
+		"lane length": {1, 64}, "lane rate": {0, 20}, "lane order": {0, 7}, "lane amount": {0, 200}, "lane depth": {0, 100}, "lane lean": {-100, 100},
+	}
+	for _, spec := range stage.Specs() {
+		bound, known := bounds[string(spec.Of)+" "+spec.Name]
+		require.True(t, known, spec.Name)
+		c := stage.Control{Name: spec.Name}
+		if spec.Of != stage.OfProject {
+			c.Track = p.Tracks[0].ID
+		}
+		if spec.Of == stage.OfLane {
+			c.Lane = score.Velocity
+		}
+		for _, value := range bound {
+			require.NoError(t, c.Check(p, value), "%s %d", spec.Name, value)
+			require.NotEmpty(t, c.ValueWords(p, value))
+		}
+		require.Error(t, c.Check(p, bound[0]-1), spec.Name)
+		require.Error(t, c.Check(p, bound[1]+1), spec.Name)
+		require.True(t, len(spec.Values) == 0 || len(spec.Values) == spec.Max+1, spec.Name)
+	}
+	require.Equal(t, "3:2", stage.Control{Name: "speed", Track: p.Tracks[0].ID}.ValueWords(p, 2*16+1))
+}
+
+// Words say of which track, part and lane a control is.
+func TestWordsOfControls(t *testing.T) {
+	p := score.Demo()
+	kit := p.Tracks[2]
+	part := stage.Control{Name: "part mute", Track: kit.ID, Pattern: kit.Playing, Part: kit.Parts()[1].ID}
+	require.Equal(t, kit.Name+", "+kit.Parts()[1].Name+": mute", part.Words(p))
+	lane := part
+	lane.Name, lane.Lane = "length", score.Gate
+	require.Equal(t, kit.Name+", "+kit.Parts()[1].Name+": gate length", lane.Words(p))
+	melodic := stage.Control{Name: "rate", Track: p.Tracks[0].ID, Part: p.Tracks[0].Parts()[0].ID, Lane: score.Gate}
+	require.Equal(t, p.Tracks[0].Name+": gate rate", melodic.Words(p))
+	require.Equal(t, "1/1.", melodic.ValueWords(p, 0))
+	require.Equal(t, "A", stage.Control{Name: "pattern", Track: p.Tracks[0].ID}.ValueWords(p, p.Tracks[0].Playing))
+	require.Equal(t, "99", stage.Control{Name: "pattern", Track: p.Tracks[0].ID}.ValueWords(p, 99))
+	require.Equal(t, "3 ms", stage.Control{Name: "jitter", Track: p.Tracks[0].ID}.ValueWords(p, 3))
+	require.Equal(t, "7", stage.Control{Name: "degrees", Track: 99}.ValueWords(p, 7))
+	require.True(t, part.Silences())
+	require.False(t, lane.Silences())
+	require.False(t, stage.Control{Name: "brightness"}.Silences())
+	require.True(t, stage.Control{Name: "push"}.Momentary())
+	require.False(t, stage.Control{Name: "brightness"}.Momentary())
+}

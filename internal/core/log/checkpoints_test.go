@@ -1,0 +1,58 @@
+package log_test
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/score"
+)
+
+// What a track is going to do, and has done in the last bars, is the same by checkpoints as if all was played from the
+// beginning, over edits, actions, inputs and jumps.
+func TestCheckpointsForecastTheSame(t *testing.T) {
+	forecasts, sooner := 0, 0
+	rapid.Check(t, func(t *rapid.T) {
+		l := drawn(t)
+		players := []*log.Player{log.NewPlayer(*l, nil), log.NewPlayer(*l, nil)}
+		players[0].KeepCheckpoints()
+		for _, p := range players {
+			for _, entry := range l.Entries {
+				for p.Run() < entry.Tick {
+					p.Advance(min(entry.Tick, p.Run()+score.TicksPerQuarter))
+				}
+				p.Do(entry)
+			}
+			for end := p.Run() + 8*score.TicksPerQuarter; p.Run() < end; {
+				p.Advance(p.Run() + score.TicksPerQuarter)
+			}
+		}
+		by, from := players[0], max(0, players[0].Song()+score.Tick(rapid.IntRange(-6, 4).Draw(t, "quarters"))*score.TicksPerQuarter)
+		if slices.ContainsFunc(by.Written().Tracks, func(track score.Track) bool {
+			return track.Source.Kind != score.OwnClock && !track.Source.FollowsTrack()
+		}) {
+			return // what came in is known of checkpoints alone
+		}
+		for _, track := range by.Written().Tracks {
+			want := players[1].Course(by.Written(), track.ID, from).Look(track.ID, from, from+4*score.TicksPerQuarter)
+			course := by.Course(by.Written(), track.ID, from)
+			if course.Later != nil {
+				sooner++
+			}
+			got := course.Look(track.ID, from, from+4*score.TicksPerQuarter)
+			require.Len(t, got, len(want))
+			for i := range want {
+				require.Equal(t, want[i].Forecasts, got[i].Forecasts, "track %d", track.ID)
+				for lane, moves := range want[i].Moves {
+					require.Equal(t, moves, got[i].Moves[lane], "%s of track %d", lane, track.ID)
+				}
+				forecasts += len(want[i].Forecasts)
+			}
+		}
+	})
+	require.Greater(t, forecasts, 100)
+	require.Greater(t, sooner, 50)
+}
