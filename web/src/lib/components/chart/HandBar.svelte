@@ -41,7 +41,7 @@
     />
     <span class="caption">%</span>
   {/if}
-  <span class="ml-2 flex gap-1">
+  <span class="ml-2 flex gap-1 max-[1150px]:hidden">
     <button
       class="control h-[24px]! text-[12px]!"
       data-help="Copy the chosen steps, or the cursor's lane. Ctrl+C"

@@ -9,6 +9,7 @@
   const session = getSession();
   const chosen = $derived(index === session.partIndex);
   const address = $derived(session.addressOf(part));
+  const mute = $derived(session.stage.muteOf(part));
   const lane = $derived(session.lane("gate", part));
 </script>
 
@@ -33,10 +34,14 @@
     />
   </div>
   <button
-    class="control h-[22px]! min-w-[22px]! self-start px-1! text-[11px]!"
+    class={[
+      "control h-[22px]! min-w-[22px]! self-start px-1! text-[11px]!",
+      session.stage.isChanged(mute) && "font-bold underline",
+      session.stage.waiting(mute) && "border-signal! border-dashed!",
+    ]}
     aria-label="Mute {part.name}"
     aria-pressed={session.stage.partOn(part)}
     data-help="Mute the part: it decides all the same."
-    onclick={() => session.stage.toggle(session.stage.muteOf(part), part.mute)}>M</button
+    onclick={() => session.stage.toggle(mute, part.mute)}>M</button
   >
 </div>
