@@ -33,7 +33,7 @@ var mayImport = map[string][]string{
 	"internal/core/score":     {"internal/core/oneof", "internal/core/theory"},
 	"internal/core/smf":       {"internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/take", "internal/core/theory"},
 	"internal/core/take":      {"internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/oneof", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/stage", "internal/core/theory"},
-	"internal/core/stage":     {"internal/core/score"},
+	"internal/core/stage":     {"internal/core/score", "internal/core/theory"},
 	"internal/core/testkit":   {"internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/stage", "internal/core/theory"},
 	"internal/core/theory":    {},
 	"internal/health":         {},

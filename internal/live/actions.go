@@ -94,7 +94,7 @@ func (t *Transport) check(doings []Doing) error {
 	next := t.stage
 	for _, d := range doings {
 		if d.Value != nil {
-			if err := d.Control.Check(t.project, *d.Value); err != nil {
+			if err := d.Control.Check(next.On(t.project), *d.Value); err != nil {
 				return err
 			}
 		}

@@ -98,7 +98,7 @@ func (t *Transport) EndRecording() {
 	}
 	now := t.Now()
 	t.playOut(now)
-	t.recorder.end(t.tickAt(now), t.logUntil())
+	t.recorder.end(t.unheard(now), t.logUntil())
 	t.plan = nil
 	t.notify()
 }

@@ -28,7 +28,7 @@ func TestATakeHoldsWhatWasHeard(t *testing.T) {
 
 		want := take.Of(testkit.Buoy(), "")
 		want.Messages = rendered(testkit.Buoy(), at+1)
-		want.Finish(at)
+		want.Finish(at + 1) // the first tick of which nothing was heard
 		require.Equal(t, want.Messages, recorded.Messages)
 		require.Equal(t, 48_213, recorded.Luck)
 		require.InDelta(t, 10.38, float64(recorded.Nanos())/1e9, 0.02, "the first 120 ms are the look-ahead")
@@ -70,7 +70,7 @@ func TestPunchInWhilePlaying(t *testing.T) {
 			notes++
 		}
 		require.Equal(t, notes, recorded.Count())
-		require.Equal(t, to-bar, recorded.End)
+		require.Equal(t, to+1-bar, recorded.End)
 	})
 }
 
@@ -126,7 +126,7 @@ func TestABrokenDiskLosesNothing(t *testing.T) {
 		pass(time.Second)
 		want := take.Of(testkit.Buoy(), "")
 		want.Messages = rendered(testkit.Buoy(), at+1)
-		want.Finish(at)
+		want.Finish(at + 1)
 		require.Equal(t, want.Messages, s.finished(t, 1).Messages)
 	})
 }

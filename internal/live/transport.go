@@ -167,8 +167,8 @@ func (t *Transport) Stop() {
 	now := t.Now()
 	t.playOut(now)
 	t.notifyOmitted(now, true)
-	at := t.tickAt(now)
-	releases := t.sounding.Release(func(began score.Tick) score.Tick { return max(at, began+1) })
+	at := t.unheard(now)
+	releases := t.sounding.Release(func(score.Tick) score.Tick { return at })
 	t.recorder.add(releases)
 	logged := t.logUntil()
 	t.recorder.end(at, logged)
@@ -203,6 +203,14 @@ func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool)
 	}
 	start = t.tickAt(at)
 	return t.player.Pieces().Song(start), max(1, t.tickAt(at+lasts)-start), true
+}
+
+// unheard returns the first tick of run time of which nothing was heard by a moment.
+func (t *Transport) unheard(now int64) score.Tick {
+	if now < t.started {
+		return 0
+	}
+	return t.tickAt(now) + 1
 }
 
 func (t *Transport) tickAt(now int64) score.Tick  { return t.player.Tempo().TickAt(now - t.started) }

@@ -88,7 +88,7 @@ func TestWhatIsNotPerformed(t *testing.T) {
 		`{"do":[{"control":{"name":"mute","track":1},"value":1}],"when":"bars"}`:                                                   "bars is 0; it must be 1 to 64",
 		`{"do":[{"control":{"name":"mute","track":1},"value":1},{"control":{"name":"mute","track":9},"value":1}],"when":"now"}`:    "mute of track 9: what it would change is not there any more",
 		`{"do":[{"control":{"name":"speed","track":1},"value":240},{"control":{"name":"hull","track":1},"value":1}],"when":"now"}`: `control.name is \"hull\"`,
-		`{"do":[{"control":{"name":"tempo"},"value":1}],"when":"now"}`:                                                             "it must be a control of a project",
+		`{"do":[{"control":{"name":"winch"},"value":1}],"when":"now"}`:                                                             "it must be a control of a project",
 	} {
 		a := h.do("POST", "/api/stage", body)
 		require.GreaterOrEqual(t, a.status, 400)

@@ -105,7 +105,7 @@ func Decode(data []byte) (l *Log, end score.Tick, err error) {
 	}
 	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage)}
 	for i, change := range file.Stage {
-		if err := change.Control.Check(&file.Project, change.Value); err != nil {
+		if err := change.Control.CheckRange(change.Value); err != nil {
 			return nil, 0, fmt.Errorf("live change %d of the log: %w", i+1, err)
 		}
 	}
@@ -176,13 +176,13 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	return entry, nil
 }
 
-// action reads an action. Where what it would change is gone by then it has no effect, as while it was played.
+// action reads an action. Where its value cannot be by then it has no effect, as while it was played.
 func (r *reader) action(entry Entry, a *FileAction) (Entry, error) {
 	if a.At < 0 || a.At > score.LastTick {
 		return entry, &score.FieldError{Field: "at", Got: a.At, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
 	}
 	if a.Value != nil {
-		if err := a.Control.Check(r.project, *a.Value); err != nil && !errors.Is(err, stage.ErrGone) {
+		if err := a.Control.CheckRange(*a.Value); err != nil {
 			return entry, err
 		}
 	}

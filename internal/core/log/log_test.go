@@ -100,6 +100,10 @@ func TestWhichLogsAreRefused(t *testing.T) {
 		"entry 1 of the log: song is -1; it must be 0 to 806400000000":            `"entries":[{"tick":5,"song":-1}],"end":9}`,
 		"entry 1 of the log: the message is F8 01; it must be a note":             `"entries":[{"tick":5,"input":[248,1]}],"end":9}`,
 		"entry 1 of the log: a byte of the input is not within 0 to 255":          `"entries":[{"tick":5,"input":[144,60,256]}],"end":9}`,
+		"entry 1 of the log: mute is 2; it must be 0 to 1":                        `"entries":[{"tick":5,"action":{"control":{"name":"mute","track":1},"value":2,"at":5}}],"end":9}`,
+		"entry 1 of the log: at is -1; it must be 0 to 806400000000":              `"entries":[{"tick":5,"action":{"control":{"name":"mute","track":1},"value":1,"at":-1}}],"end":9}`,
+		"entry 1 of the log: only an edit takes live changes away":                `"entries":[{"tick":5,"song":0,"letGo":[{"name":"mute","track":1}]}],"end":9}`,
+		"live change 1 of the log: swing is 751; it must be 500 to 750":           `"stage":[{"control":{"name":"swing"},"value":751}],"entries":[],"end":9}`,
 		"from or end is 0 or 0; it must be":                                       `"entries":[],"end":0}`,
 		`unknown field "beats"`:                                                   `"entries":[],"end":9,"beats":4}`,
 	} {

@@ -139,8 +139,8 @@ func (c Control) Check(p *score.Project, value int) error {
 	if err != nil {
 		return err
 	}
-	if value < spec.Min || value > spec.Max {
-		return &score.FieldError{Field: spec.Words, Got: value, Allowed: fmt.Sprintf("%d to %d", spec.Min, spec.Max)}
+	if err := c.CheckRange(value); err != nil {
+		return err
 	}
 	edit, err := spec.edit(t, value).Edit()
 	if err != nil {
@@ -148,6 +148,18 @@ func (c Control) Check(p *score.Project, value int) error {
 	}
 	_, _, err = score.Apply(p, edit)
 	return err
+}
+
+// CheckRange refuses a value that a control can have of no project. The error is a *score.FieldError.
+func (c Control) CheckRange(value int) error {
+	spec := specOf(c.Name, c.scope())
+	if spec == nil {
+		return &score.FieldError{Field: "control.name", Got: fmt.Sprintf("%.40q", c.Name), Allowed: "a control of a " + string(c.scope())}
+	}
+	if value < spec.Min || value > spec.Max {
+		return &score.FieldError{Field: spec.Words, Got: value, Allowed: fmt.Sprintf("%d to %d", spec.Min, spec.Max)}
+	}
+	return nil
 }
 
 // Written returns the value that a control has in a project; ok is false if it is not there.

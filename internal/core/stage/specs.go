@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 // perMille is the unit of what is counted in tenths of a percent.
@@ -20,8 +21,14 @@ var specs []Spec
 
 func init() { // because rules of entries look others up
 	specs = append(specs,
+		Spec{Name: "tempo", Of: OfProject, Words: "tempo", Unit: "1/1000 bpm", Min: int(score.MinTempo), Max: int(score.MaxTempo), control: control{
+			read: func(t *target) int { return int(t.project.Tempo) },
+			edit: func(t *target, value int) score.EditJSON { return tempos(t, value, t.standing("push", 0)) }}},
 		Spec{Name: "push", Of: OfProject, Words: "tempo push", Unit: perMille, Min: -MaxPush, Max: MaxPush, Momentary: true, control: control{
-			read: func(*target) int { return 0 }, edit: pushed}},
+			read: func(*target) int { return 0 },
+			edit: func(t *target, value int) score.EditJSON {
+				return tempos(t, t.standing("tempo", int(t.project.Tempo)), value)
+			}}},
 		Spec{Name: "luck", Of: OfProject, Words: "luck", Max: score.MaxLuck, control: control{
 			read: func(t *target) int { return t.project.Luck.Number },
 			edit: func(_ *target, value int) score.EditJSON {
@@ -43,12 +50,12 @@ func init() { // because rules of entries look others up
 	specs = append(specs, laneSpecs()...)
 }
 
-// pushed returns all tempos, faster or slower by so many tenths of a percent.
-func pushed(t *target, value int) score.EditJSON {
+// tempos returns the tempo of the beginning and all later ones, pushed by so many tenths of a percent.
+func tempos(t *target, first, push int) score.EditJSON {
 	scaled := func(tempo score.Tempo) score.Tempo {
-		return max(score.MinTempo, min(score.MaxTempo, score.Tempo(score.Rounded(int(tempo)*(1000+value), 1000))))
+		return max(score.MinTempo, min(score.MaxTempo, score.Tempo(score.Rounded(int(tempo)*(1000+push), 1000))))
 	}
-	tempo, changes := scaled(t.project.Tempo), []score.TempoChange{}
+	tempo, changes := scaled(score.Tempo(first)), []score.TempoChange{}
 	for _, change := range t.project.TempoChanges {
 		change.Tempo = scaled(change.Tempo)
 		changes = append(changes, change)
@@ -80,6 +87,16 @@ func trackSpecs() []Spec {
 			func(t *score.Track, value int) score.SetTrack {
 				return score.SetTrack{Transpose: &score.Transpose{Degrees: t.Transpose.Degrees, Semitones: value}}
 			}),
+		onTrack(Spec{Name: "lowest", Words: "lowest note", Max: 116},
+			func(t *score.Track) int { return t.Register.Lowest },
+			func(t *score.Track, value int) score.SetTrack {
+				return score.SetTrack{Register: &theory.Register{Lowest: value, Highest: t.Register.Highest}}
+			}),
+		onTrack(Spec{Name: "highest", Words: "highest note", Min: 11, Max: theory.HighestNote},
+			func(t *score.Track) int { return t.Register.Highest },
+			func(t *score.Track, value int) score.SetTrack {
+				return score.SetTrack{Register: &theory.Register{Lowest: t.Register.Lowest, Highest: value}}
+			}),
 		onTrack(Spec{Name: "speed", Words: "speed", Max: 255, Values: speeds()},
 			func(t *score.Track) int { return (t.Speed.N-1)*16 + t.Speed.M - 1 },
 			func(_ *score.Track, value int) score.SetTrack {
@@ -106,14 +123,11 @@ func onTrack(spec Spec, read func(*score.Track) int, set func(*score.Track, int)
 	spec.control = control{
 		read: func(t *target) int { return read(t.track) },
 		edit: func(t *target, value int) score.EditJSON {
-			track := *t.track
-			for _, other := range []string{"degrees", "semitones"} { // which are one value of a track
-				if v, changed := t.stage.Value(Control{Name: other, Track: track.ID}); changed && other == "degrees" {
-					track.Transpose.Degrees = v
-				} else if changed {
-					track.Transpose.Semitones = v
-				}
-			}
+			track := *t.track // of whose values some are two controls each
+			track.Transpose.Degrees = t.standing("degrees", track.Transpose.Degrees)
+			track.Transpose.Semitones = t.standing("semitones", track.Transpose.Semitones)
+			track.Register.Lowest = t.standing("lowest", track.Register.Lowest)
+			track.Register.Highest = t.standing("highest", track.Register.Highest)
 			edit := set(&track, value)
 			edit.Track = track.ID
 			return score.EditJSON{SetTrack: &edit}
@@ -216,7 +230,7 @@ func laneSpecs() []Spec {
 	}
 }
 
-// standing returns the value that another control of the same lane has by a live change, or else the written one.
+// standing returns the value that another control of the same thing has by a live change, or else the written one.
 func (t *target) standing(name string, written int) int {
 	c := t.Control
 	c.Name = name

@@ -144,7 +144,8 @@ func (s Stage) Differing(p *score.Project) []Change {
 // none.
 func (s Stage) Store(p *score.Project) (edit score.All, ok bool) {
 	edit.Name = "live changes"
-	for _, change := range s.Stopped().Differing(p) {
+	s = s.Stopped()
+	for _, change := range s.Differing(p) {
 		if form, err := s.edit(p, change); err == nil {
 			edit.Edits = append(edit.Edits, form)
 		}
