@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/testkit"
@@ -244,5 +245,34 @@ func TestLiveChangesAreKept(t *testing.T) {
 		stop()
 		running.Wait()
 		require.Equal(t, []stage.Stage{two, one}, kept.saved, "what is left is written at the end")
+	})
+}
+
+// What is done again while an edit that lets go of it is brought to play stays, live and in the log.
+func TestAnActionAfterAnEditStays(t *testing.T) {
+	onStage(t, slowProject(), func(t *testing.T, s *rig) {
+		s.Play()
+		pass(time.Minute)
+		length := stage.Control{Name: "length", Track: 2, Lane: score.Gate}
+		require.NoError(t, s.Do([]Doing{{length, value(3)}}, Now, 0))
+		pass(time.Second)
+		edit := score.SetLane{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 2}, Lane: score.Gate}, Length: value(7)}
+		edited, _, err := score.Apply(slowProject(), edit)
+		require.NoError(t, err)
+		s.SetProject(edited, Change{Way: edit, New: true})
+		require.NoError(t, s.Do([]Doing{{length, value(5)}}, Now, 0))
+		pass(5 * time.Second)
+		got, there := s.Stage().Value(length)
+		require.True(t, there)
+		require.Equal(t, 5, got)
+		logged, end := s.Log()
+		require.Len(t, logged.Entries, 3)
+		s.Transport.mu.Lock()
+		run := s.player.Run()
+		s.Transport.mu.Unlock()
+		var shared route.SharedKeys
+		require.Equal(t, shared.Play(logged.Play(run), nil), s.listener.messages())
+		require.Positive(t, end)
+		s.Stop()
 	})
 }

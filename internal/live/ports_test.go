@@ -33,7 +33,9 @@ func TestPortsHaveTheirTime(t *testing.T) {
 		s.Disconnect(s.listener)
 		s.Play()
 		pass(time.Second)
-		require.Less(t, s.timeOf(s.edge())-s.Now(), int64(120*time.Millisecond))
+		s.Transport.mu.Lock()
+		require.Less(t, s.timeOf(s.player.Run())-s.Now(), int64(120*time.Millisecond))
+		s.Transport.mu.Unlock()
 		s.Stop()
 	})
 }
@@ -53,9 +55,10 @@ func TestAPortIsBroughtUpToDate(t *testing.T) {
 		late := &listener{now: s.Now}
 		s.Connect(late)
 		pass(10 * time.Millisecond)
-		require.Equal(t, midi.Program, late.sounds[0].Kind)
-		require.Equal(t, midi.NoteOn, late.sounds[1].Kind, "the note that goes on")
-		require.LessOrEqual(t, late.sounds[1].At, s.Now())
+		begins := late.events()
+		require.Equal(t, midi.Program, begins[0].Kind)
+		require.Equal(t, midi.NoteOn, begins[1].Kind, "the note that goes on")
+		require.LessOrEqual(t, begins[1].At, s.Now())
 		pass(20 * time.Second)
 		s.Stop()
 		all, some := s.listener.messages(), late.messages()
@@ -83,9 +86,10 @@ func TestMuteHoldsAtOnce(t *testing.T) {
 			pass(time.Duration(200+13*n) * time.Millisecond)
 			control := stage.Control{Name: []string{"mute", "solo"}[n/2%2], Track: 1 + n/4%2}
 			require.NoError(t, s.Do([]Doing{{control, value(1 - n%2)}}, Now, 0))
-			now := s.tickAt(s.Now())
-			playing := s.player.Playing()
-			for _, event := range s.listener.sounds {
+			s.Transport.mu.Lock()
+			now, playing := s.tickAt(s.Now()), s.player.Playing()
+			s.Transport.mu.Unlock()
+			for _, event := range s.listener.events() {
 				if track := playing.Track(int(event.Track)); event.Kind == midi.NoteOn && event.Tick > now {
 					require.False(t, playing.Silent(track, &track.Parts()[0]), "at %d, now %d", event.Tick, now)
 				}

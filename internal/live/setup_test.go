@@ -66,6 +66,13 @@ func (l *listener) Release() {
 	l.released++
 }
 
+// events returns what was handed over.
+func (l *listener) events() []output.Event {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return slices.Clone(l.sounds)
+}
+
 func (l *listener) Show(places []Place, clicks []Click) {
 	l.mu.Lock()
 	defer l.mu.Unlock()

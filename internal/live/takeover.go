@@ -91,6 +91,9 @@ func (t *Transport) replayWanted() {
 		if !t.playing || t.player != player {
 			continue
 		}
+		if letGo := t.wanted.letGo; len(letGo) < len(next.letGo) || !slices.Equal(letGo[:len(next.letGo)], next.letGo) {
+			continue // something that was to be let go of was done again meanwhile
+		}
 		later := t.wanted
 		t.wanted = next
 		if !t.adopt(replay) { // what plays now is elsewhere in the song

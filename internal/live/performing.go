@@ -1,0 +1,81 @@
+package live
+
+import (
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+)
+
+// Stage returns the live changes with all that was done.
+func (t *Transport) Stage() stage.Stage {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	return t.stage
+}
+
+// Performing is what was changed on top of the project, and what waits.
+type Performing struct {
+	Stage stage.Stage
+	Queue []Queued
+	// Back is how many actions can be undone.
+	Back int
+}
+
+// Queued is an action that waits for its tick, of the song.
+type Queued struct {
+	ID    int64 `json:"id"`
+	Doing `json:"doing"`
+	At    score.Tick `json:"at"`
+}
+
+// Performing returns what was changed on top of the project, and what waits.
+func (t *Transport) Performing() Performing {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	return t.performing()
+}
+
+func (t *Transport) performing() Performing {
+	p := Performing{Stage: t.stage, Back: len(t.back)}
+	for _, q := range t.queue {
+		p.Queue = append(p.Queue, Queued{ID: q.id, Doing: Doing{q.Control, q.Value}, At: t.player.Pieces().Song(q.At)})
+	}
+	return p
+}
+
+// ListenStage has a function told of the live changes and the queue at once and whenever they are others. It must return
+// quickly and must not call the transport.
+func (t *Transport) ListenStage(listener func(Performing)) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.staged = append(t.staged, listener)
+	listener(t.performing())
+}
+
+func (t *Transport) notifyStage() {
+	performing := t.performing()
+	for _, listener := range t.staged {
+		listener(performing)
+	}
+}
+
+// SetStage puts live changes on the project, as they were when the program ended. It does nothing while playing.
+func (t *Transport) SetStage(s stage.Stage) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing {
+		t.stage = s.Stopped()
+		t.notifyStage()
+	}
+}
+
+// Course returns how a state of the project plays a track from a tick of the song on: with what was done since playing began
+// while it plays, and else with the live changes put on it.
+func (t *Transport) Course(written *score.Project, track int, from score.Tick) play.Course {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if t.playing {
+		return t.player.Course(written, track, from)
+	}
+	return play.Course{Project: t.stage.On(written)}
+}
