@@ -59,8 +59,8 @@ func (e SetTrack) Label() string {
 		add(!*e.Solo, "end of solo")
 	}
 	if e.OffAir != nil {
-		add(*e.OffAir, "off air")
-		add(!*e.OffAir, "on air")
+		add(*e.OffAir, "not active")
+		add(!*e.OffAir, "active")
 	}
 	add(e.Voices != nil, "voices")
 	add(e.Overlap != nil, "overlap")

@@ -70,7 +70,7 @@ func (p *Project) Track(id int) *Track {
 	return nil
 }
 
-// Silent reports whether a part of a track is kept from being heard: muted, off air, or beside a solo.
+// Silent reports whether a part of a track is kept from being heard: muted, not active, or beside a solo.
 func (p *Project) Silent(track *Track, part *Part) bool {
 	solo := slices.ContainsFunc(p.Tracks, func(t Track) bool { return t.Solo })
 	return track.Mute || track.OffAir || part.Mute || solo && !track.Solo

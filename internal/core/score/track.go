@@ -52,7 +52,7 @@ type Track struct {
 	Mute bool `json:"mute"`
 	// Solo silences all tracks that are not solo too.
 	Solo bool `json:"solo"`
-	// OffAir takes the track out of the piece, whatever is muted or solo: for one that is not ready yet.
+	// OffAir says that the track is not active: it is out of the piece, whatever is muted or solo, as one that is not ready yet.
 	OffAir bool `json:"offAir"`
 	// Source is what makes the gate lanes go on.
 	Source Source `json:"source"`
