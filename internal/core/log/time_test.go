@@ -1,0 +1,96 @@
+package log_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+	"jettyfog/internal/core/testkit"
+)
+
+const quarter = score.TicksPerQuarter
+
+func starts(bars score.Bars, count int64) (quarters []score.Tick) {
+	for bar := range count {
+		quarters = append(quarters, bars.Start(bar)/quarter)
+	}
+	return quarters
+}
+
+// Bars of run time, written out by hand: those of the song from where it begins, a new one where it jumps, and after an
+// edit of the meter the new ones from their next line on.
+func TestBarsOfRunTime(t *testing.T) {
+	p := testkit.Buoy() // 4/4
+	p.MeterChanges = []score.MeterChange{{Bar: 2, Meter: score.Meter{Beats: 3, Unit: 4}}}
+	require.NoError(t, p.Validate())
+	_, bars := (&log.Log{Project: p, From: 4 * quarter}).Time()
+	require.Equal(t, []score.Tick{0, 4, 7, 10}, starts(bars, 4), "from bar 2 on")
+
+	back := 4 * quarter
+	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 11 * quarter, Song: &back}}}).Time()
+	require.Equal(t, []score.Tick{0, 4, 8, 11, 15, 18}, starts(bars, 6), "over a seam")
+
+	two := *p
+	two.Meter, two.MeterChanges = score.Meter{Beats: 2, Unit: 4}, nil
+	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 5 * quarter, Project: &two}}}).Time()
+	require.Equal(t, []score.Tick{0, 4, 6, 8, 10}, starts(bars, 5), "from the next line of the new meter on")
+	named := *p
+	named.Name = "Ebb"
+	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 5 * quarter, Project: &named}}}).Time()
+	require.Equal(t, []score.Tick{0, 4, 8, 11}, starts(bars, 4), "an edit of something else changes nothing")
+}
+
+// Tempos of run time: pushed from the tick of the push on, and those of the song after a jump; what was before stays.
+func TestTemposOfRunTime(t *testing.T) {
+	p := testkit.Buoy()
+	p.Tempo, p.TempoChanges = 100_000, []score.TempoChange{{Tick: 8 * quarter, Tempo: 120_000}}
+	push, faster := stage.Control{Name: "push"}, 100
+	back := score.Tick(0)
+	l := &log.Log{Project: p, Entries: []log.Entry{
+		{Tick: 2 * quarter, Action: &log.Action{Control: push, Value: &faster, At: 4 * quarter}},
+		{Tick: 6 * quarter, Action: &log.Action{Control: push, At: 6 * quarter}},
+		{Tick: 10 * quarter, Song: &back},
+	}}
+	tempo, _ := l.Time()
+	require.Equal(t, play.TempoMap{
+		{Tick: 0, Tempo: 100_000}, {Tick: 4 * quarter, Tempo: 110_000}, {Tick: 6 * quarter, Tempo: 100_000},
+		{Tick: 8 * quarter, Tempo: 120_000}, {Tick: 10 * quarter, Tempo: 100_000}, {Tick: 18 * quarter, Tempo: 120_000},
+	}, tempo)
+	l.Stage = stage.Stage{}.With(push, -500)
+	tempo, _ = (&log.Log{Project: p, Stage: l.Stage}).Time()
+	require.Equal(t, play.TempoMap{{Tick: 0, Tempo: 50_000}, {Tick: 8 * quarter, Tempo: 60_000}}, tempo)
+}
+
+// A note that is withdrawn is gone with its end, and nothing else is.
+func TestWhatIsWithdrawn(t *testing.T) {
+	p := testkit.Buoy()
+	for step := range score.MaxSteps {
+		p.Tracks[0].Parts()[0].Lanes.Gate.Steps[step] = score.On
+		p.Tracks[0].Parts()[0].Lanes.Probability.Steps[step] = 100
+	}
+	mute, on := stage.Control{Name: "mute", Track: 1}, 1
+	plain := (&log.Log{Project: p}).Play(8 * quarter)
+	for _, at := range []score.Tick{3*quarter - 7000, 3 * quarter, 3*quarter + 1} {
+		muted := (&log.Log{Project: p, Entries: []log.Entry{
+			{Tick: 4 * quarter, Action: &log.Action{Control: mute, Value: &on, At: at}},
+		}}).Play(8 * quarter)
+		down := map[uint8]bool{}
+		for _, m := range muted {
+			switch m.Kind {
+			case midi.NoteOff:
+				require.True(t, down[m.Key], "an end has a beginning")
+				delete(down, m.Key)
+			case midi.NoteOn:
+				down[m.Key] = true
+				require.Less(t, m.Tick, at)
+				require.Contains(t, plain, m)
+			}
+		}
+		require.Empty(t, down)
+	}
+}
