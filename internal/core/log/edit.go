@@ -36,6 +36,14 @@ func (p *Player) Replay(written *score.Project, letGo []stage.Control) *Replay {
 		tracks, quick := play.Replayed(patterns.On(p.written), patterns.On(written))
 		r.tracks, r.Quick = append(r.tracks, tracks...), r.Quick && quick
 	}
+	groups := play.Coupled(written)
+	for _, c := range letGo { // as if they had never been
+		for id, group := range groups {
+			if !c.Silences() && (c.Track == 0 || group == groups[c.Track] && groups[c.Track] > 0) {
+				r.tracks, r.Quick = append(r.tracks, id), false
+			}
+		}
+	}
 	slices.Sort(r.tracks)
 	r.tracks = slices.Compact(r.tracks)
 	if len(r.tracks) > 0 && r.from.concern(r.tracks) {

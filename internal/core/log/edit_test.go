@@ -58,6 +58,42 @@ func TestAnEditAmongActionsCountsAsIfItHadAlwaysBeen(t *testing.T) {
 	require.Greater(t, compared, 100)
 }
 
+// What an edit has let go of can be done again, and is heard then.
+func TestWhatWasLetGoOfIsDoneAgain(t *testing.T) {
+	p := testkit.Buoy()
+	named := *p
+	named.Name = "Ebb"
+	bar := p.Bars().Start(1)
+	for _, c := range []struct {
+		control stage.Control
+		value   int
+	}{
+		{stage.Control{Name: "mute", Track: 1}, 1},
+		{stage.Control{Name: "length", Track: 1, Lane: score.Gate}, 3},
+		{stage.Control{Name: "degrees", Track: 1}, 5},
+	} {
+		action := func(at score.Tick) log.Entry {
+			return log.Entry{Tick: at, Action: &log.Action{Control: c.control, Value: &c.value, At: at}}
+		}
+		l := &log.Log{Project: p, Entries: []log.Entry{
+			action(bar), {Tick: 2 * bar, Project: &named, LetGo: []stage.Control{c.control}}, action(3 * bar),
+		}}
+		done, plain := l.Play(8*bar), (&log.Log{Project: p}).Play(8 * bar)
+		require.Equal(t, plain[:4], done[:4])
+		in := func(messages []midi.Message, bar, from, to score.Tick) (keys []any) {
+			for _, m := range messages {
+				if m.Kind == midi.NoteOn && m.Tick >= from*bar && m.Tick < to*bar {
+					keys = append(keys, [2]score.Tick{m.Tick, score.Tick(m.Key)})
+				}
+			}
+			return keys
+		}
+		require.NotEqual(t, in(plain, bar, 1, 2), in(done, bar, 1, 2), c.control.Name)
+		require.Equal(t, in(plain, bar, 2, 3), in(done, bar, 2, 3), "let go of: %s", c.control.Name)
+		require.NotEqual(t, in(plain, bar, 4, 8), in(done, bar, 4, 8), "done again: %s", c.control.Name)
+	}
+}
+
 // What a hand has changed is heard from its tick on, whatever has been edited and jumped since; without it the written
 // value is.
 func TestActionsStayOverSeams(t *testing.T) {

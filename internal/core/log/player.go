@@ -31,6 +31,7 @@ type Player struct {
 	acts    []act       // since then
 	settled stage.Stage // with those of them that count everywhere
 	pending int         // how many of them do
+	number  int64       // of the last one, also of those that an edit has let go of
 
 	keeps       bool
 	checkpoints []checkpoint
@@ -265,13 +266,10 @@ func (p *Player) Inputs(before score.Tick) []midi.Message {
 // that were handed over, which it returns.
 func (p *Player) Act(a Action) (withdrawn []midi.Message) {
 	before := p.playing
-	number := int64(1)
-	if n := len(p.acts); n > 0 {
-		number = p.acts[n-1].number + 1
-	}
+	p.number++
 	p.stage = p.stage.After(a.Control, a.Value)
 	p.playing = p.stage.On(p.written)
-	next := act{Action: a, told: p.Song(), at: max(a.At, p.run) + p.later(), number: number}
+	next := act{Action: a, told: p.Song(), at: max(a.At, p.run) + p.later(), number: p.number}
 	p.acts = append(p.acts, next)
 	p.performance.player.Act(p.actOf(next, p.stage))
 	if a.Control.Silences() && a.At <= p.run {
