@@ -78,7 +78,7 @@ func TestWhatWasLetGoOfIsDoneAgain(t *testing.T) {
 		l := &log.Log{Project: p, Entries: []log.Entry{
 			action(bar), {Tick: 2 * bar, Project: &named, LetGo: []stage.Control{c.control}}, action(3 * bar),
 		}}
-		done, plain := l.Play(8*bar), (&log.Log{Project: p}).Play(8 * bar)
+		done, plain := l.Play(8*bar), (&log.Log{Project: p}).Play(8*bar)
 		require.Equal(t, plain[:4], done[:4])
 		in := func(messages []midi.Message, bar, from, to score.Tick) (keys []any) {
 			for _, m := range messages {
