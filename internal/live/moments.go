@@ -56,7 +56,7 @@ func (t *Transport) moment(c stage.Control, when When, bars int) score.Tick {
 		}
 	case Now: // what silences counts for what has been handed over, too
 		if c.Silences() {
-			return max(0, t.tickAt(t.Now()))
+			return t.unheard(t.Now())
 		}
 		return run
 	}

@@ -46,7 +46,11 @@ func TestCheckpointsForecastTheSame(t *testing.T) {
 			require.Len(t, got, len(want))
 			for i := range want {
 				require.Equal(t, want[i].Forecasts, got[i].Forecasts, "track %d", track.ID)
+				part := by.Playing().Track(track.ID).Parts()[i]
 				for lane, moves := range want[i].Moves {
+					if !part.Lanes.Has(lane) || part.Lanes.Lane(lane).Linked && lane != score.Gate {
+						continue // it moved in the pattern before
+					}
 					require.Equal(t, moves, got[i].Moves[lane], "%s of track %d", lane, track.ID)
 				}
 				forecasts += len(want[i].Forecasts)
