@@ -31,6 +31,8 @@ func (p *page) sights(look func(name string)) {
 	p.press(`\+ line`)
 	p.MustElement("[aria-label='Weight of line 1']")
 	look("chance of a lane")
+	p.MustElement("[aria-label='Mute Bell buoy']").MustClick()
+	p.pressed("Mute Bell buoy", true)
 	for dialog, open := range map[string]string{
 		"key": "[aria-label^='keys:']", "time": "[aria-label$='meter and swing']", "luck": "[data-luck=compare]", "project": "header > button",
 		"live changes": "[data-stage]",

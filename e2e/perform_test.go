@@ -31,7 +31,7 @@ func TestPerforming(t *testing.T) {
 	p.MustElementR("#sheet-page button", "take back: Bell buoy: pattern B").MustClick()
 	p.MustElement("[aria-label='Mute Tide bass']").MustClick()
 	p.MustElementR("footer button", "0 live, 1 waiting").MustClick()
-	p.MustElement("[aria-label='Take back Tide bass: mute on']").MustClick()
+	p.MustElement("[aria-label='take back Tide bass: mute on']").MustClick()
 	p.waitFor(`() => !document.querySelector("[aria-label='Waiting']")`)
 	p.Keyboard.MustType(input.Escape)
 	p.pressed("Mute Tide bass", false)

@@ -5,6 +5,7 @@ import (
 
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
 )
 
 // AgainRequest asks for a take to be played again by its log.
@@ -13,15 +14,24 @@ type AgainRequest struct {
 	Luck *int `json:"luck,omitempty" jsonschema:"minimum=0,maximum=999999"`
 }
 
-// log answers with the log of which a take is a stretch, until the take's end.
-func (t takesResource) log(w http.ResponseWriter, r *http.Request) {
-	_, summary := t.find(w, r)
-	if summary.ID == 0 {
-		return
+// findLog returns what the take is a function of that a request names; it answers and returns false if that is not known.
+func (t takesResource) findLog(w http.ResponseWriter, r *http.Request) (logged take.Logged, summary take.Summary, ok bool) {
+	found, summary := t.find(w, r)
+	if found == nil {
+		return logged, summary, false
 	}
 	logged, err := t.takes.Log(r.Context(), summary.ID)
 	if err != nil {
 		fail(w, err)
+		return logged, summary, false
+	}
+	return logged, summary, true
+}
+
+// log answers with the log of which a take is a stretch, until the take's end.
+func (t takesResource) log(w http.ResponseWriter, r *http.Request) {
+	logged, summary, ok := t.findLog(w, r)
+	if !ok {
 		return
 	}
 	data, err := log.Encode(logged.Log, logged.To)
@@ -43,13 +53,8 @@ func (t takesResource) again(w http.ResponseWriter, r *http.Request) {
 		fail(w, &score.FieldError{Field: "luck", Got: *luck, Allowed: "0 to 999999"})
 		return
 	}
-	_, summary := t.find(w, r)
-	if summary.ID == 0 {
-		return
-	}
-	logged, err := t.takes.Log(r.Context(), summary.ID)
-	if err != nil {
-		fail(w, err)
+	logged, summary, ok := t.findLog(w, r)
+	if !ok {
 		return
 	}
 	name := summary.Name + ", again"

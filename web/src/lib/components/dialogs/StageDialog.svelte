@@ -47,7 +47,7 @@
               <span class="caption">bar {session.bars.at(action.at) + 1}</span>
               <button
                 class="control h-[24px]!"
-                aria-label="Take back {action.words}"
+                aria-label="take back {action.words}"
                 onclick={() => stage.takeBack(action)}>take back</button
               >
             </li>
@@ -61,7 +61,7 @@
           <span class="min-w-0 flex-1 truncate" title={change.words}>{change.words}</span>
           <button
             class="control h-[24px]!"
-            aria-label="Let go of {change.words}"
+            aria-label="as written, not {change.words}"
             onclick={() => stage.do([{ control: change.control }], "now")}>as written</button
           >
         </li>
