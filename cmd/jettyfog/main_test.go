@@ -112,7 +112,7 @@ func TestRender(t *testing.T) {
 	writeLog()
 	require.Equal(t, demo, renderLog("log.mid"), "a log in which nothing happened plays what the project plays")
 	song := score.Tick(0)
-	writeLog(log.Entry{Tick: score.Demo().Bars().Start(4), Song: &song})
+	writeLog(log.Entry{Tick: score.Demo().Bars().Start(4), Jump: &log.Jump{Song: song}})
 	require.NotEqual(t, demo, renderLog("jump.mid"))
 	code, _, stderr := jettyfog("render", "--log", logFile, "--bars", "8", "--out", filepath.Join(folder, "no.mid"))
 	require.Equal(t, 2, code)

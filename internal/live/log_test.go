@@ -51,7 +51,7 @@ func TestLiveIsItsLog(t *testing.T) {
 				case 3:
 					bars := project.Bars()
 					from := int64(n % 2)
-					require.NoError(t, transport.SetLoop(Range{From: bars.Start(from), To: bars.Start(from + 1)}))
+					require.NoError(t, transport.SetLoop(Range{From: bars.Start(from), To: bars.Start(from + 1), GoesOn: n%3 > 0}))
 				case 4:
 					require.NoError(t, transport.SetLoop(Range{}))
 				case 5, 6, 7:

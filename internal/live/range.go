@@ -8,17 +8,21 @@ import (
 	"jettyfog/internal/core/stage"
 )
 
-// Range is a stretch of the song that is looped; one that ends at 0 is none.
+// Range is a stretch of the song that is looped; one that ends at 0 is none. Chance is the same in each pass, or goes on from
+// pass to pass.
 type Range struct {
-	From score.Tick `json:"from"`
-	To   score.Tick `json:"to"`
+	From   score.Tick `json:"from"`
+	To     score.Tick `json:"to"`
+	GoesOn bool       `json:"goesOn"`
 }
+
+// jump is how the range begins anew.
+func (r Range) jump() log.Jump { return log.Jump{Song: r.From, GoesOn: r.GoesOn} }
 
 // ErrRange refuses a range that is none, or ends before it begins.
 var ErrRange = errors.New("a range that is looped must end after it begins; what is looped stays as it was")
 
-// SetLoop has a range of the song play over and over once it is come to, or with one that ends at 0 none. Each pass plays
-// what chance has decided for it. The error is ErrRange.
+// SetLoop has a range of the song play over and over once it is come to, or with one that ends at 0 none. The error is ErrRange.
 func (t *Transport) SetLoop(loop Range) error {
 	t.mu.Lock()
 	defer t.mu.Unlock()
@@ -70,7 +74,7 @@ func (t *Transport) keepPrepared() {
 		seam, _ := t.seam()
 		next := &prepared{project: t.player.Written(), stage: t.player.StageAt(seam), loop: t.loop, inputs: len(inputs)}
 		t.mu.Unlock()
-		next.performance = log.Perform(next.stage.On(next.project), next.loop.From, inputs)
+		next.performance = next.loop.jump().Perform(next.stage.On(next.project), inputs)
 		t.mu.Lock()
 		t.prepared = next
 	}
@@ -83,9 +87,9 @@ func (t *Transport) goBack(batch *batch) {
 	if t.fits(t.prepared) {
 		ready = t.prepared.performance
 	}
-	song := t.loop.From
-	t.note(log.Entry{Song: &song})
-	t.hand(t.player.Jump(song, ready), batch)
+	jump := t.loop.jump()
+	t.note(log.Entry{Jump: &jump})
+	t.hand(t.player.Jump(jump, ready), batch)
 	t.prepared = nil
 	t.retimed()
 	t.prepare()

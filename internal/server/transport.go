@@ -29,6 +29,8 @@ type LoopRange struct {
 	// From is the first bar, from 1, and Bars how many there are.
 	From int `json:"from" jsonschema:"minimum=1,maximum=10000"`
 	Bars int `json:"bars" jsonschema:"minimum=1,maximum=4096"`
+	// GoesOn has chance go on from pass to pass, instead of being the same in each.
+	GoesOn bool `json:"goesOn,omitempty"`
 }
 
 // in returns the range in ticks of a project. The error is a *score.FieldError.
@@ -42,7 +44,7 @@ func (l *LoopRange) in(p *score.Project) (live.Range, error) {
 		return live.Range{}, &score.FieldError{Field: "loop.bars", Got: l.Bars, Allowed: "1 to 4096"}
 	}
 	bars := p.Bars()
-	return live.Range{From: bars.Start(int64(l.From - 1)), To: bars.Start(int64(l.From - 1 + l.Bars))}, nil
+	return live.Range{From: bars.Start(int64(l.From - 1)), To: bars.Start(int64(l.From - 1 + l.Bars)), GoesOn: l.GoesOn}, nil
 }
 
 // maxPlayBar is the last bar from which a project can be played.

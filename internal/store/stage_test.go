@@ -38,7 +38,7 @@ func TestLogsOfTakes(t *testing.T) {
 	on, song := 1, score.Tick(0)
 	logged := take.Logged{From: 10, Recorded: 20, To: 500_000, Log: &log.Log{
 		Project: testkit.Buoy(), Stage: stage.Stage{}.With(stage.Control{Name: "swing"}, 583), Entries: []log.Entry{
-			{Tick: 5, Action: &log.Action{Control: stage.Control{Name: "mute", Track: 1}, Value: &on, At: 80}}, {Tick: 90_000, Song: &song},
+			{Tick: 5, Action: &log.Action{Control: stage.Control{Name: "mute", Track: 1}, Value: &on, At: 80}}, {Tick: 90_000, Jump: &log.Jump{Song: song, GoesOn: true}},
 		},
 	}}
 	require.NoError(t, s.KeepLog(t.Context(), id, logged))

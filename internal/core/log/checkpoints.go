@@ -15,6 +15,7 @@ type checkpoint struct {
 	state   *play.State
 	settled stage.Stage
 	pending int
+	inputs  int
 	stale   map[int]bool   // the tracks that were edited since so that they stand elsewhere
 	project *score.Project // as it is written now, with what was settled; nil until it is asked for
 }
@@ -38,7 +39,7 @@ func (p *Player) check() {
 		p.checkpoints = slices.Delete(p.checkpoints, 0, 1)
 	}
 	p.checkpoints = append(p.checkpoints, checkpoint{
-		song: p.Song(), state: p.performance.player.Save(), settled: p.settled, pending: p.pending, stale: map[int]bool{},
+		song: p.Song(), state: p.performance.player.Save(), settled: p.settled, pending: p.pending, inputs: len(p.inputs), stale: map[int]bool{},
 	})
 }
 
@@ -62,7 +63,7 @@ func (p *Player) Course(written *score.Project, track int, from score.Tick) play
 	if written != p.written {
 		next = p.edited(written, nil)
 	}
-	course := play.Course{Project: next.began.On(written), From: p.pieces[len(p.pieces)-1].Song, Acts: next.playedActs(next.acts, next.began)}
+	course := play.Course{Project: next.began.On(written), From: p.pieces[len(p.pieces)-1].Song, Going: next.going, Acts: next.playedActs(next.acts, next.began)}
 	for i := len(p.checkpoints) - 1; i >= 0 && written == p.written && course.Later == nil; i-- {
 		c := &p.checkpoints[i]
 		if c.state.Walked(track) > from || c.stale[track] {

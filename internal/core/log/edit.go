@@ -83,7 +83,7 @@ func (p *Player) patterns() []stage.Stage {
 
 // edited returns a player as it is after an edit, as far as it is about what is done.
 func (p *Player) edited(written *score.Project, letGo []stage.Control) *Player {
-	next := &Player{written: written, stage: p.stage, began: p.began, settled: p.settled, pieces: p.pieces, acts: p.acts, pending: p.pending}
+	next := &Player{written: written, stage: p.stage, began: p.began, settled: p.settled, pieces: p.pieces, acts: p.acts, pending: p.pending, going: p.going}
 	if len(letGo) > 0 {
 		next.acts, next.pending = nil, 0
 		for i, a := range p.acts {
@@ -102,9 +102,12 @@ func (p *Player) edited(written *score.Project, letGo []stage.Control) *Player {
 	return next
 }
 
-// concern reports whether something was done since the piece began that decides more about tracks than whether they are
-// heard.
+// concern reports whether the piece began with chance going on, or something was done since that decides more about tracks
+// than whether they are heard.
 func (p *Player) concern(tracks []int) bool {
+	if p.going != nil {
+		return true
+	}
 	groups := play.Coupled(p.playing)
 	return slices.ContainsFunc(p.acts, func(a act) bool {
 		if a.Control.Silences() {
@@ -121,11 +124,10 @@ func (r *Replay) Run() {
 	}
 	p := r.from
 	if !p.concern(r.tracks) {
-		r.replayed = perform(p.playing, r.song, r.inputs, r.tracks)
+		r.replayed = perform(p.playing, r.song, play.Past{Inputs: r.inputs, Only: r.tracks})
 		return
 	}
-	piece := p.pieces[len(p.pieces)-1]
-	r.replayed = perform(p.began.On(p.written), piece.Song, r.inputs, r.tracks)
+	r.replayed = p.beginPiece(r.inputs, r.tracks)
 	for _, a := range p.playedActs(p.acts, p.began) {
 		r.replayed.player.Act(a)
 	}

@@ -103,9 +103,9 @@ func TestActionsStayOverSeams(t *testing.T) {
 	bar := p.Bars().Start(1)
 	l := &log.Log{Project: p, Entries: []log.Entry{
 		{Tick: bar, Action: &log.Action{Control: mute, Value: &on, At: bar}},
-		{Tick: 2 * bar, Song: &back},
+		{Tick: 2 * bar, Jump: &log.Jump{Song: back}},
 		{Tick: 3 * bar, Action: &log.Action{Control: mute, At: 4 * bar}},
-		{Tick: 3*bar + 1, Song: &back},
+		{Tick: 3*bar + 1, Jump: &log.Jump{Song: back}},
 	}}
 	bars := map[score.Tick]int{}
 	for _, m := range l.Play(6 * bar) {

@@ -47,8 +47,10 @@ type FileEntry struct {
 	Action *FileAction `json:"action,omitempty"`
 	// Input holds the bytes of a channel message that came in.
 	Input []int `json:"input,omitempty" jsonschema:"minItems=2,maxItems=3"`
-	// Song is the tick of the song with which playing goes on here.
-	Song *score.Tick `json:"song,omitempty" jsonschema:"minimum=0"`
+	// Song is the tick of the song with which playing goes on here. Chance is there as it is in the song, or with GoesOn it
+	// goes on from where it stood.
+	Song   *score.Tick `json:"song,omitempty" jsonschema:"minimum=0"`
+	GoesOn bool        `json:"goesOn,omitempty"`
 }
 
 // FileAction is an action as it stands in a file.
@@ -67,13 +69,16 @@ func Encode(l *Log, end score.Tick) ([]byte, error) {
 		file.Stage = changes
 	}
 	for _, entry := range l.Entries {
-		written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo, Song: entry.Song}
+		written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo}
 		if entry.Way != nil {
 			form := score.FormOf(entry.Way)
 			written.Edit, written.Project = &form, nil
 		}
 		if entry.Action != nil {
 			written.Action = &FileAction{Control: entry.Action.Control, Value: entry.Action.Value, At: entry.Action.At}
+		}
+		if entry.Jump != nil {
+			written.Song, written.GoesOn = &entry.Jump.Song, entry.Jump.GoesOn
 		}
 		if entry.Input != nil {
 			for _, b := range midi.Append(nil, *entry.Input) {
@@ -142,6 +147,8 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	switch {
 	case given != 1:
 		return entry, &score.FileError{Reason: fmt.Sprintf("it must hold exactly one thing that happened, not %d", given)}
+	case f.GoesOn && f.Song == nil:
+		return entry, &score.FileError{Reason: "chance goes on only where the song jumps"}
 	case len(f.LetGo) > 0 && f.Edit == nil && f.Project == nil:
 		return entry, &score.FileError{Reason: "only an edit takes live changes away"}
 	case f.Action != nil:
@@ -164,7 +171,7 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		if *f.Song < 0 || *f.Song > score.LastTick {
 			return entry, &score.FieldError{Field: "song", Got: *f.Song, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
 		}
-		r.from, r.run, entry.Song = *f.Song, f.Tick, f.Song
+		r.from, r.run, entry.Jump = *f.Song, f.Tick, &Jump{Song: *f.Song, GoesOn: f.GoesOn}
 	default:
 		m, err := readInput(f.Input)
 		if err != nil {

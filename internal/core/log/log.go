@@ -25,7 +25,7 @@ type Log struct {
 	Entries []Entry
 }
 
-// Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input and Song is set.
+// Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input and Jump is set.
 type Entry struct {
 	Tick score.Tick
 	// Project is another state of the project that plays from here on, as if it had always been; LetGo are the controls
@@ -38,8 +38,8 @@ type Entry struct {
 	Action *Action
 	// Input came in; its tick is of the song.
 	Input *midi.Message
-	// Song is the tick of the song with which playing goes on here.
-	Song *score.Tick
+	// Jump has the song go on elsewhere here.
+	Jump *Jump
 }
 
 // Action gives a control a value, or without one lets go of it.

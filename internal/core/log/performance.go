@@ -28,13 +28,14 @@ type Performance struct {
 // played from the beginning, hearing what came in. Where places do not follow from the time it is played through in
 // silence, which can take long.
 func Perform(project *score.Project, from score.Tick, inputs []midi.Message) *Performance {
-	return perform(project, from, inputs, nil)
+	return perform(project, from, play.Past{Inputs: inputs})
 }
 
-// perform is Perform for the tracks that are named, or all if none are.
-func perform(project *score.Project, from score.Tick, inputs []midi.Message, only []int) *Performance {
+// perform is Perform with all that is known of what came before.
+func perform(project *score.Project, from score.Tick, past play.Past) *Performance {
 	p := &Performance{}
-	p.player = route.NewPlayer(project, from, play.Past{Inputs: inputs, Only: only, Watch: p.watch(from)})
+	past.Watch = p.watch(from)
+	p.player = route.NewPlayer(project, from, past)
 	return p
 }
 

@@ -1,7 +1,6 @@
 package log
 
 import (
-	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
@@ -30,32 +29,6 @@ func (p Pieces) Song(run score.Tick) score.Tick {
 
 // Later is how much later in the song a tick is than in run time.
 func (p Piece) Later() score.Tick { return p.Song - p.Run }
-
-// Jump has the song go on from a tick of it. What sounds is released, which is what it returns. Actions that are still to
-// count do so at their ticks of run time. Ready is what plays from there, as Perform has it of what At returns for now;
-// nil has it made.
-func (p *Player) Jump(song score.Tick, ready *Performance) []midi.Message {
-	released := p.handed(p.performance.player.Release(p.Song()))
-	s := p.StageAt(p.run)
-	waiting := p.acts[p.pending:]
-	p.inputs = p.Inputs(song)
-	p.pieces = append(p.pieces, Piece{Run: p.run, Song: song})
-	if p.performance = ready; ready == nil {
-		p.performance = Perform(s.On(p.written), song, p.inputs)
-	}
-	p.began, p.settled, p.stage, p.acts, p.pending = s, s, s, nil, 0
-	p.checkpoints = nil
-	for _, a := range waiting {
-		if a.At > p.run {
-			p.Act(a.Action)
-		}
-	}
-	p.playing = p.stage.On(p.written)
-	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
-	p.retempo()
-	p.meters = append(metersBefore(p.meters, p.run), metersFrom(p.written, p.run, song)...)
-	return released
-}
 
 // retempo has the tempos hold from here on as what plays has them, and from the ticks on that actions name.
 func (p *Player) retempo() {

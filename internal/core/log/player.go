@@ -28,6 +28,7 @@ type Player struct {
 	missing     []midi.Message // what they must be told before anything else
 
 	began   stage.Stage // where the piece began
+	going   *play.Going // from which chance went on there; nil if it did not
 	acts    []act       // since then
 	settled stage.Stage // with those of them that count everywhere
 	pending int         // how many of them do
@@ -234,8 +235,8 @@ func (p *Player) Do(entry Entry) (messages, withdrawn []midi.Message) {
 		p.Hear(*entry.Input)
 	case entry.Action != nil:
 		return nil, p.Act(*entry.Action)
-	case entry.Song != nil:
-		return p.Jump(*entry.Song, nil), nil
+	case entry.Jump != nil:
+		return p.Jump(*entry.Jump, nil), nil
 	default:
 		replay := p.Replay(entry.Project, entry.LetGo)
 		replay.Run()

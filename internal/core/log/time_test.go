@@ -32,7 +32,7 @@ func TestBarsOfRunTime(t *testing.T) {
 	require.Equal(t, []score.Tick{0, 4, 7, 10}, starts(bars, 4), "from bar 2 on")
 
 	back := 4 * quarter
-	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 11 * quarter, Song: &back}}}).Time()
+	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 11 * quarter, Jump: &log.Jump{Song: back}}}}).Time()
 	require.Equal(t, []score.Tick{0, 4, 8, 11, 15, 18}, starts(bars, 6), "over a seam")
 
 	two := *p
@@ -54,7 +54,7 @@ func TestTemposOfRunTime(t *testing.T) {
 	l := &log.Log{Project: p, Entries: []log.Entry{
 		{Tick: 2 * quarter, Action: &log.Action{Control: push, Value: &faster, At: 4 * quarter}},
 		{Tick: 6 * quarter, Action: &log.Action{Control: push, At: 6 * quarter}},
-		{Tick: 10 * quarter, Song: &back},
+		{Tick: 10 * quarter, Jump: &log.Jump{Song: back}},
 	}}
 	tempo, _ := l.Time()
 	require.Equal(t, play.TempoMap{

@@ -104,7 +104,7 @@ func (g *group) lead() score.Tick {
 func (f *Performer) walk(g *group, told, until score.Tick) {
 	for {
 		f.prepare(g, told)
-		to := until + g.lead()
+		to := f.limited(until + g.lead())
 		if g.next == nil || g.from > to {
 			f.walkTo(g, to)
 			return
@@ -112,6 +112,14 @@ func (f *Performer) walk(g *group, told, until score.Tick) {
 		f.walkTo(g, g.from)
 		f.switchOver(g)
 	}
+}
+
+// limited returns a tick, or the one at which a performer has to stand.
+func (f *Performer) limited(tick score.Tick) score.Tick {
+	if f.limit > 0 {
+		return min(tick, f.limit)
+	}
+	return tick
 }
 
 // prepare makes the next act ready that is about a group.

@@ -8,9 +8,9 @@ import (
 // Change is what a track tells its instruments beside its notes: the value of a mod lane, or of portamento.
 type Change struct {
 	Tick score.Tick
-	// Track is the id of the track whose change it is; Part that of the part.
-	Track uint32
-	Part  uint8
+	// Track is the id of the track whose change it is; Part that of the part, Pattern that of the pattern of which this is.
+	Track         uint32
+	Part, Pattern uint8
 	// Kind is ControlChange, WideControl, Bend, Pressure or Program.
 	Kind midi.Kind
 	// Number is the controller of a ControlChange or WideControl.
@@ -20,7 +20,10 @@ type Change struct {
 }
 
 func (w *walker) change(tick score.Tick, kind midi.Kind, number uint8, value int) Change {
-	return Change{Tick: tick, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Kind: kind, Number: number, Value: uint16(value)}
+	return Change{
+		Tick: tick, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Pattern: uint8(w.track.Playing),
+		Kind: kind, Number: number, Value: uint16(value),
+	}
 }
 
 // pendingChange is a change that has not been handed over, and its place among those of its tick and kind.

@@ -43,6 +43,8 @@ type Course struct {
 	Project *score.Project
 	From    score.Tick
 	Acts    []Act
+	// Going, if it is set, is from where chance goes on at From.
+	Going *Going
 	// Later, if it is set, is where everything stood later, for what follows to be known sooner.
 	Later *Later
 }
@@ -90,8 +92,15 @@ func (c Course) look(f *Performer, track int, from, to score.Tick) (outlooks []O
 	switch {
 	case c.Later != nil:
 		f.pass(from, nil)
-	case len(f.acts) == 0 || from < c.From:
+	case len(f.acts) == 0 && c.Going == nil || from < c.From:
 		f.skipTo(from)
+	case c.Going != nil:
+		f.skipTo(c.From)
+		f.limit = c.From
+		f.pass(c.From, nil)
+		f.limit = 0
+		f.GoOn(c.Going)
+		f.pass(from, nil)
 	default:
 		f.skipTo(c.From)
 		f.pass(from, nil)

@@ -61,7 +61,7 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 		n = c.lane.DrawIndex
 	}
 	if c.lane.evolved != nil {
-		c.lane.evolveTo(w.hold.within(tick))
+		c.lane.evolveTo(w.evolvingBar(tick))
 	}
 	value := c.lane.read(w.gate.Step(), n)
 	c.turned = true

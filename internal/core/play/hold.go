@@ -28,6 +28,8 @@ type keptLuck struct {
 	sounded bool
 	state   trackState
 	wait    score.Tick // until the next step, by the part's own clock
+	bar     int64      // in which it was
+	evolved int64      // the walker's evolvedBars
 }
 
 // keptValue is how a lane was.
@@ -55,6 +57,9 @@ func (h *holding) within(tick score.Tick) int64 {
 	return h.from + (bar-h.from)%h.every
 }
 
+// evolvingBar returns the bar by which lanes have evolved at a tick.
+func (w *walker) evolvingBar(tick score.Tick) int64 { return w.hold.within(tick) + w.evolvedBars }
+
 // next returns when the next pass of what is held begins.
 func (h *holding) next() score.Tick {
 	if h.every == 0 {
@@ -74,7 +79,7 @@ func (w *walker) holdAt(at score.Tick) {
 }
 
 func (w *walker) keep(at score.Tick) *keptLuck {
-	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at}
+	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at, bar: w.bars.At(at), evolved: w.evolvedBars}
 	k.state = w.states[w.trackIndex] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
 		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls}
@@ -87,14 +92,17 @@ func (w *walker) keep(at score.Tick) *keptLuck {
 }
 
 func (w *walker) bringBack(k *keptLuck, at score.Tick) {
-	aligned := w.aligned == at
+	aligned := w.alignedAt(at)
 	byChance := w.unsteady || !w.ownClock // whether chance decides when the gate goes on
 	bringBack(&w.gate, k.gate, byChance && !aligned)
 	if w.unsteady && w.ownClock && !aligned {
 		w.local = w.localFrom(at+k.wait, w.aligned)
 	}
 	for _, v := range w.all {
-		kept := k.values[v.name]
+		kept, there := k.values[v.name]
+		if !there {
+			continue
+		}
 		moved := kept.mover.DrawIndex + pending(kept.used)
 		byHits := v.Lane().Moves == score.ByHit || v.Lane().Moves == score.ByStrike || v.Lane().Moves == score.ByStep && byChance
 		if bringBack(&v.Mover, kept.mover, byHits && !aligned) && !aligned {
@@ -108,12 +116,15 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 			*v.evolved, v.rolls = kept.evolved, kept.rolls
 		}
 	}
-	w.sounded = k.sounded
+	w.sounded, w.evolvedBars = k.sounded, k.evolved
 	s := &w.states[w.trackIndex]
 	*s = k.state
 	s.before, s.since = s.now, -1
-	s.bar += w.bars.At(at) - w.hold.from
+	s.bar += w.bars.At(at) - k.bar
 }
+
+// alignedAt reports whether the lanes are realigned at a tick. The beginning of a song is no realignment.
+func (w *walker) alignedAt(tick score.Tick) bool { return w.aligned == tick && w.track.Realign > 0 }
 
 // bringBack brings the draws of a mover back, and where it stands too if chance decides that, which it reports.
 func bringBack(m *orders.Mover, kept orders.State, byChance bool) bool {

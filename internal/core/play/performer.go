@@ -24,6 +24,7 @@ type Performer struct {
 	silenced int64   // the number of the last act that counts there
 
 	played score.Tick // all notes before this tick are handed over
+	limit  score.Tick // before which alone steps are done and lanes go on by the clock, where it is not 0
 	waiting
 }
 
@@ -49,7 +50,7 @@ func unplaced(p *score.Project) *Performer {
 	order := h.order(p)
 	f := &Performer{order: order, states: make([]trackState, len(order)), left: map[partKey]partState{}, taken: map[taken]*common{}}
 	f.heard = newCommon(inOrder(p, order), newPitches(p.Key), h)
-	f.silent = make([]bool, len(order)*score.MaxParts)
+	f.silent, f.patterns = make([]bool, len(order)*score.MaxParts), make([]int, len(order))
 	f.lastSent = make([]Change, len(f.silent)<<slotBits)
 	for i := range f.states {
 		f.states[i].since = -1
@@ -72,14 +73,19 @@ func (f *Performer) each(do func(*walker)) {
 // decideSilence finds out which parts are not heard.
 func (f *Performer) decideSilence() {
 	p := f.heard.project
+	f.audible = p
 	for _, g := range f.groups {
 		for _, s := range g.sources {
-			track := &p.Tracks[s.rank()/score.MaxParts]
+			place := s.rank() / score.MaxParts
+			track := &p.Tracks[place]
 			part := &score.Part{} // a loop has no parts that could be muted
 			if w, walks := s.(*walker); walks && track.Loop == nil {
 				part = track.Pattern(w.track.Playing).Part(w.part.ID)
+				f.patterns[place] = w.track.Playing
 			} else if walks { // a loop plays in its place
 				continue
+			} else {
+				f.patterns[place] = whole
 			}
 			f.silent[s.rank()] = p.Silent(track, part)
 		}
@@ -97,6 +103,8 @@ type Past struct {
 	// Passed, if it is set, is given the notes before the tick, in order, of tracks whose places do not follow from the
 	// time alone, and of all tracks that tune their notes.
 	Passed func(notes []Note)
+	// Exactly has it stand exactly at the tick, for GoOn, which must follow: no later step has been done.
+	Exactly bool
 }
 
 // Watch is called for every move of every lane that has a loop of its own, and of the gate lanes, with the ids of the
@@ -112,7 +120,11 @@ func NewPerformerAt(p *score.Project, tick score.Tick, past Past) *Performer {
 		f.Hear(m)
 	}
 	f.skipTo(tick)
+	if past.Exactly {
+		f.limit = tick
+	}
 	f.pass(tick, past.Passed)
+	f.limit = 0
 	return f
 }
 
@@ -214,7 +226,7 @@ func (f *Performer) watchTo(to score.Tick) {
 	for _, g := range f.groups {
 		for _, w := range g.walkers {
 			if w.watch != nil || len(w.mods) > 0 {
-				w.seekTo(min(to+g.reach, w.next)) // what comes early is due by then
+				w.seekTo(min(f.limited(to+g.reach), w.next)) // what comes early is due by then
 			}
 			for _, v := range w.mods {
 				w.goTo(v.control, to)

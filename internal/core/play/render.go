@@ -11,8 +11,8 @@ type Note struct {
 	Start, End score.Tick
 	// Track is the id of the track that plays it.
 	Track uint32
-	// Part is the id of its part.
-	Part uint8
+	// Part is the id of its part, Pattern that of the pattern of which this is; both are 0 in a loop.
+	Part, Pattern uint8
 	// Step is the gate step that struck it, from 0.
 	Step uint8
 	// Key is the MIDI note number.

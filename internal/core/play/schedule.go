@@ -63,7 +63,7 @@ func (w *walker) begin() {
 		w.seekTo(w.next)
 	}
 	for _, v := range w.evolving {
-		v.evolveTo(w.hold.within(w.next))
+		v.evolveTo(w.evolvingBar(w.next))
 	}
 	if w.begins = w.local == 0 && w.gate.Fresh; w.begins && w.watch != nil {
 		for _, v := range w.byClock {

@@ -71,6 +71,14 @@ func (f *Performer) Save() *State {
 // Walked returns the tick before which all steps of a track were done.
 func (s *State) Walked(track int) score.Tick { return s.tracks[track].walked }
 
+// WalkedAll returns a tick from which on no step of any track was done.
+func (s *State) WalkedAll() (tick score.Tick) {
+	for _, t := range s.tracks {
+		tick = max(tick, t.walked)
+	}
+	return tick
+}
+
 // Resume returns a performer that goes on from a state, as the one that was saved would; what the project does not have
 // any more is left out. The project is the one before the acts, which are all that are not done. Watch, if it is set, is
 // told of all moves from there on.

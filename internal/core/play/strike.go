@@ -99,7 +99,7 @@ func (w *walker) findHits(s *step, now *striking) {
 // noteOf returns the note of a hit, without its pitch.
 func (w *walker) noteOf(now *striking, h *hit) Note {
 	note := Note{
-		Start: now.placing.at(h.begin, w.aligned).whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Step: uint8(now.step),
+		Start: now.placing.at(h.begin, w.aligned).whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Pattern: uint8(w.track.Playing), Step: uint8(now.step),
 		Velocity: w.strength(now.step, now.n, h.number, now.ratchet),
 	}
 	length := w.length.read(now.step, now.n)

@@ -1,7 +1,6 @@
 package play
 
 import (
-	"maps"
 	"slices"
 
 	"jettyfog/internal/core/score"
@@ -186,15 +185,31 @@ func (w *walker) refit(kept *keptLuck, was *walker) *keptLuck {
 	gate := w.gate
 	gate.Continue(kept.gate, was.gate.Lane())
 	fitted.gate = gate.State
-	fitted.values = maps.Clone(kept.values)
-	for i, v := range w.all {
-		value := fitted.values[v.name]
-		mover := v.Mover
-		mover.Continue(value.mover, was.all[i].Lane())
+	fitted.values = map[score.LaneName]keptValue{}
+	for _, v := range w.all {
+		before := was.lane(v.name)
+		if before == nil { // an edit has added it
+			continue
+		}
+		value, mover := kept.values[v.name], v.Mover
+		mover.Continue(value.mover, before.Lane())
 		value.mover = mover.State
+		if v.evolved != nil && before.evolved == nil {
+			value.evolved, value.rolls = *v.evolved, v.rolls
+		}
 		fitted.values[v.name] = value
 	}
 	return &fitted
+}
+
+// lane returns a lane of the part, or nil.
+func (w *walker) lane(name score.LaneName) *value {
+	for _, v := range w.all {
+		if v.name == name {
+			return v
+		}
+	}
+	return nil
 }
 
 // holdFrom finds the first bar of what is held: the one that the track says, or that in which or after which the part

@@ -12,10 +12,29 @@ type waiting struct {
 	notes    []Note
 	orders   []uint16 // of each note, the order of its part
 	changes  []pendingChange
-	ready    []Change // that go with notes that were handed over
-	lastSent []Change // by part and slot the last one whose time has come, also of silent parts; one of no track is none
-	silent   []bool   // by the orders of parts: whether they decide and are not heard
-	keys     []uint64 // scratch
+	ready    []Change       // that go with notes that were handed over
+	lastSent []Change       // by part and slot the last one whose time has come, also of silent parts; one of no track is none
+	silent   []bool         // by the orders of parts: whether they decide and are not heard
+	patterns []int          // by the places of tracks, which of their patterns silent is about; whole is a loop
+	audible  *score.Project // by which it is decided what is silent
+	keys     []uint64       // scratch
+}
+
+// whole says of a track that plays a loop that it is silent as a whole.
+const whole = -1
+
+// isSilent reports whether what a part of a pattern plays is not heard. The pattern can be one that plays no more, whose
+// last notes are still to come.
+func (q *waiting) isSilent(order int, pattern, part uint8) bool {
+	place := order / score.MaxParts
+	if playing := q.patterns[place]; playing == whole || playing == int(pattern) {
+		return q.silent[order]
+	}
+	track, muted := &q.audible.Tracks[place], &score.Part{}
+	if left := track.Pattern(int(pattern)); left != nil && left.Part(int(part)) != nil {
+		muted = left.Part(int(part))
+	}
+	return q.audible.Silent(track, muted)
 }
 
 // What waits is sorted by whole numbers, which is faster than sorting it itself: the distance from the
@@ -37,8 +56,9 @@ func placeIn(key uint64) int { return int(key & (1<<placeBits - 1)) }
 func (q *waiting) handOver(from, to score.Tick, dst []Note) []Note {
 	q.keys = q.keys[:0]
 	for place := range q.notes {
-		if start := q.notes[place].Start; start < to && !q.silent[q.orders[place]] {
-			q.keys = append(q.keys, sortKey(start-from, int(q.orders[place]), place))
+		n, order := &q.notes[place], int(q.orders[place])
+		if n.Start < to && !q.isSilent(order, n.Pattern, n.Part) {
+			q.keys = append(q.keys, sortKey(n.Start-from, order, place))
 		}
 	}
 	slices.Sort(q.keys)
@@ -69,7 +89,7 @@ func (q *waiting) readyChanges(from, to score.Tick) {
 	slices.Sort(q.keys)
 	for _, key := range q.keys {
 		c := &q.changes[placeIn(key)]
-		if q.remember(c); !q.silent[c.order>>slotBits] {
+		if q.remember(c); !q.isSilent(c.order>>slotBits, c.Pattern, c.Part) {
 			q.ready = append(q.ready, c.Change)
 		}
 	}

@@ -69,6 +69,8 @@ type walkerState struct {
 	sounded bool       // whether the part's last step that was on sounded
 	stops   bool       // whether it goes on next only where a pass of what is held begins, and plays nothing there
 
+	evolvedBars int64 // how many more bars its lanes have evolved than the song says, where chance goes on
+
 	sliding, portamento bool // whether the last note slides, and what was sent of it
 }
 

@@ -73,6 +73,9 @@ func (r *Player) Done() int64 { return r.performer.Done() }
 // Save returns where the tracks stand; see play.Performer.Save.
 func (r *Player) Save() *play.State { return r.performer.Save() }
 
+// GoOn has chance go on from where it stood elsewhere; see play.Performer.GoOn.
+func (r *Player) GoOn(g *play.Going) { r.performer.GoOn(g) }
+
 // Ahead returns how far ahead of what is handed over the steps of tracks have been done; without any, of all tracks.
 func (r *Player) Ahead(tracks []int) score.Tick { return r.performer.Ahead(tracks) }
 

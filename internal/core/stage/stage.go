@@ -106,19 +106,21 @@ func (s Stage) On(p *score.Project) *score.Project {
 		return next
 	}
 	for _, edit := range edits { // one by one, without those that cannot be
-		p = applied(p, edit)
+		if next, can := applied(p, edit); can {
+			p = next
+		}
 	}
 	return p
 }
 
-// applied returns a project after an edit, or as it is where the edit cannot be.
-func applied(p *score.Project, form score.EditJSON) *score.Project {
-	if edit, err := form.Edit(); err == nil {
-		if next, _, err := score.Apply(p, edit); err == nil {
-			return next
-		}
+// applied returns a project after an edit; can is false where the edit cannot be.
+func applied(p *score.Project, form score.EditJSON) (next *score.Project, can bool) {
+	edit, err := form.Edit()
+	if err != nil {
+		return p, false
 	}
-	return p
+	next, _, err = score.Apply(p, edit)
+	return next, err == nil
 }
 
 func (s Stage) edit(p *score.Project, change Change) (score.EditJSON, error) {
@@ -168,17 +170,26 @@ func (s Stage) Edited(edit score.Edit, before, after *score.Project) Stage {
 }
 
 // Step returns what turns a state of a project, of which written is the document, into the one after an action that leads
-// to a stage. A control that is let go of has the written value again.
+// to a stage. A control that is let go of has the written value again; so have those that belong together, as the ends of a
+// register, where they cannot be together.
 func (s Stage) Step(written *score.Project, c Control) func(*score.Project) *score.Project {
+	is, _ := c.Written(written)
 	value, changed := s.Value(c)
 	if !changed {
-		value, _ = c.Written(written)
+		value = is
 	}
 	form, err := s.edit(written, Change{c, value})
 	return func(p *score.Project) *score.Project {
 		if err != nil {
 			return p
 		}
-		return applied(p, form)
+		next, can := applied(p, form)
+		if !can {
+			own, _ := Stage{}.edit(written, Change{c, is})
+			if next, can = applied(p, own); !can {
+				return p
+			}
+		}
+		return next
 	}
 }

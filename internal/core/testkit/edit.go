@@ -19,7 +19,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Mute: maybe(t, true), Fill: given(40), Ratchet: maybe(t, shape(t)),
-				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, mods(t, true)),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, append([]score.Mod{}, mods(t, true)...)),
 				LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
 		},
@@ -156,7 +156,7 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 		First:       &drawn.First, Length: &drawn.Length,
 		Rate: maybe(t, drawn.Rate), Order: maybe(t, drawn.Order), Drift: maybe(t, drawn.Drift),
 		Path: maybe(t, drawnPath), Shape: maybe(t, rapid.SampledFrom(score.Shapes()).Draw(t, "shape").Name), Moves: maybe(t, drawn.Moves), Amount: maybe(t, drawn.Amount), Spread: drawn.Spread,
-		Weights: tables(t, drawn.Weights), Evolve: drawn.Evolve, Locked: maybe(t, subset(t, 0, 7, "locked")),
+		Weights: tables(t, drawn.Weights), Evolve: drawn.Evolve, Locked: maybe(t, append([]int{}, subset(t, 0, 7, "locked")...)),
 	}
 }
 

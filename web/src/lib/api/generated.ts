@@ -352,6 +352,7 @@ export interface Status {
 export interface Range {
   from: number;
   to: number;
+  goesOn: boolean;
 }
 export interface StageMessage {
   changes: LiveChange[];
@@ -697,6 +698,7 @@ export interface TransportRequest {
 export interface LoopRange {
   from: number;
   bars: number;
+  goesOn?: boolean;
 }
 export interface RecordOptions {
   countIn: number;

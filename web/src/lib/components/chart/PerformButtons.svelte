@@ -91,7 +91,8 @@
       data-help="Push the tempo {words}, by 3 % for as long as it is held."
       onpointerdown={() => press(by)}
       onkeydown={(event) => pressByKey(event, by)}
-      onkeyup={release}>{sign === "−" ? "− push" : "+"}</button
+      onkeyup={release}
+      onblur={release}>{sign === "−" ? "− push" : "+"}</button
     >
   {/each}
 </span>

@@ -1,0 +1,86 @@
+package log
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
+)
+
+// Jump has the song go on from a tick of it. Everything that chance can move is there as it is in the song; or it goes on
+// from where it stood, and what moves by arithmetic alone is as it is in the song.
+type Jump struct {
+	Song   score.Tick
+	GoesOn bool
+}
+
+// Perform returns what plays from a jump on, as Jump wants it: of a project, hearing what came in before.
+func (j Jump) Perform(project *score.Project, inputs []midi.Message) *Performance {
+	return perform(project, j.Song, play.Past{Inputs: inputs, Exactly: j.GoesOn})
+}
+
+// Jump has the song go on elsewhere. What sounds is released, which is what it returns. Actions that are still to count do so
+// at their ticks of run time. Ready is what plays from there, as Jump.Perform has it of what At and Inputs return for now;
+// nil has it made.
+func (p *Player) Jump(j Jump, ready *Performance) []midi.Message {
+	released := p.handed(p.performance.player.Release(p.Song()))
+	var going *play.Going
+	if j.GoesOn {
+		going = p.goingOn()
+	}
+	s := p.StageAt(p.run)
+	waiting := p.acts[p.pending:]
+	p.inputs = p.Inputs(j.Song)
+	p.pieces = append(p.pieces, Piece{Run: p.run, Song: j.Song})
+	p.began, p.settled, p.stage, p.acts, p.pending, p.going = s, s, s, nil, 0, going
+	p.checkpoints = nil
+	if p.performance = ready; ready == nil {
+		p.performance = j.Perform(s.On(p.written), p.inputs)
+	}
+	if going != nil {
+		p.performance.player.GoOn(going)
+	}
+	for _, a := range waiting {
+		if a.At > p.run {
+			p.Act(a.Action)
+		}
+	}
+	p.playing = p.stage.On(p.written)
+	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
+	p.retempo()
+	p.meters = append(metersBefore(p.meters, p.run), metersFrom(p.written, p.run, j.Song)...)
+	return released
+}
+
+// beginPiece returns what plays from where the piece began, of some tracks or of all, before anything was done in it.
+func (p *Player) beginPiece(inputs []midi.Message, only []int) *Performance {
+	song, project := p.pieces[len(p.pieces)-1].Song, p.began.On(p.written)
+	if p.going == nil {
+		return perform(project, song, play.Past{Inputs: inputs, Only: only})
+	}
+	first := slices.IndexFunc(inputs, func(m midi.Message) bool { return m.Tick >= song })
+	if first < 0 {
+		first = len(inputs)
+	}
+	performance := perform(project, song, play.Past{Inputs: inputs[:first], Only: only, Exactly: true})
+	performance.player.GoOn(p.going)
+	for _, m := range inputs[first:] {
+		performance.player.Hear(m)
+	}
+	return performance
+}
+
+// goingOn returns how everything stands at the present tick that chance can move. That is known from the last checkpoint
+// none of whose steps come later, or from where the piece began.
+func (p *Player) goingOn() *play.Going {
+	song := p.Song()
+	for i := len(p.checkpoints) - 1; i >= 0; i-- {
+		c := &p.checkpoints[i]
+		if len(c.stale) == 0 && c.state.WalkedAll() <= song {
+			return play.GoingAt(c.settled.On(p.written), c.state, p.playedActs(p.acts[c.pending:], c.settled), p.inputs[c.inputs:], song)
+		}
+	}
+	begun := p.beginPiece(p.inputs, nil)
+	return play.GoingAt(p.began.On(p.written), begun.player.Save(), p.playedActs(p.acts, p.began), nil, song)
+}
