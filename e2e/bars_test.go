@@ -9,7 +9,7 @@ import (
 )
 
 // A bar that is pressed on the ruler is where playing starts, bars that are dragged over are looped, and playing goes on
-// where it stopped; by keys too.
+// where it stopped, or jumps; by keys too.
 func TestPlayingFromABarAndLoopingBars(t *testing.T) {
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
@@ -22,13 +22,20 @@ func TestPlayingFromABarAndLoopingBars(t *testing.T) {
 	p.Mouse.MustMoveTo(box.X+5, y).MustDown(proto.InputMouseButtonLeft)
 	p.Mouse.MustMoveTo(box.X+box.Width-5, y)
 	p.Mouse.MustUp(proto.InputMouseButtonLeft)
-	p.MustElementR("button[aria-pressed=true]", `loop 1–3`)
+	loop := func(option string) { p.MustElement("select[aria-label='Loop of bars']").MustSelect(option) }
+	p.MustElementR("select[aria-label='Loop of bars'] option", `^loop 1–3$`)
 
 	p.Mouse.MustMoveTo(box.X+box.Width-5, y).MustClick(proto.InputMouseButtonLeft)
 	p.MustElement("[aria-label=Play]").MustClick()
 	p.waitFor(`() => /^003/.test(document.querySelector("[data-position]").textContent)`)
 	p.waitFor(`() => /^001/.test(document.querySelector("[data-position]").textContent)`) // it has gone back
-	p.MustElementR("button[aria-pressed=true]", `loop 1–3`).MustClick()
+	loop("loop 1–3, new chance")
+	p.waitFor(`() => document.querySelector("select[aria-label='Loop of bars']").value === "goesOn"`)
+	p.choice("Apply at", "next beat")
+	p.MustElementR("button", "^to bar 3$").MustClick()
+	p.waitFor(`() => /^003/.test(document.querySelector("[data-position]").textContent)`)
+	p.MustElementR("button[aria-pressed=false]", "^to bar 3$")
+	loop("no loop")
 	p.waitFor(`() => !document.querySelector("[data-looped]")`)
 	p.waitFor(`() => /^004/.test(document.querySelector("[data-position]").textContent)`)
 	p.MustElement("[aria-label=Stop]").MustClick()

@@ -46,11 +46,8 @@ type queued struct {
 func (t *Transport) Do(doings []Doing, when When, bars int) error {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if !slices.Contains(Moments(), when) {
-		return &score.FieldError{Field: "when", Got: fmt.Sprintf("%.20q", when), Allowed: fmt.Sprint(Moments())}
-	}
-	if when == NextBars && (bars < 1 || bars > score.MaxBars) {
-		return &score.FieldError{Field: "bars", Got: bars, Allowed: fmt.Sprintf("1 to %d", score.MaxBars)}
+	if err := checkMoment(when, bars); err != nil {
+		return err
 	}
 	if err := t.check(doings); err != nil {
 		return err

@@ -64,6 +64,13 @@ func TestLiveIsItsLog(t *testing.T) {
 					if err := transport.Do([]Doing{doing}, when, 1+n%3); err == nil {
 						done++
 					}
+				case 9:
+					if n%2 == 0 {
+						transport.StayOn()
+					}
+					go func() { // which waits until what plays there is known
+						_ = transport.JumpTo(int64(n%4), Moments()[n%len(Moments())], 1+n%2, n%3 == 0)
+					}()
 				case 8:
 					if n%3 == 0 {
 						transport.Reset()

@@ -37,6 +37,8 @@ type Status struct {
 	Tick  score.Tick  `json:"tick"`
 	At    int64       `json:"at"`
 	Tempo score.Tempo `json:"tempo"`
+	// Jump is one that waits.
+	Jump *NextJump `json:"jump,omitempty"`
 	// Stopped is the tick of the song at which playing stopped last, Loop the range of it that is looped.
 	Stopped score.Tick `json:"stopped"`
 	Loop    Range      `json:"loop"`

@@ -20,10 +20,14 @@ func (t *Transport) status() Status {
 	place, tempo := t.segmentAndPiece(), t.player.Tempo()
 	piece := t.player.Pieces()[place[1]]
 	since := max(tempo[place[0]].Tick, piece.Run)
-	return Status{
+	status := Status{
 		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
 		Tick: since + piece.Later(), At: t.timeOf(since), Tempo: tempo[place[0]].Tempo, Loop: t.loop,
 	}
+	if t.jump != nil {
+		status.Jump = &NextJump{At: t.player.Pieces().Song(t.jump.run), To: t.jump.Song}
+	}
+	return status
 }
 
 // segmentAndPiece returns which of the tempos and which of the pieces holds now.

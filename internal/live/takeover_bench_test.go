@@ -57,7 +57,7 @@ func BenchmarkTakeover(b *testing.B) {
 				heard += time.Since(began)
 				began = time.Now()
 				var batch batch
-				t.render(t.tickAt(t.timeOf(t.player.Run())+int64(slice)), &batch)
+				t.render(t.tickAt(t.timeOf(t.player.Run())+int64(slice)), 0, &batch)
 				floor += time.Since(began)
 			}
 			b.ReportMetric(float64(blocked.Microseconds())/float64(b.N), "blocked-µs")

@@ -50,7 +50,8 @@ type Transport struct {
 	started         int64            // the time of tick 0
 	player          *log.Player      // what plays, or played last; nil before anything did
 	loop            Range            // of the song, that is played over and over
-	prepared        *prepared        // what plays from its beginning, once it has been computed
+	jump            *seam            // where it goes on elsewhere once, or nil
+	prepared        *prepared        // what plays from the next seam on, once it has been computed
 	preparing       bool             // whether a goroutine computes it
 	stopped         score.Tick       // the tick of the song at which playing stopped last
 	ended           score.Tick       // and that of run time
@@ -178,7 +179,7 @@ func (t *Transport) Stop() {
 	t.stopped, t.ended = t.player.Pieces().Song(at), at
 	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
 	t.releasePorts()
-	t.stage, t.queue = t.stage.Stopped(), nil
+	t.stage, t.queue, t.jump = t.stage.Stopped(), nil, nil
 	t.notify()
 	t.notifyStage()
 }
@@ -241,14 +242,14 @@ func (t *Transport) pulse() {
 	var batch batch
 	for t.player.Run() < horizon && t.Now()-now < int64(pulseWithin) {
 		to := min(horizon, t.tickAt(t.timeOf(t.player.Run())+int64(slice))+1)
-		end, loops := t.seam()
-		if loops {
-			to = min(to, end)
+		next, seams := t.nextSeam()
+		if seams {
+			to = min(to, next.run)
 		}
 		to = t.doQueued(to)
-		t.render(to, &batch)
-		if loops && to == end {
-			t.goBack(&batch)
+		t.render(to, next.run, &batch)
+		if seams && to == next.run {
+			t.leap(next, &batch)
 		}
 	}
 	passed := t.sieve.pass(batch.events, now)
@@ -286,14 +287,13 @@ func (t *Transport) notifyOmitted(now int64, due bool) {
 	t.options.Omitted(omitted)
 }
 
-// render appends what comes up to a tick to a batch.
-func (t *Transport) render(to score.Tick, batch *batch) {
+// render appends what comes up to a tick to a batch. At a seam, if that is not 0, the song goes on elsewhere.
+func (t *Transport) render(to, seam score.Tick, batch *batch) {
 	messages, places := t.player.Advance(to)
 	t.hand(messages, batch)
-	end, loops := t.seam()
 	for _, place := range places {
-		if loops && place.Tick >= end {
-			continue // the range begins anew before it comes
+		if seam > 0 && place.Tick >= seam {
+			continue // the song goes on elsewhere before it comes
 		}
 		batch.places = append(batch.places, Place{At: t.timeOf(place.Tick), Place: place})
 	}

@@ -15,13 +15,26 @@ import (
 
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
-	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=loop,enum=stop,enum=record,enum=endRecording"`
+	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=stop,enum=record,enum=endRecording"`
 	// From is the bar from which to play, from 1; 0 is the beginning.
 	From int `json:"from,omitempty" jsonschema:"minimum=0,maximum=10000"`
+	// Jump says where to go on; without it a jump that waits is taken back.
+	Jump *JumpRequest `json:"jump,omitempty"`
 	// Loop says which bars to play over and over; without it none are.
 	Loop *LoopRange `json:"loop,omitempty"`
 	// Record says what to record; without it all that comes until recording ends.
 	Record *RecordOptions `json:"record,omitempty"`
+}
+
+// JumpRequest says where the song is to go on, and from which moment on.
+type JumpRequest struct {
+	// To is the bar, from 1.
+	To int `json:"to" jsonschema:"minimum=1,maximum=10000"`
+	// When is the moment, Bars how many of "bars".
+	When live.When `json:"when" jsonschema:"enum=now,enum=step,enum=beat,enum=bar,enum=bars,enum=pattern"`
+	Bars int       `json:"bars,omitempty" jsonschema:"minimum=0,maximum=64"`
+	// GoesOn has chance go on there, instead of being as it is in the song.
+	GoesOn bool `json:"goesOn,omitempty"`
 }
 
 // LoopRange is a range of bars.
@@ -151,6 +164,11 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 		t.transport.PlayFrom(int64(max(1, request.From) - 1))
 	case "goOn":
 		t.transport.GoOn()
+	case "jump":
+		if err := t.jump(request.Jump); err != nil {
+			fail(w, err)
+			return
+		}
 	case "loop":
 		loop, err := request.Loop.in(t.studio.State().Project)
 		if err == nil {
@@ -178,8 +196,20 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 	case "endRecording":
 		t.transport.EndRecording()
 	default:
-		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, loop, stop, record and endRecording")
+		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, stop, record and endRecording")
 		return
 	}
 	reply(w, t.transport.Status())
+}
+
+// jump has the song go on elsewhere, or takes that back. The error is a *score.FieldError.
+func (t transportResource) jump(request *JumpRequest) error {
+	if request == nil {
+		t.transport.StayOn()
+		return nil
+	}
+	if request.To < 1 || request.To > maxPlayBar {
+		return &score.FieldError{Field: "jump.to", Got: request.To, Allowed: fmt.Sprintf("1 to %d", maxPlayBar)}
+	}
+	return t.transport.JumpTo(int64(request.To-1), request.When, request.Bars, request.GoesOn)
 }

@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -206,4 +207,22 @@ func TestAHoldBeginsWhereItIsSet(t *testing.T) {
 	require.Equal(t, bar(entered, 0), bar(entered, 2))
 	require.Equal(t, bar(entered, 3), bar(entered, 5))
 	require.NotEqual(t, bar(entered, 2), bar(entered, 3), "its luck goes on")
+}
+
+// What a pattern plays that is left is silent by its own muted parts, as long as it is still to come: told far ahead, the
+// notes of pattern A up to the switch sound, and those of B, whose part is muted, do not; and the other way about.
+func TestMutedPartsOfThePatternThatIsLeft(t *testing.T) {
+	for _, aMuted := range []bool{false, true} {
+		p := melody(16, func(track *score.Track, _ *score.Part) {
+			track.Delay = 2 * sixteenth
+			track.Patterns = append(track.Patterns, score.Pattern{ID: 1, Name: "B", Parts: slices.Clone(track.Patterns[0].Parts)})
+			track.Patterns[0].Parts[0].Mute, track.Patterns[1].Parts[0].Mute = aMuted, !aMuted
+		})
+		starts, _ := acted(p, 16, track("pattern", 1, 0, 8))
+		want := []float64{2, 3, 4, 5, 6, 7}
+		if aMuted {
+			want = []float64{10, 11, 12, 13, 14, 15}
+		}
+		require.Equal(t, want, starts)
+	}
 }

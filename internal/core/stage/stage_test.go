@@ -249,3 +249,23 @@ func TestWordsOfControls(t *testing.T) {
 	require.True(t, stage.Control{Name: "push"}.Momentary())
 	require.False(t, stage.Control{Name: "brightness"}.Momentary())
 }
+
+// Two ends of a register that cannot be together are both as they are written, in whichever order they are set.
+func TestEndsThatCannotBeTogether(t *testing.T) {
+	p := testkit.Buoy()
+	p.Tracks[0].Register = theory.Register{Lowest: 30, Highest: 90}
+	lowest, highest := stage.Control{Name: "lowest", Track: 1}, stage.Control{Name: "highest", Track: 1}
+	for _, order := range [][]stage.Change{{{Control: lowest, Value: 60}, {Control: highest, Value: 63}}, {{Control: highest, Value: 63}, {Control: lowest, Value: 60}}} {
+		var s stage.Stage
+		now := p
+		for _, change := range order {
+			s = s.With(change.Control, change.Value)
+			now = s.Step(p, change.Control)(now)
+		}
+		require.Equal(t, p.Tracks[0].Register, now.Tracks[0].Register)
+		require.Equal(t, p.Tracks[0].Register, s.On(p).Tracks[0].Register)
+		s = s.Without(order[0].Control)
+		now = s.Step(p, order[0].Control)(now)
+		require.Equal(t, s.On(p).Tracks[0].Register, now.Tracks[0].Register, "the other counts once it is alone")
+	}
+}

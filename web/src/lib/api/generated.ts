@@ -346,8 +346,13 @@ export interface Status {
   tick: number;
   at: number;
   tempo: number;
+  jump?: NextJump;
   stopped: number;
   loop: Range;
+}
+export interface NextJump {
+  at: number;
+  to: number;
 }
 export interface Range {
   from: number;
@@ -690,10 +695,17 @@ export interface RevisionRequest {
   revision: number;
 }
 export interface TransportRequest {
-  do: "play" | "goOn" | "loop" | "stop" | "record" | "endRecording";
+  do: "play" | "goOn" | "jump" | "loop" | "stop" | "record" | "endRecording";
   from?: number;
+  jump?: JumpRequest;
   loop?: LoopRange;
   record?: RecordOptions;
+}
+export interface JumpRequest {
+  to: number;
+  when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
+  bars?: number;
+  goesOn?: boolean;
 }
 export interface LoopRange {
   from: number;

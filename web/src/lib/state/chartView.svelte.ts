@@ -69,6 +69,7 @@ export class ChartView {
       const { track, pattern } = session.address;
       const { from, to } = this;
       void session.stage.changes; // what is performed is drawn as it plays
+      void session.transport.decidedAt;
       const stale = new AbortController();
       // A revision of 0 marks a server that is away; its answer would be a failure.
       if (revision > 0) void this.#load({ track, pattern, from, to }, stale.signal);

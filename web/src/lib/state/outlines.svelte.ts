@@ -15,6 +15,7 @@ export class Outlines {
       const { revision } = session.snapshot;
       const bar = this.#bar;
       void session.stage.changes; // what is performed is drawn as it plays
+      void session.transport.decidedAt;
       if (revision === 0) return; // the server is away
       const stale = new AbortController();
       getOutlines(bar, stale.signal)

@@ -280,8 +280,13 @@ export class Session {
     }
   }
 
-  #order(request: TransportRequest): Promise<void> {
-    return this.attempt(() => post("api/transport", request));
+  async #order(request: TransportRequest): Promise<boolean> {
+    let done = false;
+    await this.attempt(async () => {
+      await post("api/transport", request);
+      done = true;
+    });
+    return done;
   }
 
   /** Asks the server for a change of the project, of the revision that the change before it made. */

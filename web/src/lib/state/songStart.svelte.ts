@@ -14,9 +14,12 @@ export class SongStart {
   /** The bar from which to play, from 1. */
   #bar = $state(1);
 
+  /** Each stretching of the loop waits for the one before it, from whose loop it goes on. */
+  #stretched = Promise.resolve();
+
   constructor(
     private readonly session: Session,
-    private readonly order: (request: TransportRequest) => Promise<void>,
+    private readonly order: (request: TransportRequest) => Promise<boolean>,
   ) {}
 
   get bar(): number {
@@ -38,7 +41,7 @@ export class SongStart {
     };
   }
 
-  async togglePlaying(): Promise<void> {
+  async togglePlaying(): Promise<boolean> {
     if (this.session.transport.playing) return this.order({ do: "stop" });
     await this.session.sound.start();
     return this.order({ do: "play", from: this.bar });
@@ -48,24 +51,56 @@ export class SongStart {
   async goOn(): Promise<void> {
     if (this.session.transport.playing) return;
     await this.session.sound.start();
-    return this.order({ do: "goOn" });
+    await this.order({ do: "goOn" });
   }
 
-  async toggleRecording(): Promise<void> {
+  async toggleRecording(): Promise<boolean> {
     const { recording, armed } = this.session.transport;
     if (recording || armed) return this.order({ do: "endRecording" });
     await this.session.sound.start();
     return this.order({ do: "record", record: { ...this.recordOptions, start: this.bar } });
   }
 
-  setLoop(loop: BarRange | undefined): Promise<void> {
-    return this.order(loop ? { do: "loop", loop } : { do: "loop" });
+  /** The bar to which the song is to jump, from 1, if it is to. */
+  get jump(): number | undefined {
+    const jump = this.session.transport.jump;
+    return jump && this.session.bars.at(jump.to) + 1;
+  }
+
+  /** Has the song jump to the chosen bar at the moment that is chosen, or takes a jump back that waits. */
+  async toggleJump(): Promise<boolean> {
+    if (this.jump !== undefined) return this.order({ do: "jump" });
+    const { when, bars } = this.session.stage;
+    return this.order({
+      do: "jump",
+      jump: { to: this.bar, when, goesOn: this.goesOn, ...(when === "bars" && { bars }) },
+    });
+  }
+
+  /** Goes to the chosen bar: by a jump, or by playing from it. */
+  async jumpOrPlay(): Promise<boolean> {
+    if (!this.session.transport.playing) return this.togglePlaying();
+    if (this.jump !== undefined) await this.toggleJump();
+    return this.toggleJump();
+  }
+
+  /** Whether chance goes on from pass to pass of the loop, and in a jump, instead of being as it is in the song. */
+  get goesOn(): boolean {
+    return this.session.transport.loop.goesOn;
+  }
+
+  setLoop(loop: BarRange | undefined, goesOn = this.goesOn): Promise<boolean> {
+    return this.order(loop ? { do: "loop", loop: { ...loop, goesOn } } : { do: "loop" });
   }
 
   /** Makes the loop longer or shorter at its end; it begins with the bar from which to play. */
   stretchLoop(by: number): Promise<void> {
-    const loop = this.loop ?? { from: this.#bar, bars: 0 };
-    const bars = loop.bars + by;
-    return this.setLoop(bars > 0 ? { from: loop.from, bars } : undefined);
+    this.#stretched = this.#stretched.then(() => {
+      const loop = this.loop ?? { from: this.#bar, bars: 0 };
+      const bars = loop.bars + by;
+      const next = bars > 0 ? { from: loop.from, bars } : undefined;
+      return this.session.transport.after(() => this.setLoop(next));
+    });
+    return this.#stretched;
   }
 }

@@ -4,16 +4,29 @@ import type { Status } from "../api/types";
 /** What the server's transport is doing, and where it is by now. */
 export class Transport {
   #status = $state.raw<Status>();
+  #waiting: (() => void)[] = [];
 
   constructor(private readonly clock: ServerClock) {}
 
   adopt(status: Status): void {
-    this.#status = status;
+    this.#set(status);
   }
 
   /** Says that nothing is known any more, because the server is away. */
   lose(): void {
-    this.#status = undefined;
+    this.#set(undefined);
+  }
+
+  #set(status: Status | undefined): void {
+    this.#status = status;
+    this.#waiting.splice(0).forEach((resolve) => resolve());
+  }
+
+  /** Asks for something, and waits until the server has said what has come of it, if it was done. */
+  async after(ask: () => Promise<boolean>): Promise<void> {
+    const before = this.#status;
+    if ((await ask()) && this.#status === before)
+      await new Promise<void>((resolve) => this.#waiting.push(resolve));
   }
 
   get playing(): boolean {
@@ -31,7 +44,17 @@ export class Transport {
 
   /** The range of the song that is looped, in ticks; one that ends at 0 is none. */
   get loop(): Status["loop"] {
-    return this.#status?.loop ?? { from: 0, to: 0 };
+    return this.#status?.loop ?? { from: 0, to: 0, goesOn: false };
+  }
+
+  /** Since when chance has decided what plays; it changes where chance goes on in another pass of the loop. */
+  get decidedAt(): number {
+    return this.#status?.playing && this.loop.goesOn ? this.#status.at : 0;
+  }
+
+  /** The jump that waits, if one does. */
+  get jump(): Status["jump"] {
+    return this.#status?.jump;
   }
 
   /** The tick of the song that is heard at a time of the page (performance.now, ms); undefined while stopped. */

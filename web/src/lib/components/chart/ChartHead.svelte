@@ -1,6 +1,7 @@
 <!-- @component What the rows below are about, and for a kit a way to add a part. -->
 <script lang="ts">
   import { getSession } from "../../state/context";
+  import LoopChoice from "./LoopChoice.svelte";
 
   const session = getSession();
   const kit = $derived(session.track.kind === "kit");
@@ -35,6 +36,7 @@
       >a loop plays</span
     >
   {/if}
+  <LoopChoice />
   {#if kit}
     <button
       class="control h-[22px]! text-[11px]!"

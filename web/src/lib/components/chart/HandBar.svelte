@@ -2,11 +2,10 @@
 <script lang="ts">
   import { counted } from "../../counted";
   import { hands } from "../../chart/hand";
-  import { getChartView, getClipboard, getSession } from "../../state/context";
+  import { getChartView, getClipboard } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
   import PerformButtons from "./PerformButtons.svelte";
 
-  const session = getSession();
   const view = getChartView();
   const clipboard = getClipboard();
   const widest = 8;
@@ -56,16 +55,6 @@
   </span>
   <PerformButtons />
   <span class="ml-auto flex items-center gap-1">
-    {#if session.song.loop}
-      {@const { from, bars } = session.song.loop}
-      <button
-        class="control h-[24px]! text-[12px]!"
-        aria-pressed="true"
-        data-help="These bars play over and over; press to play on."
-        onclick={() => session.song.setLoop(undefined)}
-        >loop {from}{bars > 1 ? `–${from + bars - 1}` : ""}</button
-      >
-    {/if}
     <button
       class="control h-[24px]! text-[12px]!"
       aria-pressed={!view.following}

@@ -6,6 +6,7 @@
   const session = getSession();
   const view = getChartView();
   const stage = session.stage;
+  const song = $derived(session.song);
   const fill: Control = { name: "fill" };
   /** By how much the tempo is pushed, in tenths of a percent. */
   const push = 30;
@@ -83,6 +84,16 @@
       ? "Loop steps: each lane plays its chosen steps over and over; press again to play on."
       : "Loop steps: choose steps of lanes with a loop of their own first."}
     onclick={toggleLoop}>loop steps</button
+  >
+  <button
+    class="control h-[24px]! text-[12px]! whitespace-nowrap tabular-nums"
+    aria-pressed={song.jump !== undefined}
+    aria-label={song.jump === undefined ? `Jump to bar ${song.bar}` : `Take back the jump`}
+    disabled={!session.transport.playing}
+    data-help={session.transport.playing
+      ? "Jump: the song goes on from the bar that is chosen on the ruler, at the moment that 'apply' says; press again to take it back."
+      : "Jump: only while playing; play starts at the bar that is chosen on the ruler."}
+    onclick={() => song.toggleJump()}>to bar {song.jump ?? song.bar}</button
   >
   {#each [{ by: -push, sign: "−", words: "slower" }, { by: push, sign: "+", words: "faster" }] as { by, sign, words } (sign)}
     <button

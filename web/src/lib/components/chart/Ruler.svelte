@@ -76,6 +76,7 @@ over bars the range that is looped.
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (by !== undefined && event.shiftKey) void song.stretchLoop(by);
     else if (by !== undefined) song.bar += by;
+    else if (event.key === "Enter") void song.jumpOrPlay();
     else if (event.key === "Delete" || event.key === "Backspace") void song.setLoop(undefined);
     else return;
     event.preventDefault();
@@ -95,15 +96,19 @@ over bars the range that is looped.
 
   /** What waits to be done within the bars that are shown, by the moment at which it counts. */
   const waiting = $derived.by(() => {
-    const ticks = [...new Set(session.stage.queue.map((action) => action.at))];
-    return ticks
+    const jump = session.transport.jump;
+    const all = [
+      ...session.stage.queue.map(({ at, words }) => ({ at, words })),
+      ...(jump ? [{ at: jump.at, words: `jump to bar ${session.bars.at(jump.to) + 1}` }] : []),
+    ];
+    return [...new Set(all.map(({ at }) => at))]
       .filter((tick) => tick >= view.from && tick < view.to)
       .map((tick) => ({
         tick,
         x: ((tick - view.from) * view.width) / (view.to - view.from),
-        words: session.stage.queue
-          .filter((action) => action.at === tick)
-          .map((action) => action.words)
+        words: all
+          .filter(({ at }) => at === tick)
+          .map(({ words }) => words)
           .join(", "),
       }));
   });
@@ -132,12 +137,13 @@ over bars the range that is looped.
   aria-valuetext={song.loop
     ? `bar ${song.bar}; bars ${song.loop.from} to ${song.loop.from + song.loop.bars - 1} are looped`
     : `bar ${song.bar}`}
-  data-help="Press a bar to play from it; drag over bars, or Shift+arrows, to loop them. A full diamond: all lanes begin together. An open one: the cursor's lane begins with the gate."
+  data-help="Press a bar to play from it, twice (or Enter) to go there now; drag over bars, or Shift+arrows, to loop them. A full diamond: all lanes begin together. An open one: the cursor's lane begins with the gate."
   bind:clientWidth={view.width}
   {onpointerdown}
   {onpointermove}
   {onpointerup}
   onpointercancel={() => (dragged = undefined)}
+  ondblclick={() => song.jumpOrPlay()}
   {onkeydown}
 >
   <svg width={view.width} {height} class="block" aria-hidden="true">
