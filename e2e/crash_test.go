@@ -17,7 +17,7 @@ import (
 )
 
 // A kill -9 in the middle of recording loses at most the last second: all that was heard a second
-// before is in the take that the next start finds, and the take is whole.
+// before is in the take that the next start finds, the take is whole, and it can be played again, with what was done.
 func TestAKillLosesAtMostASecond(t *testing.T) {
 	data := t.TempDir()
 	a := start(t, data)
@@ -46,8 +46,13 @@ func TestAKillLosesAtMostASecond(t *testing.T) {
 		}
 	}
 	var now int64
+	done := false
 	for began := ask(); now < began+3*time.Second.Nanoseconds(); now = ask() {
 		require.NoError(t, ctx.Err())
+		if !done && now > began+time.Second.Nanoseconds() {
+			done = true
+			require.Equal(t, http.StatusOK, a.post("/api/stage", `{"when":"now","do":[{"control":{"name":"swing"},"value":650}]}`))
+		}
 	}
 	a.kill()
 
@@ -81,6 +86,10 @@ func TestAKillLosesAtMostASecond(t *testing.T) {
 			next++
 		}
 	}
+	require.Equal(t, http.StatusOK, again.post("/api/takes/"+strconv.FormatInt(recorded[0].ID, 10)+"/again", "{}"))
+	replayed := again.takes()
+	require.Len(t, replayed, 2)
+	require.Equal(t, starts, startsOf(t, again.download("/api/takes/"+strconv.FormatInt(replayed[0].ID, 10)+".mid?format=0&division=20160")))
 }
 
 // takes asks for the list of takes as a page gets it.

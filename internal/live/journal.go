@@ -77,6 +77,9 @@ func (r *Recorder) append(ctx context.Context, c *recording) error {
 			return err
 		}
 	}
+	if err := r.appendLog(ctx, c); err != nil { // before what follows from it
+		return err
+	}
 	if pending := c.messages[c.done:]; len(pending) > 0 || c.grown {
 		var grown *take.Heading
 		if c.grown {
@@ -94,16 +97,33 @@ func (r *Recorder) append(ctx context.Context, c *recording) error {
 		}
 		c.placed++
 	}
-	if c.ended && c.log != nil {
-		if err := r.store.KeepLog(ctx, c.id, take.Logged{Log: c.log, From: c.start, Recorded: c.first, To: c.start + c.end}); err != nil {
-			return err
-		}
-		c.log = nil
-	}
 	if c.ended {
 		return r.store.FinishTake(ctx, c.id, c.end)
 	}
 	return nil
+}
+
+// appendLog stores what has come to the log of a copy of a recording, and at its end until when it is known.
+func (r *Recorder) appendLog(ctx context.Context, c *recording) error {
+	if c.log.Project == nil {
+		if c.logged == notLogged {
+			return nil
+		}
+		err := r.store.AppendLog(ctx, c.id, take.Logged{}, 0)
+		if err == nil {
+			c.logged = notLogged
+		}
+		return err
+	}
+	if c.logged == len(c.log.Entries) && !c.ended {
+		return nil
+	}
+	logged := take.Logged{Log: &c.log, From: c.start, Recorded: c.first, To: c.start + c.end}
+	err := r.store.AppendLog(ctx, c.id, logged, max(0, c.logged))
+	if err == nil {
+		c.logged = len(c.log.Entries)
+	}
+	return err
 }
 
 // goOn lets a recording go on as a new one where it cannot be written on: where it is gone from the store, or is

@@ -152,7 +152,7 @@ func (h *heardNotes) open() {
 
 func (h *heardNotes) stop() {
 	h.let()
-	h.recorder.end(h.now, nil)
+	h.recorder.end(h.now)
 	h.now += 50_000
 }
 
@@ -249,7 +249,7 @@ func TestARecordingGoesOnInANewPiece(t *testing.T) {
 			}
 			require.Len(t, told, 1)
 			r.add(note(4))
-			r.end(6*bar, nil)
+			r.end(6 * bar)
 			require.NoError(t, r.flush(t.Context()))
 			takes, err := disk.Takes(t.Context())
 			require.NoError(t, err)

@@ -13,6 +13,7 @@ import (
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
+	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/memory"
 )
@@ -113,6 +114,10 @@ func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.T
 		return kept
 	}
 	require.Equal(t, before(logged.Play(end)), before(taken.Messages))
+	kept, err := disk.Log(t.Context(), 1)
+	require.NoError(t, err)
+	require.Equal(t, logged.Entries, kept.Log.Entries, "it keeps its log")
+	require.Equal(t, end, kept.To)
 	tempo, bars := logged.Time()
 	require.Equal(t, tempo.Until(end), taken.Tempo)
 	for bar := range bars.At(end) {
@@ -124,6 +129,10 @@ func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.T
 func TestALogIsBounded(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
+		require.NoError(t, s.Record(Recording{}))
+		pass(time.Second)
+		_, err := s.disk.Log(t.Context(), 1)
+		require.NoError(t, err, "it is kept while it grows")
 		for n := range maxLogged + 1 {
 			edited := testkit.Buoy()
 			edited.Tracks[0].Mute = n%2 == 0
@@ -133,6 +142,9 @@ func TestALogIsBounded(t *testing.T) {
 		require.Nil(t, logged.Project)
 		require.Empty(t, logged.Entries)
 		s.Stop()
+		pass(time.Second)
+		_, err = s.disk.Log(t.Context(), 1)
+		require.ErrorIs(t, err, take.ErrNoLog)
 		s.Play()
 		logged, _ = s.Log()
 		require.NotNil(t, logged.Project)

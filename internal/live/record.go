@@ -98,7 +98,7 @@ func (t *Transport) EndRecording() {
 	}
 	now := t.Now()
 	t.playOut(now)
-	t.recorder.end(t.unheard(now), t.logUntil())
+	t.recorder.end(t.unheard(now))
 	t.plan = nil
 	t.notify()
 }
@@ -122,6 +122,7 @@ func (t *Transport) reach(now score.Tick) {
 				break
 			}
 			t.recorder.begin(t.player.At(p.start), t.revision, p.start, p.first, t.player.Tempo(), t.player.Bars())
+			t.recorder.follow(t.log)
 			// What instruments were told before, and is in force, belongs to the take.
 			t.recorder.add(t.standing.Standing(p.start))
 			changed = true
@@ -129,7 +130,7 @@ func (t *Transport) reach(now score.Tick) {
 		if p.end == 0 || now < p.end {
 			break
 		}
-		t.recorder.end(p.end, t.logUntil())
+		t.recorder.end(p.end)
 		changed = true
 		if !p.again {
 			t.plan = nil

@@ -21,8 +21,9 @@ type TakeStore interface {
 	// the take is not there.
 	AppendTake(ctx context.Context, id int64, piece take.Piece, grown *take.Heading) error
 	FinishTake(ctx context.Context, id int64, end score.Tick) error
-	// KeepLog says what a take is a function of, before it is finished.
-	KeepLog(ctx context.Context, id int64, logged take.Logged) error
+	// AppendLog stores what a take is a function of, whose first entries are stored already: with none also where the log
+	// begins. One without a log has what was stored forgotten. The error wraps take.ErrUnknown if the take is not there.
+	AppendLog(ctx context.Context, id int64, logged take.Logged, first int) error
 	// AddOrigin says which project plays from a tick of the take on, after the one with which it began.
 	AddOrigin(ctx context.Context, id int64, origin take.Origin) error
 }
@@ -151,14 +152,17 @@ func (r *Recorder) add(messages []midi.Message) {
 	})
 }
 
-// end finishes the take at a tick of the transport, of whose run time the log is; nil is none.
-func (r *Recorder) end(at score.Tick, logged *log.Log) {
+// end finishes the take at a tick of the transport.
+func (r *Recorder) end(at score.Tick) {
 	r.change(func(now *recording) {
 		now.finish(at)
-		now.log = logged
 		r.now = nil
 	})
 }
+
+// follow says what is played follows from: the log of the transport's run time, which only grows, or has no project if it is
+// not known any more.
+func (r *Recorder) follow(l log.Log) { r.change(func(now *recording) { now.log = l }) }
 
 // next returns the first recording that is to be written, and a copy of it; nil if there is none.
 func (r *Recorder) next() (first, c *recording) {

@@ -24,7 +24,7 @@ type recording struct {
 	end      score.Tick
 	messages []midi.Message // those that are not on disk yet
 	origins  []take.Origin  // those that are not on disk yet, but for the first
-	log      *log.Log       // of run time, once it is over; nil if there is none, or it is on disk
+	log      log.Log        // of run time; without a project there is none
 
 	// What is on disk.
 	id       int64         // 0 until it is created
@@ -32,14 +32,18 @@ type recording struct {
 	stored   int           // how many messages
 	standing midi.Settings // what they have told
 	grown    bool          // the heading there is not up to date
+	logged   int           // how many entries of the log; notLogged if not even where it begins
 	refused  int           // how often in a row it could not be written
 
 	// Of a copy: how many of its messages and of its origins were brought to disk.
 	done, placed int
 }
 
+// notLogged says that nothing of a log is on disk.
+const notLogged = -1
+
 func newRecording(project *score.Project, revision int64, start, first score.Tick, tempo play.TempoMap, bars score.Bars) *recording {
-	r := &recording{start: start, first: first, project: project, origin: take.Origin{Revision: revision, Project: project}}
+	r := &recording{start: start, first: first, project: project, origin: take.Origin{Revision: revision, Project: project}, logged: notLogged}
 	r.tracks.play(project, 0)
 	r.setTime(tempo, bars)
 	return r
@@ -125,10 +129,7 @@ func (r *recording) written(c *recording) {
 		r.origin = r.origins[c.placed-1]
 		r.origins = slices.Delete(r.origins, 0, c.placed)
 	}
-	r.id, r.stored = c.id, c.stored
-	if c.ended {
-		r.log = c.log
-	}
+	r.id, r.stored, r.logged = c.id, c.stored, c.logged
 }
 
 // bound returns the beginning of the bar of the first thing that is not on disk.
@@ -165,6 +166,6 @@ func (r *recording) goOn(by score.Tick) {
 	}
 	r.start, r.end = r.start+by, max(0, r.end-by)
 	r.first = max(r.first, r.start)
-	r.id, r.stored, r.standing, r.refused = 0, 0, midi.Settings{}, 0
+	r.id, r.stored, r.standing, r.refused, r.logged = 0, 0, midi.Settings{}, 0, notLogged
 	r.setTime(r.tempo, r.bars)
 }

@@ -48,5 +48,6 @@ func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.countIn(countIn)
 	t.standing = midi.Settings{}
 	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())
+	t.wake.follow(t.log)
 	t.prepare()
 }

@@ -3,7 +3,6 @@ package live
 import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
-	"slices"
 )
 
 // Status returns what the transport is doing.
@@ -55,23 +54,11 @@ func (t *Transport) notify() {
 func (t *Transport) Log() (logged log.Log, end score.Tick) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if now := t.logUntil(); now != nil {
-		logged = *now
-	}
+	logged = t.log
 	if end = t.ended; t.playing {
 		end = t.tickAt(t.Now())
 	}
 	return logged, end
-}
-
-// logUntil returns what was done until now; nil if there is no log.
-func (t *Transport) logUntil() *log.Log {
-	if t.log.Project == nil {
-		return nil
-	}
-	logged := t.log
-	logged.Entries = slices.Clone(logged.Entries)
-	return &logged
 }
 
 // maxLogged bounds how many states of the project a log keeps: with 32 tracks of 8 patterns each takes about 45 kB. Of what
@@ -86,10 +73,11 @@ func (t *Transport) note(entry log.Entry) {
 	if entry.Project != nil {
 		t.logged++
 	}
-	if t.logged > maxLogged {
+	if entry.Tick = t.player.Run(); t.logged > maxLogged || len(t.log.Entries) == log.MaxEntries {
 		t.log = log.Log{}
-		return
+	} else {
+		t.log.Entries = append(t.log.Entries, entry)
 	}
-	entry.Tick = t.player.Run()
-	t.log.Entries = append(t.log.Entries, entry)
+	t.recorder.follow(t.log)
+	t.wake.follow(t.log)
 }

@@ -171,11 +171,10 @@ func (t *Transport) Stop() {
 	at := t.unheard(now)
 	releases := t.sounding.Release(func(score.Tick) score.Tick { return at })
 	t.recorder.add(releases)
-	logged := t.logUntil()
-	t.recorder.end(at, logged)
+	t.recorder.end(at)
 	t.plan = nil
 	t.wake.add(releases)
-	t.wake.end(at, logged)
+	t.wake.end(at)
 	t.stopped, t.ended = t.player.Pieces().Song(at), at
 	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
 	t.releasePorts()

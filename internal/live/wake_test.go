@@ -56,7 +56,7 @@ type journal struct {
 
 func (j *journal) CreateTake(context.Context, *take.Take, int64) (int64, error) { return 1, nil }
 func (j *journal) AddOrigin(context.Context, int64, take.Origin) error          { return nil }
-func (j *journal) KeepLog(context.Context, int64, take.Logged) error            { return nil }
+func (j *journal) AppendLog(context.Context, int64, take.Logged, int) error     { return nil }
 func (j *journal) FinishTake(context.Context, int64, score.Tick) error          { j.finished = true; return nil }
 func (j *journal) AppendTake(_ context.Context, _ int64, piece take.Piece, _ *take.Heading) error {
 	if piece.First != j.stored {

@@ -35,6 +35,7 @@ type Store struct {
 	document studio.Document
 	changes  []studio.Change
 	takes    []stored
+	shelf    *Store // in which what is kept of the wake goes
 }
 
 type stored struct {
@@ -52,6 +53,9 @@ type stored struct {
 func New(project *score.Project) *Store {
 	return &Store{document: studio.Document{Project: project, Revision: 1}}
 }
+
+// KeepIn says in which other store that is kept what was written here.
+func (s *Store) KeepIn(shelf *Store) { s.shelf = shelf }
 
 // Fail makes all calls that change something fail, or succeed again.
 func (s *Store) Fail(failing bool) {
@@ -171,9 +175,9 @@ func (s *Store) AddOrigin(ctx context.Context, id int64, origin take.Origin) err
 	})
 }
 
-// KeepLog implements live.TakeStore.
-func (s *Store) KeepLog(ctx context.Context, id int64, logged take.Logged) error {
-	return s.changeTake(ctx, "KeepLog", id, func(t *stored) error {
+// AppendLog implements live.TakeStore.
+func (s *Store) AppendLog(ctx context.Context, id int64, logged take.Logged, _ int) error {
+	return s.changeTake(ctx, "AppendLog", id, func(t *stored) error {
 		t.logged = logged
 		return nil
 	})
@@ -221,6 +225,16 @@ func (s *Store) Piece(_ context.Context, id int64, from, to score.Tick) (take.St
 		return take.Stretch{}, err
 	}
 	return take.Stretch{ID: id, From: from, To: to, Bar: whole.Bars().At(from), Revision: s.takes[id-1].revision, Take: take.Cut(whole, from, to)}, nil
+}
+
+// CopyLog implements server.WakeStore for a store to which the wake is written.
+func (s *Store) CopyLog(ctx context.Context, stretch, id int64, from, to score.Tick) error {
+	logged, err := s.Log(ctx, stretch)
+	if err != nil {
+		return nil //nolint:nilerr // there is none to copy
+	}
+	logged.From, logged.Recorded, logged.To = logged.From+from, logged.From+from, logged.From+to
+	return s.shelf.AppendLog(ctx, id, logged, 0)
 }
 
 // stretch returns a stretch, or with 0 the last.

@@ -23,6 +23,8 @@ type WakeStore interface {
 	LastBars(ctx context.Context, stretch int64, end score.Tick, bars int) (take.Stretch, error)
 	// Piece returns what is in [from, to) of a stretch.
 	Piece(ctx context.Context, stretch int64, from, to score.Tick) (take.Stretch, error)
+	// CopyLog gives a take that was kept from [from, to) of a stretch what the stretch is a function of, if that is known.
+	CopyLog(ctx context.Context, stretch, id int64, from, to score.Tick) error
 }
 
 // Options are the server's parts and settings.

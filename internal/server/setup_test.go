@@ -55,6 +55,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 		Problem:  func(problem error) { board.Report(health.Recording, problem) },
 	})
 	journal := memory.New(testkit.Buoy())
+	journal.KeepIn(kept)
 	wake := live.NewRecorder(journal, live.Reports{})
 	transport := live.New(testkit.Buoy(), live.Options{}, recorder, wake)
 	listener := httptest.NewUnstartedServer(nil)

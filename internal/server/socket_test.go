@@ -142,6 +142,9 @@ func TestTheWakeIsKept(t *testing.T) {
 	}
 	require.Equal(t, notes, view.Notes)
 	require.Equal(t, want, notesOf(t, h.do("GET", fmt.Sprintf("/api/takes/%d.mid?division=20160&format=0", listed.ID), "").body))
+
+	again := ask[server.Imported](h, fmt.Sprintf("/api/takes/%d/again", listed.ID), `{}`)
+	require.Equal(t, want, notesOf(t, h.do("GET", fmt.Sprintf("/api/takes/%d.mid?division=20160&format=0", again.ID), "").body), "it is played again")
 }
 
 // notesOf returns the ticks of all note-ons, as an independent reader finds them.

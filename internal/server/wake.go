@@ -132,8 +132,12 @@ func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
+	remarks := []string{}
+	if err := k.wake.CopyLog(context.WithoutCancel(r.Context()), piece.ID, ids[0], piece.From, piece.To); err != nil {
+		remarks = append(remarks, "It cannot be played again: its log could not be copied.")
+	}
 	k.changed()
-	reply(w, Imported{ID: ids[0], Notes: piece.Take.Count(), Remarks: []string{}})
+	reply(w, Imported{ID: ids[0], Notes: piece.Take.Count(), Remarks: remarks})
 }
 
 func (k wakeResource) piece(ctx context.Context, request KeepRequest) (take.Stretch, error) {

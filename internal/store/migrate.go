@@ -123,5 +123,15 @@ CREATE TABLE logs (
 	log      BLOB    NOT NULL
 ) STRICT;`).Error
 		}},
+		{ID: "11", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+ALTER TABLE logs ADD COLUMN known INTEGER NOT NULL DEFAULT 0;
+CREATE TABLE log_entries (
+	take_id INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE,
+	first   INTEGER NOT NULL,
+	entries BLOB    NOT NULL,
+	PRIMARY KEY (take_id, first)
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}
 }

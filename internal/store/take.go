@@ -187,6 +187,9 @@ func (s *Store) finishBroken() error {
 		default:
 			err = s.FinishTake(context.Background(), row.ID, 0)
 		}
+		if err == nil && count > 0 {
+			err = s.knowBrokenLog(context.Background(), row.ID)
+		}
 		if err != nil {
 			return fmt.Errorf("finish the takes that were broken off: %w", explain(err))
 		}

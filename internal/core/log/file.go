@@ -69,25 +69,38 @@ func Encode(l *Log, end score.Tick) ([]byte, error) {
 		file.Stage = changes
 	}
 	for _, entry := range l.Entries {
-		written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo}
-		if entry.Way != nil {
-			form := score.FormOf(entry.Way)
-			written.Edit, written.Project = &form, nil
-		}
-		if entry.Action != nil {
-			written.Action = &FileAction{Control: entry.Action.Control, Value: entry.Action.Value, At: entry.Action.At}
-		}
-		if entry.Jump != nil {
-			written.Song, written.GoesOn = &entry.Jump.Song, entry.Jump.GoesOn
-		}
-		if entry.Input != nil {
-			for _, b := range midi.Append(nil, *entry.Input) {
-				written.Input = append(written.Input, int(b))
-			}
-		}
-		file.Entries = append(file.Entries, written)
+		file.Entries = append(file.Entries, fileEntryOf(entry))
 	}
 	return json.Marshal(file)
+}
+
+// EncodeEntries writes some entries of a log as they stand in a file, for DecodeGrown.
+func EncodeEntries(entries []Entry) ([]byte, error) {
+	written := make([]FileEntry, len(entries))
+	for i, entry := range entries {
+		written[i] = fileEntryOf(entry)
+	}
+	return json.Marshal(written)
+}
+
+func fileEntryOf(entry Entry) FileEntry {
+	written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo}
+	if entry.Way != nil {
+		form := score.FormOf(entry.Way)
+		written.Edit, written.Project = &form, nil
+	}
+	if entry.Action != nil {
+		written.Action = &FileAction{Control: entry.Action.Control, Value: entry.Action.Value, At: entry.Action.At}
+	}
+	if entry.Jump != nil {
+		written.Song, written.GoesOn = &entry.Jump.Song, entry.Jump.GoesOn
+	}
+	if entry.Input != nil {
+		for _, b := range midi.Append(nil, *entry.Input) {
+			written.Input = append(written.Input, int(b))
+		}
+	}
+	return written
 }
 
 // Decode reads a file of a log, and returns at which tick of run time its playing stopped. The error, a *score.FileError
@@ -97,32 +110,55 @@ func Decode(data []byte) (l *Log, end score.Tick, err error) {
 	if err := score.DecodeJSON(data, &file); err != nil {
 		return nil, 0, err
 	}
+	l, err = file.read()
+	return l, file.End, err
+}
+
+// DecodeGrown reads a file of a log as it was when it had no entries, and the entries that have come since; see
+// EncodeEntries. The errors are those of Decode.
+func DecodeGrown(head []byte, entries [][]byte) (*Log, error) {
+	var file File
+	if err := score.DecodeJSON(head, &file); err != nil {
+		return nil, err
+	}
+	for _, data := range entries {
+		var more []FileEntry
+		if err := score.DecodeJSON(data, &more); err != nil {
+			return nil, err
+		}
+		file.Entries = append(file.Entries, more...)
+	}
+	return file.read()
+}
+
+// read returns the log of a file.
+func (file *File) read() (l *Log, err error) {
 	switch {
 	case file.Format != FileFormat || file.Version != FileVersion:
-		return nil, 0, &score.FileError{Reason: fmt.Sprintf("this is not a log of version %d: its format is %.40q, version %d", FileVersion, file.Format, file.Version)}
+		return nil, &score.FileError{Reason: fmt.Sprintf("this is not a log of version %d: its format is %.40q, version %d", FileVersion, file.Format, file.Version)}
 	case file.From < 0 || file.From > score.LastTick || file.End < 1 || file.End > score.LastTick:
-		return nil, 0, &score.FieldError{Field: "from or end", Got: fmt.Sprintf("%d or %d", file.From, file.End), Allowed: fmt.Sprintf("0 to %d, and an end of 1 at least", score.LastTick)}
+		return nil, &score.FieldError{Field: "from or end", Got: fmt.Sprintf("%d or %d", file.From, file.End), Allowed: fmt.Sprintf("0 to %d, and an end of 1 at least", score.LastTick)}
 	case len(file.Entries) > MaxEntries:
-		return nil, 0, &score.FieldError{Field: "the number of entries", Got: len(file.Entries), Allowed: fmt.Sprintf("at most %d", MaxEntries)}
+		return nil, &score.FieldError{Field: "the number of entries", Got: len(file.Entries), Allowed: fmt.Sprintf("at most %d", MaxEntries)}
 	}
 	if err := file.Project.Validate(); err != nil {
-		return nil, 0, err
+		return nil, err
 	}
 	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage)}
 	for i, change := range file.Stage {
 		if err := change.Control.CheckRange(change.Value); err != nil {
-			return nil, 0, fmt.Errorf("live change %d of the log: %w", i+1, err)
+			return nil, fmt.Errorf("live change %d of the log: %w", i+1, err)
 		}
 	}
 	reading := reader{project: l.Project, from: l.From}
 	for i, written := range file.Entries {
 		entry, err := reading.read(written)
 		if err != nil {
-			return nil, 0, fmt.Errorf("entry %d of the log: %w", i+1, err)
+			return nil, fmt.Errorf("entry %d of the log: %w", i+1, err)
 		}
 		l.Entries = append(l.Entries, entry)
 	}
-	return l, file.End, nil
+	return l, nil
 }
 
 // reader is how far the entries of a file have been read.

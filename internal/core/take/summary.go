@@ -6,7 +6,7 @@ import "errors"
 var ErrUnknown = errors.New("there is no such take")
 
 // ErrNoLog is returned for the log of a take that has none.
-var ErrNoLog = errors.New("what was done while this take was recorded is not known, so it cannot be played again: it came from a file or from before logs were kept, or the program was killed")
+var ErrNoLog = errors.New("what was done while this take was recorded is not known, so it cannot be played again: it came from a file or from before logs were kept, or more was edited than a log keeps")
 
 // Summary is a line in the list of takes.
 type Summary struct {
