@@ -33,6 +33,7 @@ type wire struct {
 	TuningRequest    server.TuningRequest    `json:"tuningRequest"`
 	DoRequest        server.DoRequest        `json:"doRequest"`
 	AgainRequest     server.AgainRequest     `json:"againRequest"`
+	ProjectDigest    server.ProjectDigest    `json:"projectDigest"`
 	WakeView         server.WakeView         `json:"wakeView"`
 	Imported         server.Imported         `json:"imported"`
 	KeepRequest      server.KeepRequest      `json:"keepRequest"`

@@ -4,6 +4,7 @@
 //	GET  /ws                    everything that changes, see Message
 //	POST /api/edits             {"revision": 5, "edit": {"changeLuck": {"number": 7}}}
 //	POST /api/undo, /api/redo   {"revision": 5}
+//	GET  /api/project/digest    by what a copy of the project is compared
 //	GET  /api/project.json      the project as a file
 //	POST /api/project.json      a project file to open in its place: ?revision=5
 //	POST /api/blank             {"revision": 5}

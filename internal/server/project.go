@@ -48,6 +48,7 @@ func (p projectResource) Routes() chi.Router {
 	r.Post("/undo", p.undo)
 	r.Post("/redo", p.redo)
 	r.Get("/project", p.show)
+	r.Get("/project/digest", p.digest)
 	r.Get("/project.json", p.export)
 	r.Post("/project.json", p.open)
 	r.Post("/blank", p.blank)

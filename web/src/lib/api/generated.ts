@@ -868,6 +868,10 @@ export interface DoRequest {
 export interface AgainRequest {
   luck?: number;
 }
+export interface ProjectDigest {
+  revision: number;
+  digest: string;
+}
 export interface WakeView {
   stretch: number;
   before: number;

@@ -336,8 +336,12 @@ export class Session {
     if (project) this.#show({ revision, undo, redo, project });
     else if (own && own.revision === from)
       this.#show({ revision, undo, redo, project: applyPatches(own.project, changes as Patch[]) });
-    else if (own?.revision !== revision)
-      void this.attempt(async () => this.#adopt(await get<ProjectState>("api/project")));
+    else if (own?.revision !== revision) void this.attempt(() => this.fetchWhole());
+  }
+
+  /** Fetches the whole project in place of the copy that the page has. */
+  async fetchWhole(): Promise<void> {
+    this.#adopt(await get<ProjectState>("api/project"));
   }
 
   #show(snapshot: Snapshot): void {

@@ -12,6 +12,7 @@
     setTakeDesk,
   } from "../../state/context";
   import { playFromKeys, releaseFromKeys } from "../../input/computerKeys";
+  import { checkCopy } from "../../state/copyCheck.svelte";
   import { handKeysBack } from "../../state/focus";
   import { handleShortcut } from "../../state/shortcuts";
   import { Playing } from "../../state/playing.svelte";
@@ -46,6 +47,7 @@
   const open = (dialog: DialogName) => (dialogs[dialog] = true);
 
   const session = getSession();
+  checkCopy(session);
   const chart = setChartView(new ChartView(session));
   const clipboard = setClipboard(new Clipboard(chart));
   const takes = setTakeDesk(new TakeDesk(session));
