@@ -1,12 +1,7 @@
 package server
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
-	"encoding/json"
 	"net/http"
-
-	"github.com/go-json-experiment/json/jsontext"
 
 	"jettyfog/internal/core/score"
 )
@@ -21,23 +16,10 @@ type ProjectDigest struct {
 // digest answers with the digest of the project. It takes longer than an edit; pages ask when nobody edits.
 func (p projectResource) digest(w http.ResponseWriter, _ *http.Request) {
 	state := p.studio.State()
-	digest, err := digestOf(state.Project)
+	digest, err := score.Digest(state.Project)
 	if err != nil {
 		fail(w, err)
 		return
 	}
 	reply(w, ProjectDigest{Revision: state.Revision, Digest: digest})
-}
-
-func digestOf(project *score.Project) (string, error) {
-	data, err := json.Marshal(project)
-	if err != nil {
-		return "", err
-	}
-	canonical := jsontext.Value(data)
-	if err := canonical.Canonicalize(); err != nil {
-		return "", err
-	}
-	sum := sha256.Sum256(canonical)
-	return hex.EncodeToString(sum[:]), nil
 }

@@ -142,10 +142,6 @@ func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusConflict, "nothing was playing when the notes were struck, so they were heard and not entered")
 		return
 	}
-	if request.Strength < 0 || request.Strength > 100 {
-		fail(w, &score.FieldError{Field: "strength", Got: request.Strength, Allowed: "0 to 100"})
-		return
-	}
 	state := e.studio.State()
 	struck, err := fitted(state.Project, request.Track, request.Notes, request.Fit)
 	if err != nil {

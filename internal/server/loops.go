@@ -74,11 +74,8 @@ func (l loopsResource) last(r *http.Request, request LoopRequest) (*score.Loop, 
 	if request.Notes > 0 {
 		bars = lookBack
 	}
-	if bars < 1 || bars > lookBack {
-		return nil, &score.FieldError{Field: "bars", Got: bars, Allowed: "1 to 256"}
-	}
-	if request.Notes < 0 || request.Notes > score.MaxLoopNotes {
-		return nil, &score.FieldError{Field: "notes", Got: request.Notes, Allowed: "0 to 1024"}
+	if bars == 0 {
+		return nil, &score.FieldError{Field: "bars", Got: bars, Allowed: "1 to 256, where no number of notes is given"}
 	}
 	piece, err := l.wake.LastBars(r.Context(), 0, 0, bars)
 	if err != nil {

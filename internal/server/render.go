@@ -9,9 +9,6 @@ import (
 	"jettyfog/internal/core/take"
 )
 
-// maxRenderBars bounds how many bars are rendered at once.
-const maxRenderBars = 10_000
-
 // RenderRequest asks to make a take of bars without playing them.
 type RenderRequest struct {
 	// From is the first bar, from 1.
@@ -31,14 +28,6 @@ func (t takesResource) render(w http.ResponseWriter, r *http.Request) {
 	var request RenderRequest
 	if err := read(r, &request); err != nil {
 		fail(w, err)
-		return
-	}
-	if request.From < 1 || request.From > 1_000_000 {
-		fail(w, &score.FieldError{Field: "from", Got: request.From, Allowed: "1 to 1000000"})
-		return
-	}
-	if request.Bars < 1 || request.Bars > maxRenderBars {
-		fail(w, &score.FieldError{Field: "bars", Got: request.Bars, Allowed: fmt.Sprintf("1 to %d", maxRenderBars)})
 		return
 	}
 	state := t.studio.State()

@@ -6,7 +6,10 @@ import (
 	"io"
 	"mime"
 	"net/http"
+	"reflect"
+	"sync"
 
+	"jettyfog/internal/core/bounds"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/stage"
@@ -77,13 +80,28 @@ func fail(w http.ResponseWriter, err error) {
 
 var errNotJSON = errors.New("the request must have the content type application/json")
 
-// read decodes the JSON body of a request. It writes nothing; the caller passes an error to fail.
-func read(r *http.Request, into any) error {
+// read decodes the JSON body of a request, which must be within the bounds that stand in the tags of its type. It writes nothing; the caller passes an error to fail.
+func read[T any](r *http.Request, into *T) error {
 	body, err := readJSON(r)
 	if err != nil {
 		return err
 	}
-	return score.DecodeJSON(body, into)
+	if err := score.DecodeJSON(body, into); err != nil {
+		return err
+	}
+	return score.CheckBounds(boundsOf[T](), into)
+}
+
+var knownBounds sync.Map // by the types of requests
+
+func boundsOf[T any]() bounds.Bounds[T] {
+	of := reflect.TypeFor[T]()
+	if known, ok := knownBounds.Load(of); ok {
+		return known.(bounds.Bounds[T])
+	}
+	found := bounds.For[T]()
+	knownBounds.Store(of, found)
+	return found
 }
 
 func readJSON(r *http.Request) ([]byte, error) {

@@ -46,8 +46,6 @@ type DoRequest struct {
 	Bars int `json:"bars,omitempty" jsonschema:"minimum=0,maximum=64"`
 }
 
-const maxDoings = 64
-
 // stageMessage returns what performing has changed of a state of the project.
 func stageMessage(p live.Performing, project *score.Project) *StageMessage {
 	m := &StageMessage{Changes: []LiveChange{}, Queue: []QueuedAction{}, Back: p.Back}
@@ -102,10 +100,6 @@ func (s stageResource) do(w http.ResponseWriter, r *http.Request) {
 	var request DoRequest
 	if err := read(r, &request); err != nil {
 		fail(w, err)
-		return
-	}
-	if len(request.Do) < 1 || len(request.Do) > maxDoings {
-		fail(w, &score.FieldError{Field: "the number of things to do", Got: len(request.Do), Allowed: "1 to 64"})
 		return
 	}
 	s.answer(w, s.transport.Do(request.Do, request.When, request.Bars))

@@ -83,7 +83,7 @@ func TestTheQueue(t *testing.T) {
 func TestWhatIsNotPerformed(t *testing.T) {
 	h := start(t)
 	for body, want := range map[string]string{
-		`{"do":[],"when":"now"}`: "the number of things to do is 0; it must be 1 to 64",
+		`{"do":[],"when":"now"}`: "the number of do is 0; it must be 1 to 64",
 		`{"do":[{"control":{"name":"mute","track":1},"value":1}],"when":"soon"}`:                                                   `when is \"soon\"`,
 		`{"do":[{"control":{"name":"mute","track":1},"value":1}],"when":"bars"}`:                                                   "bars is 0; it must be 1 to 64",
 		`{"do":[{"control":{"name":"mute","track":1},"value":1},{"control":{"name":"mute","track":9},"value":1}],"when":"now"}`:    "mute of track 9: what it would change is not there any more",

@@ -4,7 +4,6 @@ import (
 	"net/http"
 
 	"jettyfog/internal/core/log"
-	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 )
 
@@ -47,10 +46,6 @@ func (t takesResource) again(w http.ResponseWriter, r *http.Request) {
 	var request AgainRequest
 	if err := read(r, &request); err != nil {
 		fail(w, err)
-		return
-	}
-	if luck := request.Luck; luck != nil && (*luck < 0 || *luck > score.MaxLuck) {
-		fail(w, &score.FieldError{Field: "luck", Got: *luck, Allowed: "0 to 999999"})
 		return
 	}
 	logged, summary, ok := t.findLog(w, r)

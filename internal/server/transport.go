@@ -1,7 +1,6 @@
 package server
 
 import (
-	"fmt"
 	"net/http"
 
 	"github.com/go-chi/chi/v5"
@@ -46,22 +45,14 @@ type LoopRange struct {
 	GoesOn bool `json:"goesOn,omitempty"`
 }
 
-// in returns the range in ticks of a project. The error is a *score.FieldError.
-func (l *LoopRange) in(p *score.Project) (live.Range, error) {
-	switch {
-	case l == nil:
-		return live.Range{}, nil
-	case l.From < 1 || l.From > maxPlayBar:
-		return live.Range{}, &score.FieldError{Field: "loop.from", Got: l.From, Allowed: fmt.Sprintf("1 to %d", maxPlayBar)}
-	case l.Bars < 1 || l.Bars > 4096:
-		return live.Range{}, &score.FieldError{Field: "loop.bars", Got: l.Bars, Allowed: "1 to 4096"}
+// in returns the range in ticks of a project; nil is none.
+func (l *LoopRange) in(p *score.Project) live.Range {
+	if l == nil {
+		return live.Range{}
 	}
 	bars := p.Bars()
-	return live.Range{From: bars.Start(int64(l.From - 1)), To: bars.Start(int64(l.From - 1 + l.Bars)), GoesOn: l.GoesOn}, nil
+	return live.Range{From: bars.Start(int64(l.From - 1)), To: bars.Start(int64(l.From - 1 + l.Bars)), GoesOn: l.GoesOn}
 }
-
-// maxPlayBar is the last bar from which a project can be played.
-const maxPlayBar = 10_000
 
 // RecordOptions say what to record.
 type RecordOptions struct {
@@ -75,19 +66,6 @@ type RecordOptions struct {
 	Bars int `json:"bars" jsonschema:"minimum=0,maximum=4096"`
 	// Again has another take of as many Bars begin where one ends.
 	Again bool `json:"again"`
-}
-
-// check refuses what is out of range.
-func (o RecordOptions) check() error {
-	for _, field := range []struct {
-		name      string
-		got, most int
-	}{{"countIn", o.CountIn, live.MaxCountIn}, {"from", o.From, 100_000}, {"start", o.Start, maxPlayBar}, {"bars", o.Bars, 4096}} {
-		if field.got < 0 || field.got > field.most {
-			return &score.FieldError{Field: field.name, Got: field.got, Allowed: fmt.Sprintf("0 to %d", field.most)}
-		}
-	}
-	return nil
 }
 
 // InputRequest tells of a channel message that comes in now, as a controller sends it.
@@ -157,10 +135,6 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 	}
 	switch request.Do {
 	case "play":
-		if request.From < 0 || request.From > maxPlayBar {
-			fail(w, &score.FieldError{Field: "from", Got: request.From, Allowed: fmt.Sprintf("0 to %d", maxPlayBar)})
-			return
-		}
 		t.transport.PlayFrom(int64(max(1, request.From) - 1))
 	case "goOn":
 		t.transport.GoOn()
@@ -170,11 +144,7 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 			return
 		}
 	case "loop":
-		loop, err := request.Loop.in(t.studio.State().Project)
-		if err == nil {
-			err = t.transport.SetLoop(loop)
-		}
-		if err != nil {
+		if err := t.transport.SetLoop(request.Loop.in(t.studio.State().Project)); err != nil {
 			fail(w, err)
 			return
 		}
@@ -185,11 +155,7 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 		if request.Record != nil {
 			options = *request.Record
 		}
-		err := options.check()
-		if err == nil {
-			err = t.transport.Record(live.Recording(options))
-		}
-		if err != nil {
+		if err := t.transport.Record(live.Recording(options)); err != nil {
 			fail(w, err)
 			return
 		}
@@ -207,9 +173,6 @@ func (t transportResource) jump(request *JumpRequest) error {
 	if request == nil {
 		t.transport.StayOn()
 		return nil
-	}
-	if request.To < 1 || request.To > maxPlayBar {
-		return &score.FieldError{Field: "jump.to", Got: request.To, Allowed: fmt.Sprintf("1 to %d", maxPlayBar)}
 	}
 	return t.transport.JumpTo(int64(request.To-1), request.When, request.Bars, request.GoesOn)
 }

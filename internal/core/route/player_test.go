@@ -114,7 +114,7 @@ func TestEverythingSentIsWithinBounds(t *testing.T) {
 			case midi.Bend, midi.WideControl, midi.KeyTuning:
 				most = 1<<14 - 1
 			case midi.Program:
-				most = score.MaxBank
+				most = 16384
 			case midi.NoteOn:
 				require.Positive(t, m.Velocity)
 			}

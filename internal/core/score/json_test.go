@@ -2,6 +2,7 @@ package score_test
 
 import (
 	"bytes"
+	"encoding/json"
 	"strings"
 	"testing"
 
@@ -169,4 +170,26 @@ func TestEditsShareWhatTheyDoNotChange(t *testing.T) {
 	after := apply(t, p, score.SetTrack{Track: 2, Mute: ptr(true)})
 	require.Same(t, &p.Tracks[0].Patterns[0], &after.Tracks[0].Patterns[0])
 	require.NotSame(t, &p.Tracks[1].Patterns[0], &after.Tracks[1].Patterns[0])
+}
+
+// A project is known again by its digest, in whatever order and with whatever spaces its JSON was written.
+func TestDigest(t *testing.T) {
+	p := score.Demo()
+	digest, err := score.Digest(p)
+	require.NoError(t, err)
+	var loose map[string]any
+	data, err := json.MarshalIndent(p, "", "  ")
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(data, &loose))
+	ordered, err := json.Marshal(loose) // by names
+	require.NoError(t, err)
+	var again score.Project
+	require.NoError(t, json.Unmarshal(ordered, &again))
+	other, err := score.Digest(&again)
+	require.NoError(t, err)
+	require.Equal(t, digest, other)
+	again.Tracks[0].Parts()[0].Lanes.Gate.Steps[63]++
+	other, err = score.Digest(&again)
+	require.NoError(t, err)
+	require.NotEqual(t, digest, other)
 }

@@ -10,7 +10,6 @@ import (
 // Bounds of a loop.
 const (
 	MinLoop      = whole / 64
-	MaxLoop      = 256 * whole
 	MaxLoopNotes = 1024
 	// LoopDensity is how many ticks of a loop there are at least for each of its notes, so that no project
 	// plays more than can be played.
@@ -55,7 +54,6 @@ func (l *Loop) validate(field string) error {
 	}
 	checks := []error{
 		checkRange(field+".start", int(l.Start), 0, int(LastTick)),
-		checkRange(field+".length", int(l.Length), int(MinLoop), int(MaxLoop)),
 		checkRange("the number of "+field+".notes", len(l.Notes), 0, min(MaxLoopNotes, int(l.Length)/LoopDensity)),
 	}
 	least := 0
@@ -64,8 +62,6 @@ func (l *Loop) validate(field string) error {
 		checks = append(checks,
 			checkRange(at+".start", int(n.Start), least, int(l.Length)-1),
 			checkRange(at+".length", int(n.Length), 1, int(l.Length)),
-			checkRange(at+".key", n.Key, theory.LowestNote, theory.HighestNote),
-			checkRange(at+".velocity", n.Velocity, 1, 127),
 			checkRange(at+".detune", int(n.Detune), -int(theory.Octave*theory.Semitone), int(theory.Octave*theory.Semitone)))
 		least = int(n.Start)
 	}

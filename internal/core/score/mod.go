@@ -42,7 +42,7 @@ func (t ModTarget) Wide() bool { return t == Control14Target || t == BendTarget 
 func ModLanes() []LaneName { return []LaneName{Mod1, Mod2, Mod3, Mod4, Mod5, Mod6, Mod7, Mod8} }
 
 func validateMods(field string, mods []Mod) error {
-	checks := []error{checkRange("the number of "+field, len(mods), 0, MaxMods)}
+	var checks []error
 	for i, m := range mods {
 		at := fmt.Sprintf("%s[%d]", field, i)
 		most, numbers := 127, 119
@@ -56,8 +56,7 @@ func validateMods(field string, mods []Mod) error {
 			checkListed(at+".target", m.Target, ModTargets()),
 			checkRange(at+".number", m.Number, 0, numbers),
 			checkRange(at+".least", m.Least, 0, most),
-			checkRange(at+".most", m.Most, 0, most),
-			checkRange(at+".glide", int(m.Glide), 0, int(whole)))
+			checkRange(at+".most", m.Most, 0, most))
 	}
 	return firstOf(checks)
 }

@@ -12,11 +12,9 @@ const (
 	MaxAllParts     = 512 // of all patterns of all tracks
 	MaxLuck         = 999_999
 	MaxFormerLuck   = 1000
-	MaxTempoChanges = 256
 	MaxMeterChanges = 256
 	MaxMeterBar     = 1_000_000
 	MaxNameRunes    = 60
-	MaxRecipes      = 64
 )
 
 // Swing, in tenths of a percent.
@@ -32,7 +30,7 @@ func SwingGrids() []NoteValue { return []NoteValue{"1/8", "1/16"} }
 type Project struct {
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Tempo is in thousandths of a quarter note per minute; it holds from the beginning.
-	Tempo Tempo `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
+	Tempo Tempo `json:"tempo" bounds:"own" jsonschema:"minimum=10000,maximum=400000"`
 	// TempoChanges are other tempos and when they begin, ascending.
 	TempoChanges []TempoChange `json:"tempoChanges,omitempty" jsonschema:"maxItems=256"`
 	// Meter holds from the beginning, MeterChanges from later bars on, ascending.
@@ -42,7 +40,7 @@ type Project struct {
 	Luck         Luck          `json:"luck"`
 	// Swing is the share of a pair of steps of the swing grid that the first one takes, in tenths of a percent: 500 is
 	// straight, 667 is a triplet feel. Pairs are counted from the bar line; a single last step of a bar is straight.
-	Swing int `json:"swing" jsonschema:"minimum=500,maximum=750"`
+	Swing int `json:"swing" bounds:"own" jsonschema:"minimum=500,maximum=750"`
 	// SwingGrid is the grid that all tracks swing on, whatever their own steps are.
 	SwingGrid NoteValue `json:"swingGrid" jsonschema:"enum=1/8,enum=1/16"`
 	// Filling turns conditions and off steps of fills on.

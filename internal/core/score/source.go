@@ -48,16 +48,7 @@ func SourceKinds() []SourceKind {
 func (s Source) FollowsTrack() bool { return s.Kind == NoteStarts || s.Kind == NoteEnds }
 
 func (s Source) validate(field string, p *Project) error {
-	if err := firstOf([]error{
-		checkListed(field+".kind", s.Kind, SourceKinds()),
-		checkRange(field+".odds", s.Odds, 0, 100),
-		checkRange(field+".delay", int(s.Delay), 0, int(whole)),
-		checkRange(field+".channel", s.Channel, 0, 16),
-		checkRange(field+".lowest", s.Lowest, 0, theory.HighestNote),
-		checkRange(field+".highest", s.Highest, 0, theory.HighestNote),
-		checkRange(field+".controller", s.Controller, 0, 119),
-		checkRange(field+".level", s.Level, 0, 127),
-	}); err != nil {
+	if err := checkListed(field+".kind", s.Kind, SourceKinds()); err != nil {
 		return err
 	}
 	switch s.Kind {

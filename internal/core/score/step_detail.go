@@ -70,7 +70,7 @@ func (d StepDetail) validate(field string, step int, p *Project) error {
 			"a digit for each step length of a stretched step, 0 for silent, 1 for struck or 2 for tied, one of them 1 and the first not 2"}
 	}
 	return firstOf([]error{
-		checkRange(field+", its step,", step, 0, MaxSteps-1), checkRange(field+".stretch", d.Stretch, 0, MaxStretch),
+		checkRange(field+", its step,", step, 0, MaxSteps-1),
 		d.Condition.validate(field+".condition", p),
 	})
 }

@@ -106,7 +106,7 @@ type Tempo int
 // TempoChange is a tempo and the moment from which it holds.
 type TempoChange struct {
 	Tick  Tick  `json:"tick" jsonschema:"minimum=1"`
-	Tempo Tempo `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
+	Tempo Tempo `json:"tempo" bounds:"own" jsonschema:"minimum=10000,maximum=400000"`
 }
 
 // LastTick is the latest moment that a document can name: ten million bars of 4/4.

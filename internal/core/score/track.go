@@ -15,11 +15,6 @@ const (
 	MaxPatternID = 255
 	MaxDelay     = TicksPerQuarter
 	MaxBars      = 64
-	MaxHoldFrom  = 1_000_000
-	MaxVoices    = 16
-	MaxOverlap   = TicksPerQuarter
-	MaxShifts    = 8
-	MaxBank      = 1 << 14
 )
 
 // FollowLuck as a track's luck says that it follows the project's.
@@ -69,7 +64,7 @@ type Track struct {
 	// Speed is the ratio at which the track's time passes.
 	Speed Ratio `json:"speed"`
 	// Swing is the track's own amount of swing, 500 to 750 tenths of a percent; 0 follows the project.
-	Swing int `json:"swing" jsonschema:"minimum=0,maximum=750"`
+	Swing int `json:"swing" bounds:"own" jsonschema:"minimum=0,maximum=750"`
 	// SwingOwnSteps has pairs of the track's own gate steps swing instead of the project's grid.
 	SwingOwnSteps bool `json:"swingOwnSteps,omitempty"`
 	// Delay shifts the whole track, in ticks; up to a quarter note either way.

@@ -7,6 +7,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"jettyfog/internal/core/bounds"
 	"jettyfog/internal/core/theory"
 )
 
@@ -32,10 +33,10 @@ func (p *Project) Validate() error {
 	if err := checkTempo("tempo", p.Tempo); err != nil {
 		return err
 	}
-	if err := p.validateTempoChanges(); err != nil {
+	if err := CheckBounds(projectBounds, p); err != nil {
 		return err
 	}
-	if err := checkRange("the number of recipes", len(p.Recipes), 0, MaxRecipes); err != nil {
+	if err := p.validateTempoChanges(); err != nil {
 		return err
 	}
 	for i, recipe := range p.Recipes {
@@ -50,9 +51,6 @@ func (p *Project) Validate() error {
 		return err
 	}
 	if err := p.Luck.validate(); err != nil {
-		return err
-	}
-	if err := checkRange("the number of tracks", len(p.Tracks), 1, MaxTracks); err != nil {
 		return err
 	}
 	if err := firstOf([]error{CheckSwing("swing", p.Swing), checkListed("swingGrid", p.SwingGrid, SwingGrids())}); err != nil {
@@ -80,9 +78,6 @@ func (p *Project) Validate() error {
 }
 
 func (p *Project) validateTempoChanges() error {
-	if err := checkRange("the number of tempoChanges", len(p.TempoChanges), 0, MaxTempoChanges); err != nil {
-		return err
-	}
 	before := Tick(0)
 	for i, change := range p.TempoChanges {
 		at := fmt.Sprintf("tempoChanges[%d]", i)
@@ -151,9 +146,6 @@ func (p *Project) validateMeters() error {
 	if err := p.Meter.validate("meter"); err != nil {
 		return err
 	}
-	if err := checkRange("the number of meterChanges", len(p.MeterChanges), 0, MaxMeterChanges); err != nil {
-		return err
-	}
 	first := 1
 	for i, change := range p.MeterChanges {
 		field := fmt.Sprintf("meterChanges[%d]", i)
@@ -169,16 +161,24 @@ func (p *Project) validateMeters() error {
 }
 
 func (l Luck) validate() error {
-	if err := checkRange("luck.number", l.Number, 0, MaxLuck); err != nil {
-		return err
-	}
-	if err := checkRange("the number of former lucks", len(l.Former), 0, MaxFormerLuck); err != nil {
-		return err
-	}
 	for i, former := range l.Former {
 		if err := checkRange(fmt.Sprintf("luck.former[%d]", i), former, 0, MaxLuck); err != nil {
 			return err
 		}
+	}
+	return nil
+}
+
+// The bounds that stand in the tags of a project, and of a spread.
+var (
+	projectBounds = bounds.For[Project]()
+	spreadBounds  = bounds.For[Spread]()
+)
+
+// CheckBounds refuses what is out of the bounds that stand in the tags of a type. The error is a *FieldError.
+func CheckBounds[T any](b bounds.Bounds[T], value *T) error {
+	if v, broken := b.Check(value); broken {
+		return &FieldError{v.Field, v.Got, v.Allowed()}
 	}
 	return nil
 }

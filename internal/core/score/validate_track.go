@@ -8,30 +8,12 @@ import (
 
 func (t *Track) validate(field string, p *Project) error {
 	checks := []error{
-		checkRange(field+".id", t.ID, 1, 1<<31-1),
 		checkName(field+".name", t.Name),
 		checkListed(field+".kind", t.Kind, Kinds()),
-		checkRange(field+".channel", t.Channel, 1, 16),
 		checkRange(field+".register.lowest", t.Register.Lowest, theory.LowestNote, theory.HighestNote-theory.Octave+1),
 		checkRange(field+".register.highest", t.Register.Highest, t.Register.Lowest+theory.Octave-1, theory.HighestNote),
 		t.Source.validate(field+".source", p),
-		checkRange(field+".transpose.degrees", t.Transpose.Degrees, -28, 28),
-		checkRange(field+".transpose.semitones", t.Transpose.Semitones, -48, 48),
-		checkRange(field+".program", t.Program, 0, 128),
-		checkRange(field+".bank", t.Bank, 0, MaxBank),
 		t.Loop.validate(field + ".loop"),
-		checkRange(field+".speed.n", t.Speed.N, 1, 16),
-		checkRange(field+".speed.m", t.Speed.M, 1, 16),
-		checkRange(field+".voices", t.Voices, 0, MaxVoices),
-		checkRange(field+".overlap", int(t.Overlap), 0, int(MaxOverlap)),
-		checkRange("the number of "+field+".shifts", len(t.Shifts), 0, MaxShifts),
-		checkRange(field+".delay", int(t.Delay), -int(MaxDelay), int(MaxDelay)),
-		checkRange(field+".jitter", t.Jitter, 0, 100),
-		checkRange(field+".luck", t.Luck, FollowLuck, MaxLuck),
-		checkRange(field+".hold", t.Hold, 0, MaxBars),
-		checkRange(field+".holdFrom", t.HoldFrom, 0, MaxHoldFrom),
-		checkRange(field+".realign", t.Realign, 0, MaxBars),
-		checkRange("the number of "+field+".patterns", len(t.Patterns), 1, MaxPatterns),
 	}
 	if t.Swing != 0 {
 		checks = append(checks, CheckSwing(field+".swing", t.Swing))
@@ -72,7 +54,6 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 		most = 1
 	}
 	if err := firstOf([]error{
-		checkRange(field+".id", pattern.ID, 0, MaxPatternID),
 		checkName(field+".name", pattern.Name),
 		checkRange("the number of "+field+".parts", len(pattern.Parts), 1, most),
 	}); err != nil {
@@ -95,19 +76,10 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 func (part *Part) validate(field string, p *Project) error {
 	checks := []error{
 		checkName(field+".name", part.Name),
-		checkRange(field+".id", part.ID, 0, MaxPartID),
-		checkRange(field+".note", part.Note, theory.LowestNote, theory.HighestNote),
-		checkRange(field+".fill", part.Fill, 0, 100),
-		checkRange(field+".voicing.inversion", part.Voicing.Inversion, 0, 4),
-		checkRange(field+".voicing.strum", part.Voicing.Strum, -100, 100),
 		validateMods(field+".mods", part.Mods),
-		checkRange(field+".slideTime", part.SlideTime, 0, 127),
-		checkRange(field+".held.length", part.Held.Length, 0, MaxSteps),
 		checkRange(field+".held.first", part.Held.First, 0, MaxSteps-max(1, part.Held.Length)),
 		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),
 		validateDurations(field+".durations", part.Durations),
-		checkRange(field+".ratchet.ramp", part.Ratchet.Ramp, -100, 100),
-		checkRange(field+".ratchet.odds", part.Ratchet.Odds, 0, 100),
 	}
 	if part.LengthUnit != "" {
 		checks = append(checks, checkListed(field+".lengthUnit", part.LengthUnit, noteValues))
@@ -125,15 +97,11 @@ func (part *Part) validate(field string, p *Project) error {
 
 func (l *Lane) validate(field string, spec LaneSpec) error {
 	checks := []error{
-		checkRange(field+".length", l.Length, 1, MaxSteps),
 		checkRange(field+".first", l.First, 0, MaxSteps-l.Length),
 		checkListed(field+".rate", l.Rate, noteValues),
 		checkListed(field+".order", l.Order, Orders()),
 		checkListed(field+".moves", l.Moves, spec.Name.Movers()),
-		checkRange(field+".drift.forward", l.Drift.Forward, 0, 100),
 		checkRange(field+".drift.back", l.Drift.Back, 0, 100-l.Drift.Forward),
-		checkRange("the number of "+field+".path", len(l.Path), 0, MaxSteps),
-		checkRange(field+".amount", l.Amount, 0, 200),
 	}
 	if spec.Name == Gate && l.Linked {
 		checks = append(checks, &FieldError{field + ".linked", true, "false, because the other lanes link to the gate lane"})
@@ -144,13 +112,11 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 	if l.Spread != nil {
 		checks = append(checks, l.Spread.validate(field+".spread"))
 	}
-	checks = append(checks, checkRange("the number of "+field+".weights", len(l.Weights), 0, MaxWeights))
 	for i, w := range l.Weights {
 		line := fmt.Sprintf("%s.weights[%d]", field, i)
 		checks = append(checks,
 			checkRange(line+".lowest", w.Lowest, spec.Least, spec.Most),
-			checkRange(line+".highest", w.Highest, w.Lowest, spec.Most),
-			checkRange(line+".weight", w.Weight, 0, MaxWeight))
+			checkRange(line+".highest", w.Highest, w.Lowest, spec.Most))
 		if w.Rest && spec.Name != Pitch {
 			checks = append(checks, &FieldError{line + ".rest", true, "false, because only the pitch lane has rests"})
 		}
@@ -162,9 +128,6 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 		checks = append(checks, &FieldError{field, "varied", "without spread, weights and evolve, which are for the other lanes"})
 	}
 	checks = append(checks, checkAscending(field+".locked", l.Locked, 0, MaxSteps-1))
-	if len(l.Steps) != MaxSteps {
-		checks = append(checks, &FieldError{"the number of " + field + ".steps", len(l.Steps), fmt.Sprint(MaxSteps)})
-	}
 	if err := firstOf(checks); err != nil {
 		return err
 	}
@@ -177,32 +140,21 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 }
 
 func validateDurations(field string, durations []Duration) error {
-	checks := []error{checkRange("the number of "+field, len(durations), 0, MaxWeights)}
 	for i, d := range durations {
-		line := fmt.Sprintf("%s[%d]", field, i)
-		checks = append(checks,
-			checkListed(line+".value", d.Value, noteValues),
-			checkRange(line+".weight", d.Weight, 0, MaxWeight))
+		if err := checkListed(fmt.Sprintf("%s[%d].value", field, i), d.Value, noteValues); err != nil {
+			return err
+		}
 	}
-	return firstOf(checks)
+	return nil
 }
 
 func (s *Spread) validate(field string) error {
-	const widest = 200 // the widest lane, that of swing
-	return firstOf([]error{
-		checkRange(field+".chance", s.Chance, 0, 100),
-		checkRange(field+".depth", s.Depth, 0, 100),
-		checkRange(field+".lowest", s.Lowest, -widest, widest),
-		checkRange(field+".highest", s.Highest, s.Lowest, widest),
-		checkRange(field+".lean", s.Lean, -100, 100),
-		checkRange(field+".grain", s.Grain, 1, 64),
-	})
+	_, widest := spreadBounds.Of("highest")
+	return checkRange(field+".highest", s.Highest, s.Lowest, widest)
 }
 
 func (e *Evolve) validate(field string, spec LaneSpec) error {
 	return firstOf([]error{
-		checkRange(field+".every", e.Every, 1, MaxBars),
-		checkRange(field+".percent", e.Percent, 0, 100),
 		checkRange(field+".lowest", e.Lowest, spec.Least, spec.Most),
 		checkRange(field+".highest", e.Highest, e.Lowest, spec.Most),
 	})

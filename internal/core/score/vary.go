@@ -22,12 +22,6 @@ type Duration struct {
 	Weight int `json:"weight" jsonschema:"minimum=0,maximum=1000"`
 }
 
-// Bounds of a table of weights or durations.
-const (
-	MaxWeights = 32
-	MaxWeight  = 1000
-)
-
 // Evolve re-rolls some of a lane's steps every so many bars while it plays. What is stored stays, so
 // that playing from the beginning, or taking Evolve away, brings it back.
 type Evolve struct {
@@ -60,8 +54,6 @@ func (r Recipe) validate(field string) error {
 		checkName(field+".name", r.Name),
 		checkRange(field+".lowest", r.Lowest, spec.Least, spec.Most),
 		checkRange(field+".highest", r.Highest, r.Lowest, spec.Most),
-		checkRange(field+".density", r.Density, 0, 100),
-		checkRange(field+".lean", r.Lean, -100, 100),
 	})
 }
 

@@ -3,6 +3,7 @@ package stage
 import (
 	"fmt"
 
+	"jettyfog/internal/core/bounds"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -15,6 +16,22 @@ var onOff = []string{"off", "on"}
 
 // MaxPush is the most by which the tempo is pushed, in tenths of a percent.
 const MaxPush = 500
+
+// What controls write is bounded by the types of the project.
+var (
+	luckBounds      = bounds.For[score.Luck]()
+	trackBounds     = bounds.For[score.Track]()
+	transposeBounds = bounds.For[score.Transpose]()
+	partBounds      = bounds.For[score.Part]()
+	laneBounds      = bounds.For[score.Lane]()
+	spreadBounds    = bounds.For[score.Spread]()
+)
+
+// within gives a control the bounds of the field that it writes.
+func within[T any](b bounds.Bounds[T], field string, spec Spec) Spec {
+	spec.Min, spec.Max = b.Of(field)
+	return spec
+}
 
 // specs is the registry. It is in the order in which live changes are put on a project. A new control is one entry.
 var specs []Spec
@@ -29,11 +46,11 @@ func init() { // because rules of entries look others up
 			edit: func(t *target, value int) score.EditJSON {
 				return tempos(t, t.standing("tempo", int(t.project.Tempo)), value)
 			}}},
-		Spec{Name: "luck", Of: OfProject, Words: "luck", Max: score.MaxLuck, control: control{
+		within(luckBounds, "number", Spec{Name: "luck", Of: OfProject, Words: "luck", control: control{
 			read: func(t *target) int { return t.project.Luck.Number },
 			edit: func(_ *target, value int) score.EditJSON {
 				return score.EditJSON{ChangeLuck: &score.ChangeLuck{Number: value}}
-			}}},
+			}}}),
 		Spec{Name: "fill", Of: OfProject, Words: "fill", Max: 1, Values: onOff, Momentary: true, control: control{
 			read: func(t *target) int { return number(t.project.Filling) },
 			edit: func(_ *target, value int) score.EditJSON {
@@ -74,15 +91,15 @@ func trackSpecs() []Spec {
 		onTrack(Spec{Name: "active", Words: "active", Max: 1, Values: onOff, silences: true},
 			func(t *score.Track) int { return number(!t.OffAir) },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{OffAir: given(value == 0)} }),
-		onTrack(Spec{Name: "pattern", Words: "pattern", Max: score.MaxPatternID},
+		onTrack(within(trackBounds, "playing", Spec{Name: "pattern", Words: "pattern"}),
 			func(t *score.Track) int { return t.Playing },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Playing: &value} }),
-		onTrack(Spec{Name: "degrees", Words: "transpose by degrees", Min: -28, Max: 28},
+		onTrack(within(transposeBounds, "degrees", Spec{Name: "degrees", Words: "transpose by degrees"}),
 			func(t *score.Track) int { return t.Transpose.Degrees },
 			func(t *score.Track, value int) score.SetTrack {
 				return score.SetTrack{Transpose: &score.Transpose{Degrees: value, Semitones: t.Transpose.Semitones}}
 			}),
-		onTrack(Spec{Name: "semitones", Words: "transpose by semitones", Min: -48, Max: 48},
+		onTrack(within(transposeBounds, "semitones", Spec{Name: "semitones", Words: "transpose by semitones"}),
 			func(t *score.Track) int { return t.Transpose.Semitones },
 			func(t *score.Track, value int) score.SetTrack {
 				return score.SetTrack{Transpose: &score.Transpose{Degrees: t.Transpose.Degrees, Semitones: value}}
@@ -105,13 +122,13 @@ func trackSpecs() []Spec {
 		onTrack(Spec{Name: "swing", Words: "swing, 0 as the project", Unit: perMille, Max: score.MostSwing},
 			func(t *score.Track) int { return t.Swing },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Swing: &value} }),
-		onTrack(Spec{Name: "delay", Words: "delay", Unit: "ticks", Min: -int(score.MaxDelay), Max: int(score.MaxDelay)},
+		onTrack(within(trackBounds, "delay", Spec{Name: "delay", Words: "delay", Unit: "ticks"}),
 			func(t *score.Track) int { return int(t.Delay) },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Delay: given(score.Tick(value))} }),
-		onTrack(Spec{Name: "jitter", Words: "jitter", Unit: "ms", Max: 100},
+		onTrack(within(trackBounds, "jitter", Spec{Name: "jitter", Words: "jitter", Unit: "ms"}),
 			func(t *score.Track) int { return t.Jitter },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Jitter: &value} }),
-		onTrack(Spec{Name: "hold", Words: "hold", Unit: "bars", Max: score.MaxBars},
+		onTrack(within(trackBounds, "hold", Spec{Name: "hold", Words: "hold", Unit: "bars"}),
 			func(t *score.Track) int { return t.Hold },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Hold: &value} }),
 	}
@@ -163,7 +180,7 @@ func partSpecs() []Spec {
 		part(Spec{Name: "part mute", Words: "mute", Max: 1, Values: onOff, silences: true},
 			func(p *score.Part) int { return number(p.Mute) },
 			func(value int) score.SetPart { return score.SetPart{Mute: given(value > 0)} }),
-		part(Spec{Name: "part fill", Words: "fill", Unit: "%", Max: 100},
+		part(within(partBounds, "fill", Spec{Name: "part fill", Words: "fill", Unit: "%"}),
 			func(p *score.Part) int { return p.Fill },
 			func(value int) score.SetPart { return score.SetPart{Fill: &value} }),
 	}
@@ -195,14 +212,14 @@ func laneSpecs() []Spec {
 		return &copied
 	}
 	hasSpread := func(t *target) bool { return t.lane.Spread != nil }
-	depth := lane(Spec{Name: "depth", Words: "spread depth", Unit: "%", Max: 100},
+	depth := lane(within(spreadBounds, "depth", Spec{Name: "depth", Words: "spread depth", Unit: "%"}),
 		func(l *score.Lane) int { return l.Spread.Depth },
 		func(t *target, value int) score.SetLane {
 			s := spread(t)
 			s.Depth = value
 			return score.SetLane{Spread: s}
 		})
-	lean := lane(Spec{Name: "lean", Words: "spread lean", Min: -100, Max: 100},
+	lean := lane(within(spreadBounds, "lean", Spec{Name: "lean", Words: "spread lean"}),
 		func(l *score.Lane) int { return l.Spread.Lean },
 		func(t *target, value int) score.SetLane {
 			s := spread(t)
@@ -211,10 +228,10 @@ func laneSpecs() []Spec {
 		})
 	depth.has, lean.has = hasSpread, hasSpread
 	return []Spec{
-		lane(Spec{Name: "first", Words: "first step", Max: score.MaxSteps - 1},
+		lane(within(laneBounds, "first", Spec{Name: "first", Words: "first step"}),
 			func(l *score.Lane) int { return l.First },
 			func(t *target, value int) score.SetLane { return loopOf(value, t.standing("length", t.lane.Length)) }),
-		lane(Spec{Name: "length", Words: "length", Unit: "steps", Min: 1, Max: score.MaxSteps},
+		lane(within(laneBounds, "length", Spec{Name: "length", Words: "length", Unit: "steps"}),
 			func(l *score.Lane) int { return l.Length },
 			func(t *target, value int) score.SetLane { return loopOf(t.standing("first", t.lane.First), value) }),
 		lane(Spec{Name: "rate", Words: "rate", Max: len(rates) - 1, Values: rates},
@@ -223,7 +240,7 @@ func laneSpecs() []Spec {
 		lane(Spec{Name: "order", Words: "order", Max: len(orders) - 1, Values: orders},
 			func(l *score.Lane) int { return indexOf(orders, string(l.Order)) },
 			func(_ *target, value int) score.SetLane { return score.SetLane{Order: &score.Orders()[value]} }),
-		lane(Spec{Name: "amount", Words: "amount", Unit: "%", Max: 200},
+		lane(within(laneBounds, "amount", Spec{Name: "amount", Words: "amount", Unit: "%"}),
 			func(l *score.Lane) int { return l.Amount },
 			func(_ *target, value int) score.SetLane { return score.SetLane{Amount: &value} }),
 		depth, lean,
