@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 
@@ -21,6 +22,15 @@ type documentRow struct {
 
 func (documentRow) TableName() string { return "documents" }
 
+// documentTrackRow is a track of the document, by its place from 0. A document of before has its tracks in its project.
+type documentTrackRow struct {
+	Place  int `gorm:"primaryKey;autoIncrement:false"`
+	Digest string
+	Track  string
+}
+
+func (documentTrackRow) TableName() string { return "document_tracks" }
+
 type changeRow struct {
 	Position int `gorm:"primaryKey;autoIncrement:false"`
 	Edit     string
@@ -35,7 +45,13 @@ func (changeRow) TableName() string { return "changes" }
 // that.
 func (s *Store) Document(ctx context.Context, first *score.Project) (studio.Document, error) {
 	var row documentRow
-	err := s.read(ctx, func(tx *gorm.DB) error { return tx.First(&row, 1).Error })
+	var rows []documentTrackRow
+	err := s.read(ctx, func(tx *gorm.DB) error {
+		if err := tx.First(&row, 1).Error; err != nil {
+			return err
+		}
+		return tx.Order("place").Find(&rows).Error
+	})
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		document := studio.Document{Project: first, Revision: 1}
 		return document, s.SaveMove(ctx, document)
@@ -43,7 +59,15 @@ func (s *Store) Document(ctx context.Context, first *score.Project) (studio.Docu
 	if err != nil {
 		return studio.Document{}, err
 	}
-	project, err := score.Decode([]byte(row.Project))
+	file := []byte(row.Project)
+	if len(rows) > 0 {
+		var tracks []json.RawMessage
+		for _, track := range rows {
+			tracks = append(tracks, json.RawMessage(track.Track))
+		}
+		file = score.JoinTracks(file, tracks)
+	}
+	project, err := score.Decode(file)
 	if err != nil {
 		return studio.Document{}, fmt.Errorf("read the stored project: %w", err)
 	}
@@ -60,7 +84,7 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 	if err != nil {
 		return err
 	}
-	project, err := s.rowOf(document)
+	project, err := s.encode(document.Project)
 	if err != nil {
 		return err
 	}
@@ -72,17 +96,17 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
-		return saveDocument(tx, project)
+		return saveDocument(tx, document, project)
 	})
 }
 
 // SaveMove implements studio.Store.
 func (s *Store) SaveMove(ctx context.Context, document studio.Document) error {
-	row, err := s.rowOf(document)
+	project, err := s.encode(document.Project)
 	if err != nil {
 		return err
 	}
-	return s.write(ctx, plainTurn, func(tx *gorm.DB) error { return saveDocument(tx, row) })
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error { return saveDocument(tx, document, project) })
 }
 
 // Revision implements studio.Store. It knows of nothing in a folder that is gone.
@@ -96,15 +120,35 @@ func (s *Store) Revision(ctx context.Context) (revision int64, err error) {
 	return revision, err
 }
 
-func (s *Store) rowOf(document studio.Document) (documentRow, error) {
+func (s *Store) encode(project *score.Project) (score.EncodedProject, error) {
 	s.encoding.Lock()
 	defer s.encoding.Unlock()
-	project, err := s.encoder.Encode(document.Project)
-	return documentRow{ID: 1, Project: string(project), Revision: document.Revision, Position: document.Position}, err
+	return s.encoder.Encode(project)
 }
 
-func saveDocument(tx *gorm.DB, row documentRow) error {
-	return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error
+// saveDocument writes a document, and of its tracks those that are not in the database as they are.
+func saveDocument(tx *gorm.DB, document studio.Document, project score.EncodedProject) error {
+	row := documentRow{ID: 1, Project: string(project.Rest), Revision: document.Revision, Position: document.Position}
+	if err := tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error; err != nil {
+		return err
+	}
+	var stored []documentTrackRow
+	if err := tx.Select("place", "digest").Order("place").Find(&stored).Error; err != nil {
+		return err
+	}
+	for place, track := range project.Tracks {
+		if place < len(stored) && stored[place].Digest == track.Digest {
+			continue
+		}
+		changed := documentTrackRow{Place: place, Digest: track.Digest, Track: string(track.JSON)}
+		if err := tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&changed).Error; err != nil {
+			return err
+		}
+	}
+	if len(stored) <= len(project.Tracks) {
+		return nil
+	}
+	return tx.Where("place >= ?", len(project.Tracks)).Delete(&documentTrackRow{}).Error
 }
 
 // Change implements studio.Store.

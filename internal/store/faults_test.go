@@ -278,9 +278,10 @@ func TestRowsBecomePieces(t *testing.T) {
 	query(t, folder, "ALTER TABLE changes DROP COLUMN text")
 	query(t, folder, "ALTER TABLE changes DROP COLUMN by_place")
 	query(t, folder, "DROP TABLE stages")
+	query(t, folder, "DROP TABLE document_tracks")
 	query(t, folder, "DROP TABLE log_entries")
 	query(t, folder, "DROP TABLE logs")
-	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8', '9', '10', '11')")
+	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8', '9', '10', '11', '12')")
 	query(t, folder, `CREATE TABLE messages (
 	take_id INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE, seq INTEGER NOT NULL, tick INTEGER NOT NULL, track INTEGER NOT NULL,
 	kind INTEGER NOT NULL, channel INTEGER NOT NULL, key INTEGER NOT NULL, velocity INTEGER NOT NULL, value INTEGER NOT NULL,
@@ -299,7 +300,7 @@ func TestRowsBecomePieces(t *testing.T) {
 	piece, err := again.Wake().Piece(ctx, id, 100*bar, 120*bar)
 	require.NoError(t, err)
 	require.Equal(t, take.Cut(played, 100*bar, 120*bar).Messages, piece.Take.Messages)
-	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-11.db"))
+	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-12.db"))
 	require.NoError(t, err)
 	require.Len(t, copies, 1)
 }

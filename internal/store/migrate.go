@@ -133,5 +133,13 @@ CREATE TABLE log_entries (
 	PRIMARY KEY (take_id, first)
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "12", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE document_tracks (
+	place  INTEGER PRIMARY KEY,
+	digest TEXT    NOT NULL,
+	track  TEXT    NOT NULL
+) STRICT;`).Error
+		}},
 	}
 }

@@ -195,3 +195,46 @@ func TestAHistoryOfBeforeIsUndone(t *testing.T) {
 	}
 	require.Equal(t, before, room.State().Project)
 }
+
+// A document is stored track by track, and is the same again whatever of its tracks is changed, moved, added or taken away;
+// one from before tracks were stored apart is read and then stored so.
+func TestTheDocumentTrackByTrack(t *testing.T) {
+	folder := t.TempDir()
+	s := open(t, folder)
+	p := score.Demo()
+	document, err := s.Document(ctx, p)
+	require.NoError(t, err)
+	for n, change := range []func(*score.Project){
+		func(p *score.Project) { p.Tracks[1].Name = "Gulls" },
+		func(p *score.Project) { p.Tracks[0], p.Tracks[2] = p.Tracks[2], p.Tracks[0] },
+		func(p *score.Project) { p.Tracks = p.Tracks[1:] },
+		func(p *score.Project) { p.Tempo = 99_000 },
+		func(p *score.Project) {
+			more := p.Tracks[0].Clone()
+			more.ID = 40
+			p.Tracks = append(p.Tracks, more)
+		},
+	} {
+		p = p.Clone()
+		change(p)
+		require.NoError(t, p.Validate())
+		document.Project, document.Revision = p, int64(n+2)
+		require.NoError(t, s.SaveMove(ctx, document))
+		require.NoError(t, s.Close())
+		s = open(t, folder)
+		read, err := s.Document(ctx, score.Blank())
+		require.NoError(t, err)
+		require.Equal(t, document, read)
+	}
+	whole, err := score.Encode(p)
+	require.NoError(t, err)
+	require.NoError(t, s.Raw().Exec("DELETE FROM document_tracks").Error)
+	require.NoError(t, s.Raw().Exec("UPDATE documents SET project = ?", string(whole)).Error)
+	read, err := s.Document(ctx, score.Blank())
+	require.NoError(t, err)
+	require.Equal(t, document, read)
+	require.NoError(t, s.SaveMove(ctx, document))
+	read, err = s.Document(ctx, score.Blank())
+	require.NoError(t, err)
+	require.Equal(t, document, read)
+}

@@ -146,7 +146,7 @@ func TestAnEncoderWritesTheSameFiles(t *testing.T) {
 			require.NoError(t, err)
 			got, err := encoder.Encode(p)
 			require.NoError(t, err)
-			require.JSONEq(t, string(want), string(got))
+			require.JSONEq(t, string(want), string(got.File()))
 			p, _, err = score.Apply(p, testkit.Edit(t, p))
 			require.NoError(t, err)
 		}
