@@ -118,3 +118,25 @@ func TestLoopingSteps(t *testing.T) {
 	p.MustElementR("footer button", "0 live")
 	require.Equal(t, own, p.heard(a, 1, 2))
 }
+
+// A track is realigned once, from the moment that is chosen: it waits, can be taken back, and changes nothing that stays.
+func TestRealigningATrackOnce(t *testing.T) {
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.sheet("track")
+	p.MustElementR("#sheet-page button[disabled]", "realign now")
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.choice("Apply at", "next 4 bars")
+	p.press("realign now")
+	p.MustElementR("#sheet-page button[aria-pressed=true]", "realign now").MustClick()
+	p.MustElementR("#sheet-page button[aria-pressed=false]", "realign now")
+	p.choice("Apply at", "at once")
+	p.press("realign now")
+	p.press("evolve now")
+	p.MustElementR("footer button", "^0 live$")
+	p.MustElement("[aria-label=Stop]").MustClick()
+	p.MustElement("[aria-label=Play]")
+	logged := string(a.download("/api/transport/log.json"))
+	require.Equal(t, 1, strings.Count(logged, `"control":{"name":"realign","track":1},"value":1`))
+	require.Equal(t, 1, strings.Count(logged, `"control":{"name":"evolve","track":1},"value":1`))
+}

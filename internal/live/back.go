@@ -14,6 +14,9 @@ type undone struct {
 
 // remember notes which value a control has, to go back to.
 func (t *Transport) remember(c stage.Control) {
+	if c.Once() { // nothing that stays, so nothing to go back to
+		return
+	}
 	was := undone{control: c}
 	if value, changed := t.stage.Value(c); changed {
 		was.value = &value

@@ -60,6 +60,9 @@ func stageMessage(p live.Performing, project *score.Project) *StageMessage {
 }
 
 func wordsOf(p *score.Project, c stage.Control, value *int) string {
+	if c.Once() {
+		return c.Words(p)
+	}
 	if value == nil {
 		written, _ := c.Written(p)
 		value = &written

@@ -77,6 +77,13 @@ func TestTheQueue(t *testing.T) {
 	m = stageOf(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"pattern","track":1},"value":1}],"when":"now"}`))
 	require.Len(t, m.Changes, 1)
 	require.Equal(t, 1, chart("").Pattern)
+
+	m = stageOf(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"realign","track":1},"value":1}],"when":"bars","bars":8}`))
+	require.Equal(t, "Bell buoy: realign now", m.Queue[0].Words)
+	m = stageOf(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"realign","track":1},"value":1}],"when":"now"}`))
+	require.Len(t, m.Changes, 1, "what is done once changes nothing that stays")
+	refused := h.do("POST", "/api/stage", `{"do":[{"control":{"name":"evolve","track":1},"value":2}],"when":"now"}`)
+	require.Contains(t, refused.body, "evolve now is 2; it must be 1")
 }
 
 // The refusals of what is performed say what was wrong; nothing is done then, not even a part of it.

@@ -285,7 +285,20 @@ func (p *Player) Act(a Action) (withdrawn []midi.Message) {
 func (p *Player) actOf(a act, s stage.Stage) play.Act {
 	return play.Act{
 		Number: a.number, Told: a.told, Tick: a.at, Tracks: tracksOf(a.Control), Silences: a.Control.Silences(), Change: s.Step(p.written, a.Control),
+		Moves: movesOf(a.Action),
 	}
+}
+
+// movesOf returns what an action does to lanes.
+func movesOf(a Action) play.Moves {
+	switch {
+	case a.Value == nil:
+	case a.Control.Name == stage.Realign:
+		return play.Realigning
+	case a.Control.Name == stage.Evolve:
+		return play.Evolving
+	}
+	return 0
 }
 
 // playedActs returns acts as they are played that are done on a stage.

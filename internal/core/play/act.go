@@ -22,7 +22,19 @@ type Act struct {
 	Silences bool
 	// Change returns the state of the project after it.
 	Change func(*score.Project) *score.Project
+	// Moves is what it does to the lanes of its tracks.
+	Moves Moves
 }
+
+// Moves is what an act does to lanes besides changing the project.
+type Moves int
+
+// Realigning has all lanes go on at their first steps, as a realignment has them, from the tick from which a pattern would
+// enter. Evolving lets the lanes that evolve do so once more.
+const (
+	Realigning Moves = 1 + iota
+	Evolving
+)
 
 // Act has something count that was done. All acts of a performer are told in the order of their numbers, before it is at
 // their ticks Told.
@@ -136,7 +148,7 @@ func (f *Performer) prepare(g *group, told score.Tick) {
 			continue
 		}
 		g.next = f.newGroup(f.after(g.common, a), g.tracks)
-		g.next.acted = a.Number
+		g.next.acted, g.next.moves, g.next.moved = a.Number, a.Moves, a.Tracks
 		g.from = max(a.Tick, a.Told+g.lead(), g.walked)
 		g.onStep = g.from > a.Tick || a.Tick == a.Told
 	}

@@ -226,3 +226,54 @@ func TestMutedPartsOfThePatternThatIsLeft(t *testing.T) {
 		require.Equal(t, want, starts)
 	}
 }
+
+// Realign now has all lanes go on at their first steps: from its tick on, or if it is to be at once with the next step. What
+// the track would have begun from there on is left out, the draws are numbered on.
+func TestRealigningNow(t *testing.T) {
+	p := melody(8, func(_ *score.Track, part *score.Part) { part.Lanes.Pitch.Linked = false; part.Lanes.Pitch.Length = 3 })
+	keys := func(p *score.Project, done ...doing) (keys []int) {
+		f := play.NewPerformer(p)
+		for i, d := range done {
+			told := score.Tick(d.told * float64(sixteenth))
+			f.Act(actOf(p, stage.Stage{}, d.control, int64(i+1), told, max(told, score.Tick(d.at*float64(sixteenth)))))
+		}
+		for _, n := range f.Advance(12*sixteenth, nil) {
+			keys = append(keys, int(n.Key))
+		}
+		return keys
+	}
+	own := keys(p)
+	require.Equal(t, own[:3], own[3:6])
+	starts, steps := acted(p, 12, track(stage.Realign, 1, 2, 5))
+	require.Equal(t, []int{0, 1, 2, 3, 4, 0, 1, 2, 3, 4, 5, 6}, steps)
+	require.Equal(t, []float64{0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11}, starts)
+	at5 := doing{stage.Control{Name: stage.Realign, Track: 1}, 1, 2, 5}
+	require.Equal(t, append(append([]int{}, own[:5]...), own[:7]...), keys(p, at5), "the pitches too")
+	starts, steps = acted(p, 12, track(stage.Realign, 1, 2, 4.5))
+	require.Equal(t, []float64{0, 1, 2, 3, 4, 4.5, 5.5, 6.5, 7.5, 8.5, 9.5, 10.5, 11.5}, starts, "between two steps")
+	require.Equal(t, []int{0, 1, 2, 3, 4, 0, 1, 2, 3, 4, 5, 6, 7}, steps)
+	starts, steps = acted(p, 8, track(stage.Realign, 1, 2.5, 0))
+	require.Equal(t, []float64{0, 1, 2, 3, 4, 5, 6, 7}, starts, "at once it is the next step that is the first")
+	require.Equal(t, []int{0, 1, 2, 0, 1, 2, 3, 4}, steps)
+}
+
+// Evolve now rolls once more, and again at the next bar at which it is due anyway; a track without such lanes plays on.
+func TestEvolvingNow(t *testing.T) {
+	p := melody(4, func(_ *score.Track, part *score.Part) {
+		part.Lanes.Velocity.Evolve = &score.Evolve{Every: 64, Percent: 100, Lowest: 1, Highest: 127}
+	})
+	plain := play.NewPerformer(p).Advance(16*sixteenth, nil)
+	f := play.NewPerformer(p)
+	f.Act(actOf(p, stage.Stage{}, stage.Control{Name: stage.Evolve, Track: 1}, 1, 4*sixteenth, 8*sixteenth))
+	evolved := f.Advance(16*sixteenth, nil)
+	require.Equal(t, plain[:8], evolved[:8])
+	require.NotEqual(t, plain[8:], evolved[8:])
+	velocities := map[uint8]bool{}
+	for i := range evolved[8:] {
+		velocities[evolved[8+i].Velocity] = true
+		same := evolved[8+i]
+		same.Velocity = plain[8+i].Velocity
+		require.Equal(t, plain[8+i], same, "nothing but what evolves")
+	}
+	require.Len(t, velocities, 4, "four steps, each rolled once")
+}

@@ -27,7 +27,7 @@ func drawActs(t *rapid.T, p *score.Project) (acts []play.Act) {
 }
 
 func actOf(p *score.Project, s stage.Stage, c stage.Control, number int64, told, tick score.Tick) play.Act {
-	act := play.Act{Number: number, Told: told, Tick: tick, Silences: c.Silences(), Change: s.Step(p, c)}
+	act := play.Act{Moves: map[string]play.Moves{stage.Realign: play.Realigning, stage.Evolve: play.Evolving}[c.Name], Number: number, Told: told, Tick: tick, Silences: c.Silences(), Change: s.Step(p, c)}
 	if c.Track > 0 {
 		act.Tracks = []int{c.Track}
 	}

@@ -25,6 +25,8 @@ type group struct {
 	acted  int64      // the number of the last act that counts
 	next   *group     // how the group goes on once walked is at the tick from which it does, or nil
 	from   score.Tick // that tick
+	moves  Moves      // what the act does by which the group has come to be
+	moved  []int      // the tracks whose lanes it moves
 	onStep bool       // whether a pattern enters there with the track's next step instead of at the tick itself
 }
 

@@ -38,6 +38,7 @@ type keptValue struct {
 	used    bool
 	evolved [score.MaxSteps]int
 	rolls   int64
+	extra   int64
 }
 
 // pass returns in which pass a tick is, from 0; -1 before the first.
@@ -82,7 +83,7 @@ func (w *walker) keep(at score.Tick) *keptLuck {
 	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at, bar: w.bars.At(at), evolved: w.evolvedBars}
 	k.state = w.states[w.trackIndex] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
-		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls}
+		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls, extra: v.extra}
 		if v.evolved != nil {
 			kept.evolved = *v.evolved
 		}
@@ -113,7 +114,7 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 			v.Mover.Align()
 		}
 		if v.evolved != nil {
-			*v.evolved, v.rolls = kept.evolved, kept.rolls
+			*v.evolved, v.rolls, v.extra = kept.evolved, kept.rolls, kept.extra
 		}
 	}
 	w.sounded, w.evolvedBars = k.sounded, k.evolved

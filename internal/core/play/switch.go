@@ -37,9 +37,48 @@ func (f *Performer) switchOver(g *group) {
 			w.continueFrom(old, was.from)
 		}
 	}
+	for _, track := range g.moved {
+		f.move(g, &was, track)
+	}
 	g.coupled.arrange()
 	f.remap(g)
 	f.decideSilence()
+}
+
+// move does to the lanes of a track what an act does to them, once a group has gone on as another.
+func (f *Performer) move(g, was *group, track int) {
+	at := was.entry(track)
+	if g.moves == Realigning {
+		f.drop(track, at)
+	}
+	for _, w := range g.walkers {
+		switch {
+		case w.track.ID != track:
+		case g.moves == Realigning:
+			w.seekTo(at)
+			w.align(at)
+			if w.ownClock {
+				w.local, w.next, w.stops = 0, at, false
+			}
+		case g.moves == Evolving:
+			for _, v := range w.all {
+				v.extra++
+			}
+		}
+	}
+}
+
+// drop leaves out what a track would begin from a tick on.
+func (f *Performer) drop(track int, at score.Tick) {
+	kept := 0
+	for i, n := range f.notes {
+		if int(n.Track) != track || n.Start < at {
+			f.notes[kept], f.orders[kept] = n, f.orders[i]
+			kept++
+		}
+	}
+	f.notes, f.orders = f.notes[:kept], f.orders[:kept]
+	f.changes = slices.DeleteFunc(f.changes, func(c pendingChange) bool { return int(c.Track) == track && c.Tick >= at })
 }
 
 // entry returns when the next pattern of a track enters.
@@ -84,15 +123,7 @@ func (f *Performer) leave(walkers []*walker, track int, at score.Tick) {
 		}
 		f.left[w.key()] = left
 	}
-	kept := 0
-	for i, n := range f.notes {
-		if int(n.Track) != track || n.Start < at {
-			f.notes[kept], f.orders[kept] = n, f.orders[i]
-			kept++
-		}
-	}
-	f.notes, f.orders = f.notes[:kept], f.orders[:kept]
-	f.changes = slices.DeleteFunc(f.changes, func(c pendingChange) bool { return int(c.Track) == track && c.Tick >= at })
+	f.drop(track, at)
 }
 
 // enter has the part play from its first step on from a tick. Its draws, as it left them, are numbered on; what it hears
@@ -195,7 +226,7 @@ func (w *walker) refit(kept *keptLuck, was *walker) *keptLuck {
 		mover.Continue(value.mover, before.Lane())
 		value.mover = mover.State
 		if v.evolved != nil && before.evolved == nil {
-			value.evolved, value.rolls = *v.evolved, v.rolls
+			value.evolved, value.rolls, value.extra = *v.evolved, v.rolls, v.extra
 		}
 		fitted.values[v.name] = value
 	}

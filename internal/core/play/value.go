@@ -33,6 +33,7 @@ type valueState struct {
 	used  bool       // read where it stands, so that it goes on before it is read again
 	due   score.Tick // when a lane that moves by the clock moves next, in local time
 	rolls int64      // how many times it has evolved
+	extra int64      // of them those that were asked for while it played
 }
 
 func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) value {
@@ -171,7 +172,7 @@ func (v *value) align() {
 // evolveTo re-rolls the steps as often as it is to be done by a bar.
 func (v *value) evolveTo(bar int64) {
 	e := v.Lane().Evolve
-	for rolls := bar / int64(e.Every); v.rolls < rolls; {
+	for rolls := bar/int64(e.Every) + v.extra; v.rolls < rolls; {
 		v.rolls++
 		for step := range v.evolved {
 			address := v.chance

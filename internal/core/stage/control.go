@@ -45,6 +45,8 @@ type Spec struct {
 	Values []string `json:"values,omitempty"`
 	// Momentary says that it falls back to what is written when playing stops, and is never stored.
 	Momentary bool `json:"momentary,omitempty"`
+	// Once says that it is done once, at its tick, and changes nothing that stays.
+	Once bool `json:"once,omitempty"`
 
 	silences bool // decides which parts are heard, and nothing else
 	control
@@ -139,7 +141,7 @@ func (c Control) Check(p *score.Project, value int) error {
 	if err != nil {
 		return err
 	}
-	if err := c.CheckRange(value); err != nil {
+	if err := c.CheckRange(value); err != nil || spec.Once {
 		return err
 	}
 	edit, err := spec.edit(t, value).Edit()
@@ -181,6 +183,12 @@ func (c Control) Silences() bool {
 func (c Control) Momentary() bool {
 	spec := specOf(c.Name, c.scope())
 	return spec != nil && spec.Momentary
+}
+
+// Once reports whether a control is something that is done once, and changes nothing that stays.
+func (c Control) Once() bool {
+	spec := specOf(c.Name, c.scope())
+	return spec != nil && spec.Once
 }
 
 // Words say which control it is, as "Bell buoy: mute".

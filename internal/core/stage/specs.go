@@ -63,6 +63,7 @@ func init() { // because rules of entries look others up
 			}}},
 	)
 	specs = append(specs, trackSpecs()...)
+	specs = append(specs, onceSpecs()...)
 	specs = append(specs, partSpecs()...)
 	specs = append(specs, laneSpecs()...)
 }
@@ -132,6 +133,22 @@ func trackSpecs() []Spec {
 			func(t *score.Track) int { return t.Hold },
 			func(_ *score.Track, value int) score.SetTrack { return score.SetTrack{Hold: &value} }),
 	}
+}
+
+// The names of what is done once.
+const (
+	Realign = "realign"
+	Evolve  = "evolve"
+)
+
+// onceSpecs are what is done to a track once: all its lanes go on at their first steps, or those that evolve do so once more.
+func onceSpecs() (specs []Spec) {
+	for _, spec := range []Spec{{Name: Realign, Words: "realign now"}, {Name: Evolve, Words: "evolve now"}} {
+		spec.Of, spec.Min, spec.Max, spec.Once = OfTrack, 1, 1, true
+		spec.control = control{read: func(*target) int { return 0 }}
+		specs = append(specs, spec)
+	}
+	return specs
 }
 
 // onTrack completes the spec of a control of tracks.

@@ -45,8 +45,11 @@ func (s Stage) Value(c Control) (value int, ok bool) {
 	return s.changes[at].Value, true
 }
 
-// With returns the stage on which a control has a value.
+// With returns the stage on which a control has a value. What is done once leaves it as it is.
 func (s Stage) With(c Control, value int) Stage {
+	if c.Once() {
+		return s
+	}
 	at, found := slices.BinarySearchFunc(s.changes, c, compareTo)
 	changes := slices.Clone(s.changes)
 	if found {
@@ -173,6 +176,9 @@ func (s Stage) Edited(edit score.Edit, before, after *score.Project) Stage {
 // to a stage. A control that is let go of has the written value again; so have those that belong together, as the ends of a
 // register, where they cannot be together.
 func (s Stage) Step(written *score.Project, c Control) func(*score.Project) *score.Project {
+	if c.Once() {
+		return func(p *score.Project) *score.Project { return p }
+	}
 	is, _ := c.Written(written)
 	value, changed := s.Value(c)
 	if !changed {

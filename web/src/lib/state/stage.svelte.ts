@@ -116,6 +116,12 @@ export class Stage {
     return this.do([on === written ? { control } : { control, value: on ? 1 : 0 }], when);
   }
 
+  /** Does something once, or takes it back where it waits. */
+  once(control: Control): Promise<void> {
+    const waiting = this.waiting(control);
+    return waiting ? this.takeBack(waiting) : this.do([{ control, value: 1 }]);
+  }
+
   /** Does things from a moment on. */
   do(doings: Doing[], when = this.when): Promise<void> {
     return this.#ask(() =>

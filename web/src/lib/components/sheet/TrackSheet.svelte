@@ -3,6 +3,7 @@
   import { counted } from "../../counted";
   import { getChartView, getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
+  import OnceButtons from "../stage/OnceButtons.svelte";
   import Section from "../fields/Section.svelte";
   import TextRow from "../fields/TextRow.svelte";
   import FreezeFields from "./FreezeFields.svelte";
@@ -121,6 +122,7 @@
     usual={0}
     commit={(realign) => session.setTrack({ realign })}
   />
+  <OnceButtons {track} />
   {#if track.hold && repeats}
     <p class="text-ink-2 pb-1" role="note" aria-label="What the hold repeats">
       {#if repeats.never}
