@@ -1,7 +1,6 @@
 package log
 
 import (
-	"maps"
 	"slices"
 
 	"jettyfog/internal/core/midi"
@@ -167,54 +166,6 @@ func (p *Player) handed(messages []midi.Message) []midi.Message {
 	first := slices.IndexFunc(p.recent, func(m midi.Message) bool { return m.Tick >= p.run-withdrawable })
 	p.recent = slices.Delete(p.recent, 0, max(0, first))
 	return kept
-}
-
-// withdrawable is for how long before the present tick note-ons can be withdrawn that were handed over.
-const withdrawable = 8 * score.TicksPerQuarter
-
-// withdraw returns the note-ons from a tick of run time on that were handed over, of tracks that are silent now and were
-// not. What ends them is not handed over any more.
-func (p *Player) withdraw(before *score.Project, from score.Tick) (noteOns []midi.Message) {
-	silent := map[uint32]bool{}
-	for i := range p.playing.Tracks {
-		track := &p.playing.Tracks[i]
-		was := before.Track(track.ID)
-		silent[uint32(track.ID)] = p.playing.Silent(track, &score.Part{}) && was != nil && !before.Silent(was, &score.Part{})
-	}
-	down := map[midi.NoteID]bool{}
-	for _, m := range p.recent {
-		switch id := m.NoteID(); {
-		case m.Kind == midi.NoteOn && m.Tick >= from && silent[m.Track]:
-			noteOns, down[id] = append(noteOns, m), true
-		case m.Kind == midi.NoteOff:
-			delete(down, id)
-		}
-	}
-	p.recent = Withdrawn(p.recent, noteOns)
-	if p.withdrawn == nil {
-		p.withdrawn = map[midi.NoteID]bool{}
-	}
-	maps.Copy(p.withdrawn, down)
-	return noteOns
-}
-
-// Withdrawn returns messages without note-ons that were withdrawn, and without what ends them.
-func Withdrawn(messages, noteOns []midi.Message) []midi.Message {
-	for _, on := range noteOns {
-		begun := false
-		messages = slices.DeleteFunc(messages, func(m midi.Message) bool {
-			switch {
-			case m == on:
-				begun = true
-				return true
-			case begun && m.Kind == midi.NoteOff && m.NoteID() == on.NoteID():
-				begun = false
-				return true
-			}
-			return false
-		})
-	}
-	return messages
 }
 
 // settle takes actions that count everywhere by now as part of what plays.

@@ -94,3 +94,36 @@ func TestWhatIsWithdrawn(t *testing.T) {
 		require.Empty(t, down)
 	}
 }
+
+// A muted part of a kit withdraws its own notes, but for those on a key that another part plays; a muted track all.
+func TestWhatIsWithdrawnOfAKit(t *testing.T) {
+	p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+		track.Kind = score.Kit
+		part.Note, part.Lanes.Gate.Steps[1], part.Lanes.Gate.Steps[2], part.Lanes.Gate.Steps[3] = 36, score.On, score.On, score.On
+		parts := []score.Part{*part, part.Clone(), part.Clone()}
+		parts[1].ID, parts[1].Note = 1, 38
+		parts[2].ID, parts[2].Note = 2, 36
+		track.Patterns[0].Parts = parts
+	})
+	require.NoError(t, p.Validate())
+	on := 1
+	keysAfter := func(controls ...stage.Control) map[uint8]int {
+		l := &log.Log{Project: p}
+		for _, c := range controls {
+			l.Entries = append(l.Entries, log.Entry{Tick: 3 * quarter, Action: &log.Action{Control: c, Value: &on, At: quarter}})
+		}
+		keys := map[uint8]int{}
+		for _, m := range l.Play(2 * quarter * 2) {
+			if m.Kind == midi.NoteOn && m.Tick >= quarter {
+				keys[m.Key]++
+			}
+		}
+		return keys
+	}
+	part := func(id int) stage.Control { return stage.Control{Name: "part mute", Track: 1, Part: id} }
+	require.Equal(t, map[uint8]int{36: 12, 38: 12}, keysAfter(), "two parts on one key are one note")
+	require.Equal(t, map[uint8]int{36: 12}, keysAfter(part(1)))
+	require.Equal(t, map[uint8]int{36: 12, 38: 12}, keysAfter(part(0)), "the other part plays that key")
+	require.Equal(t, map[uint8]int{38: 12}, keysAfter(part(0), part(2)))
+	require.Empty(t, keysAfter(stage.Control{Name: "mute", Track: 1}))
+}
