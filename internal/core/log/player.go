@@ -40,7 +40,7 @@ type Player struct {
 // act is an action with ticks of the song.
 type act struct {
 	Action
-	told, at score.Tick
+	issued, at score.Tick
 	number   int64
 }
 
@@ -131,7 +131,7 @@ func (p *Player) Advance(to score.Tick) (messages []midi.Message, places []Place
 		played := midi.Merge(p.missing, p.performance.player.Advance(song, nil), nil)
 		messages, p.missing = append(messages, p.handed(played)...), nil
 		p.run = until
-		p.settle()
+		p.update()
 		if silences { // what is heard from here on may not have been told what stands
 			p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 		}
@@ -168,8 +168,8 @@ func (p *Player) handed(messages []midi.Message) []midi.Message {
 	return kept
 }
 
-// settle takes actions that count everywhere by now as part of what plays.
-func (p *Player) settle() {
+// update takes actions that count everywhere by now as part of what plays.
+func (p *Player) update() {
 	done := p.performance.player.Done()
 	for p.pending < len(p.acts) && p.acts[p.pending].number <= done {
 		a := p.acts[p.pending]
@@ -221,7 +221,7 @@ func (p *Player) Act(a Action) (withdrawn []midi.Message) {
 	p.number++
 	p.stage = p.stage.After(a.Control, a.Value)
 	p.playing = p.stage.On(p.written)
-	next := act{Action: a, told: p.Song(), at: max(a.At, p.run) + p.later(), number: p.number}
+	next := act{Action: a, issued: p.Song(), at: max(a.At, p.run) + p.later(), number: p.number}
 	p.acts = append(p.acts, next)
 	p.performance.player.Act(p.actOf(next, p.stage))
 	if a.Control.Silences() && a.At <= p.run {
@@ -235,7 +235,7 @@ func (p *Player) Act(a Action) (withdrawn []midi.Message) {
 // actOf returns an act as it is played that leads to a stage.
 func (p *Player) actOf(a act, s stage.Stage) play.Act {
 	return play.Act{
-		Number: a.number, Told: a.told, Tick: a.at, Tracks: tracksOf(a.Control), Silences: a.Control.Silences(), Change: s.Step(p.written, a.Control),
+		Number: a.number, Issued: a.issued, Tick: a.at, Tracks: tracksOf(a.Control), Silences: a.Control.Silences(), Change: s.Step(p.written, a.Control),
 		Moves: movesOf(a.Action),
 	}
 }

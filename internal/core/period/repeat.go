@@ -211,11 +211,11 @@ func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
 			return true
 		}
 	}
-	return doubts(part)
+	return isUncertain(part)
 }
 
-// doubts reports whether a probability is neither 0 nor 100 percent.
-func doubts(part *score.Part) bool {
+// isUncertain reports whether a probability is neither 0 nor 100 percent.
+func isUncertain(part *score.Part) bool {
 	lane, loop := part.Lanes.Lane(score.Probability), part.Lanes.Loop(score.Probability)
 	for _, value := range lane.Steps[loop.First : loop.First+loop.Length] {
 		if effective := value * lane.Amount; effective > 0 && effective < 100*100 {

@@ -11,11 +11,11 @@ import (
 type Act struct {
 	// Number is different for each act, and ascending, from 1.
 	Number int64
-	// Told is the tick before which all was handed over when it was done, Tick the one from which it is to count. It counts
-	// for a track from the first step at that tick or later none of whose notes can begin before Told. A pattern enters at
-	// Tick itself if it can, and with the next step of the track if Tick is Told. An act that silences counts for all that
+	// Issued is the tick before which all was handed over when it was done, Tick the one from which it is to count. It counts
+	// for a track from the first step at that tick or later none of whose notes can begin before Issued. A pattern enters at
+	// Tick itself if it can, and with the next step of the track if Tick is Issued. An act that silences counts for all that
 	// begins at Tick or later and was not handed over by then.
-	Told, Tick score.Tick
+	Issued, Tick score.Tick
 	// Tracks are the ids of those that it is about; nil is all of them.
 	Tracks []int
 	// Silences says that it decides which parts are heard, and nothing else.
@@ -36,8 +36,8 @@ const (
 	Evolving
 )
 
-// Act has something count that was done. All acts of a performer are told in the order of their numbers, before it is at
-// their ticks Told.
+// Act has something count that was done. All acts of a performer are given to it in the order of their numbers, before it is at
+// their ticks Issued.
 func (f *Performer) Act(a Act) { f.acts = append(f.acts, a) }
 
 // taken is what an act made of a state of the project.
@@ -61,11 +61,11 @@ func (f *Performer) after(c *common, a *Act) *common {
 func (f *Performer) before(from, to score.Tick) score.Tick {
 	for i := range f.acts {
 		a := &f.acts[i]
-		if a.Told > from {
-			to = min(to, a.Told)
+		if a.Issued > from {
+			to = min(to, a.Issued)
 		}
 		if a.Silences && a.Number > f.silenced {
-			to = min(to, max(a.Told, a.Tick, from+1))
+			to = min(to, max(a.Issued, a.Tick, from+1))
 		}
 	}
 	return to
@@ -79,7 +79,7 @@ func (f *Performer) silence(from score.Tick) {
 		if a.Number <= f.silenced {
 			continue
 		}
-		if a.Told > from || a.Silences && a.Tick > from {
+		if a.Issued > from || a.Silences && a.Tick > from {
 			break
 		}
 		if f.silenced = a.Number; a.Silences {
@@ -111,11 +111,11 @@ func (g *group) lead() score.Tick {
 	return g.ahead
 }
 
-// walk does the steps of a group so far ahead that nothing is missing before a tick, by the acts that were told by
+// walk does the steps of a group so far ahead that nothing is missing before a tick, by the acts that were issued by
 // another.
-func (f *Performer) walk(g *group, told, until score.Tick) {
+func (f *Performer) walk(g *group, now, until score.Tick) {
 	for {
-		f.prepare(g, told)
+		f.prepare(g, now)
 		to := f.limited(until + g.lead())
 		if g.next == nil || g.from > to {
 			f.walkTo(g, to)
@@ -135,13 +135,13 @@ func (f *Performer) limited(tick score.Tick) score.Tick {
 }
 
 // prepare makes the next act ready that is about a group.
-func (f *Performer) prepare(g *group, told score.Tick) {
+func (f *Performer) prepare(g *group, now score.Tick) {
 	for i := 0; i < len(f.acts) && g.next == nil; i++ {
 		a := &f.acts[i]
 		switch {
 		case a.Number <= g.acted:
 			continue
-		case a.Told > told:
+		case a.Issued > now:
 			return
 		case a.Silences || !g.isOf(a):
 			g.acted = a.Number
@@ -149,8 +149,8 @@ func (f *Performer) prepare(g *group, told score.Tick) {
 		}
 		g.next = f.newGroup(f.after(g.common, a), g.tracks)
 		g.next.acted, g.next.moves, g.next.moved = a.Number, a.Moves, a.Tracks
-		g.from = max(a.Tick, a.Told+g.lead(), g.walked)
-		g.onStep = g.from > a.Tick || a.Tick == a.Told
+		g.from = max(a.Tick, a.Issued+g.lead(), g.walked)
+		g.onStep = g.from > a.Tick || a.Tick == a.Issued
 	}
 }
 

@@ -27,7 +27,7 @@ func drawActs(t *rapid.T, p *score.Project) (acts []play.Act) {
 }
 
 func actOf(p *score.Project, s stage.Stage, c stage.Control, number int64, told, tick score.Tick) play.Act {
-	act := play.Act{Moves: map[string]play.Moves{stage.Realign: play.Realigning, stage.Evolve: play.Evolving}[c.Name], Number: number, Told: told, Tick: tick, Silences: c.Silences(), Change: s.Step(p, c)}
+	act := play.Act{Moves: map[string]play.Moves{stage.Realign: play.Realigning, stage.Evolve: play.Evolving}[c.Name], Number: number, Issued: told, Tick: tick, Silences: c.Silences(), Change: s.Step(p, c)}
 	if c.Track > 0 {
 		act.Tracks = []int{c.Track}
 	}
@@ -62,9 +62,9 @@ func TestActsAreTheSameHoweverTimeIsCut(t *testing.T) {
 		for at := score.Tick(0); at < end; {
 			next := min(end, at+score.Tick(rapid.IntRange(1, 60_000).Draw(t, "slice")))
 			if done < len(acts) {
-				next = min(next, max(acts[done].Told, at))
+				next = min(next, max(acts[done].Issued, at))
 			}
-			if at = next; done < len(acts) && at == acts[done].Told && at == 0 {
+			if at = next; done < len(acts) && at == acts[done].Issued && at == 0 {
 				cut.Act(acts[done])
 				done++
 				continue
@@ -81,7 +81,7 @@ func TestActsAreTheSameHoweverTimeIsCut(t *testing.T) {
 				p = before
 				cut = play.Resume(p, state, acts[base:done], watch(&cutMoves))
 			}
-			for done < len(acts) && acts[done].Told == at {
+			for done < len(acts) && acts[done].Issued == at {
 				cut.Act(acts[done])
 				done++
 			}
@@ -110,7 +110,7 @@ func TestActsKeepToTheirTracks(t *testing.T) {
 		solo := false
 		for _, act := range acts {
 			acted.Act(act)
-			first = min(first, act.Told)
+			first = min(first, act.Issued)
 			touched[hearing[act.Tracks[0]]] = true
 			solo = solo || act.Silences
 		}

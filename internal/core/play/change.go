@@ -46,7 +46,7 @@ func (w *walker) queue(m Change, slot int) {
 	}
 }
 
-// Standing appends to dst what mod lanes and slides of all parts that are not silent have told by now, as told now, in
+// Standing appends to dst what mod lanes and slides of all parts that are not silent have sent by now, as sent now, in
 // the order of parts: what an instrument needs to know that has not heard all of it.
 func (f *Performer) Standing(dst []Change) []Change {
 	f.silence(f.played)
@@ -56,12 +56,12 @@ func (f *Performer) Standing(dst []Change) []Change {
 		}
 		off := w.change(f.played, midi.ControlChange, midi.PortamentoSwitch, 0)
 		for slot := range 1 + len(w.mods) {
-			told := f.lastSent[w.order<<slotBits|slot]
-			if slot == 0 && told.Track == 0 {
-				told = off
+			sent := f.lastSent[w.order<<slotBits|slot]
+			if slot == 0 && sent.Track == 0 {
+				sent = off
 			}
-			if told.Tick = f.played; told.Track > 0 {
-				dst = append(dst, told)
+			if sent.Tick = f.played; sent.Track > 0 {
+				dst = append(dst, sent)
 			}
 		}
 	})

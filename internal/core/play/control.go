@@ -33,7 +33,7 @@ type controlState struct {
 	from    int        // where the glide began, at the tick begun
 	to      int        // where it goes
 	begun   score.Tick // when
-	told    score.Tick // all of the glide before this tick has been sent
+	sentTo    score.Tick // all of the glide before this tick has been sent
 }
 
 // turn is a value in the range of the target, the tick from which it counts, and whether it comes with a note.
@@ -84,13 +84,13 @@ func (w *walker) goTo(c *control, until score.Tick) {
 		}
 		w.glide(c, t.tick)
 		if c.started && c.mod.Glide > 0 {
-			c.from, c.to, c.begun, c.told = c.at(t.tick), t.target, t.tick, t.tick
+			c.from, c.to, c.begun, c.sentTo = c.at(t.tick), t.target, t.tick, t.tick
 			continue
 		}
 		if !c.started || t.target != c.sent {
 			w.send(c, t.tick, t.target)
 		}
-		c.started, c.from, c.to, c.begun, c.told = true, t.target, t.target, t.tick, t.tick
+		c.started, c.from, c.to, c.begun, c.sentTo = true, t.target, t.target, t.tick, t.tick
 	}
 	c.waiting = slices.Delete(c.waiting, 0, done)
 	w.glide(c, until)
@@ -109,11 +109,11 @@ func (c *control) at(tick score.Tick) int {
 
 // glide sends what a glide passes before a tick.
 func (w *walker) glide(c *control, until score.Tick) {
-	if until <= c.told {
+	if until <= c.sentTo {
 		return
 	}
-	first := c.told
-	c.told = until
+	first := c.sentTo
+	c.sentTo = until
 	if !c.started || c.sent == c.to {
 		return
 	}

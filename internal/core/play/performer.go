@@ -16,7 +16,7 @@ type Performer struct {
 	states []trackState // by the places of tracks in that order
 	left   map[partKey]partState
 	watch  Watch
-	built  func(*walker) // is told of each walker that takes the place of another
+	built  func(*walker) // is called with each walker that takes the place of another
 
 	acts     []Act // that some group has not taken over, or that have not silenced yet
 	taken    map[taken]*common
@@ -94,7 +94,7 @@ func (f *Performer) decideSilence() {
 
 // Past is what a performer that begins in the middle needs to know of what came before.
 type Past struct {
-	// Watch, if it is set, is told of all moves from the beginning on, or of the last of them.
+	// Watch, if it is set, is called for all moves from the beginning on, or of the last of them.
 	Watch Watch
 	// Inputs are the messages that came in, ascending; see Performer.Hear.
 	Inputs []midi.Message
@@ -108,8 +108,7 @@ type Past struct {
 }
 
 // Watch is called for every move of every lane that has a loop of its own, and of the gate lanes, with the ids of the
-// track and of the part. Moves
-// can be told earlier than their notes.
+// track and of the part. It can be called for moves before their notes are handed over.
 type Watch func(track, part int, lane score.LaneName, move Move)
 
 // NewPerformerAt returns a performer whose first stretch begins at a tick.
@@ -160,7 +159,7 @@ func (f *Performer) idleUntil() score.Tick {
 	return first
 }
 
-// Done returns the number up to which all acts count everywhere that are told by now.
+// Done returns the number up to which all acts count everywhere that were issued by now.
 func (f *Performer) Done() int64 {
 	done := f.silenced
 	for _, g := range f.groups {
@@ -169,14 +168,14 @@ func (f *Performer) Done() int64 {
 	return done
 }
 
-// watchAll has all moves told from now on.
+// watchAll has all moves notified from now on.
 func (f *Performer) watchAll(watch Watch) {
 	if f.watch = watch; watch != nil {
 		f.each(f.watchLanes)
 	}
 }
 
-// watchLanes has the moves of a part told, if any are.
+// watchLanes has the moves of a part notified, if any are.
 func (f *Performer) watchLanes(w *walker) {
 	if f.watch != nil {
 		w.watchLanes(func(lane score.LaneName, move Move) { f.watch(w.track.ID, w.part.ID, lane, move) })

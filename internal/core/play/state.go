@@ -19,7 +19,7 @@ type State struct {
 	notes    []Note
 	changes  []pendingChange
 	ready    []Change
-	told     []pendingChange
+	lastSent     []pendingChange
 }
 
 // soFar is how far a track has come.
@@ -62,7 +62,7 @@ func (f *Performer) Save() *State {
 	}
 	for order, change := range f.lastSent {
 		if change.Track > 0 {
-			s.told = append(s.told, pendingChange{change, order})
+			s.lastSent = append(s.lastSent, pendingChange{change, order})
 		}
 	}
 	return s
@@ -81,7 +81,7 @@ func (s *State) WalkedAll() (tick score.Tick) {
 
 // Resume returns a performer that goes on from a state, as the one that was saved would; what the project does not have
 // any more is left out. The project is the one before the acts, which are all that are not done. Watch, if it is set, is
-// told of all moves from there on.
+// called for all moves from there on.
 func Resume(p *score.Project, s *State, acts []Act, watch Watch) *Performer {
 	return resume(p, s, acts, watch, nil)
 }
@@ -125,7 +125,7 @@ func resume(p *score.Project, s *State, acts []Act, watch Watch, only []int) *Pe
 			f.changes = append(f.changes, c)
 		}
 	}
-	for _, c := range s.told {
+	for _, c := range s.lastSent {
 		if c, there := ranked(c); there {
 			f.lastSent[c.order] = c.Change
 		}

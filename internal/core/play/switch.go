@@ -145,7 +145,7 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 		v.DrawIndex = lane.mover.DrawIndex
 		if v.control != nil && lane.sends == v.control.mod {
 			v.control.started, v.control.sent = lane.control.started, lane.control.sent
-			v.control.from, v.control.to, v.control.begun, v.control.told = v.control.sent, v.control.sent, at, at
+			v.control.from, v.control.to, v.control.begun, v.control.sentTo = v.control.sent, v.control.sent, at, at
 		}
 	}
 	if w.ownClock {
@@ -274,9 +274,9 @@ func (f *Performer) remap(g *group) {
 	}
 	for _, track := range g.tracks {
 		first := slices.Index(f.order, track) * score.MaxParts << slotBits
-		told := f.lastSent[first : first+score.MaxParts<<slotBits]
-		before := slices.Clone(told)
-		clear(told)
+		sent := f.lastSent[first : first+score.MaxParts<<slotBits]
+		before := slices.Clone(sent)
+		clear(sent)
 		for at, c := range before {
 			if c.Track == 0 {
 				continue

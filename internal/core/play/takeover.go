@@ -161,7 +161,7 @@ func (s *State) With(other *State, tracks []int) *State {
 	} {
 		merged.notes = append(merged.notes, those(from.notes, func(n Note) bool { return taken(n.Track) })...)
 		merged.changes = append(merged.changes, those(from.changes, func(c pendingChange) bool { return taken(c.Track) })...)
-		merged.told = append(merged.told, those(from.told, func(c pendingChange) bool { return taken(c.Track) })...)
+		merged.lastSent = append(merged.lastSent, those(from.lastSent, func(c pendingChange) bool { return taken(c.Track) })...)
 	}
 	return merged
 }
