@@ -41,7 +41,7 @@ type Player struct {
 type act struct {
 	Action
 	issued, at score.Tick
-	number   int64
+	number     int64
 }
 
 // NewPlayer returns a player at the beginning of a log, whose entries it does not look at. Ready is what plays from there,

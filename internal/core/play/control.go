@@ -33,7 +33,7 @@ type controlState struct {
 	from    int        // where the glide began, at the tick begun
 	to      int        // where it goes
 	begun   score.Tick // when
-	sentTo    score.Tick // all of the glide before this tick has been sent
+	sentTo  score.Tick // all of the glide before this tick has been sent
 }
 
 // turn is a value in the range of the target, the tick from which it counts, and whether it comes with a note.

@@ -19,7 +19,7 @@ type State struct {
 	notes    []Note
 	changes  []pendingChange
 	ready    []Change
-	lastSent     []pendingChange
+	lastSent []pendingChange
 }
 
 // soFar is how far a track has come.
