@@ -118,3 +118,41 @@ func TestActionsStayOverSeams(t *testing.T) {
 	require.Positive(t, bars[4], "and let go of after another")
 	require.Positive(t, bars[5])
 }
+
+// What still waits when an edit takes another live change away is done at its tick all the same; a luck that was tried counts
+// from its tick on for what is replayed after it, not as if it had always been.
+func TestWhatWaitsOutlivesAnEdit(t *testing.T) {
+	p := testkit.Buoy()
+	lanes := &p.Tracks[0].Parts()[0].Lanes
+	for step := range score.MaxSteps {
+		lanes.Gate.Steps[step], lanes.Probability.Steps[step], lanes.Pitch.Steps[step] = score.On, 100, step%7
+	}
+	lanes.Pitch.Order, lanes.Pitch.Drift = score.Drift, score.DriftOdds{Forward: 45, Back: 45}
+	require.NoError(t, p.Validate())
+	bar := p.Bars().Start(1)
+	action := func(at, from score.Tick, name string, value int) log.Entry {
+		c := stage.Control{Name: name}
+		if name != "luck" {
+			c.Track = 1
+		}
+		return log.Entry{Tick: at, Action: &log.Action{Control: c, Value: &value, At: from}}
+	}
+	named := *p
+	named.Name = "Ebb"
+	waiting := []log.Entry{
+		action(bar, bar, "jitter", 20), action(bar, 4*bar, "degrees", 3), action(bar+1, 5*bar, "semitones", 12),
+	}
+	with := &log.Log{Project: p, Entries: append(waiting, log.Entry{Tick: 2 * bar, Project: &named, LetGo: []stage.Control{{Name: "jitter", Track: 1}}})}
+	without := &log.Log{Project: p, Entries: waiting[1:]}
+	require.Equal(t, noteOns(without, 3*bar, 7*bar), noteOns(with, 3*bar, 7*bar))
+	require.NotEqual(t, noteOns(&log.Log{Project: p}, 5*bar, 7*bar), noteOns(with, 5*bar, 7*bar))
+
+	swung := p.Clone()
+	swung.Swing = 600
+	luck := action(bar, bar, "luck", 4711)
+	edited := &log.Log{Project: p, Entries: []log.Entry{luck, {Tick: 3 * bar, Project: swung}}}
+	always := &log.Log{Project: swung, Entries: []log.Entry{luck}}
+	require.Equal(t, noteOns(always, 4*bar, 8*bar), noteOns(edited, 4*bar, 8*bar))
+	ever := &log.Log{Project: swung, Stage: stage.Stage{}.With(stage.Control{Name: "luck"}, 4711)}
+	require.NotEqual(t, noteOns(ever, 4*bar, 8*bar), noteOns(edited, 4*bar, 8*bar))
+}
