@@ -130,6 +130,7 @@ func TestAProblemIsOnEveryPage(t *testing.T) {
 func TestAGivenUpEditIsOnEveryPage(t *testing.T) {
 	h := start(t)
 	page := h.connect()
+	page.next(func(m server.Message) bool { return m.Project != nil && m.Project.Revision == 1 }) // it has been greeted
 	ctx, giveUp := context.WithCancel(t.Context())
 	release := make(chan struct{})
 	h.kept.SetFault(func(string) memory.Fault {

@@ -127,3 +127,33 @@ func TestWhatIsWithdrawnOfAKit(t *testing.T) {
 	require.Equal(t, map[uint8]int{38: 12}, keysAfter(part(0), part(2)))
 	require.Empty(t, keysAfter(stage.Control{Name: "mute", Track: 1}))
 }
+
+// Where a track is heard again its instrument is told what stands there, at that very tick, whatever is handed over at once.
+func TestWhatStandsIsToldWhereATrackIsHeardAgain(t *testing.T) {
+	p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+		part.Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Most: 127}}
+		testkit.SetLane(&part.Lanes.Mod1, score.Mod1, func(l *score.Lane) { l.Length, l.Linked = 1, false; l.Steps[0] = 99 })
+		track.Mute = true
+	})
+	require.NoError(t, p.Validate())
+	off := 0
+	bar := 4 * quarter
+	for _, at := range []score.Tick{2 * bar, 2*bar + 777} {
+		l := &log.Log{Project: p, Entries: []log.Entry{
+			{Tick: bar, Action: &log.Action{Control: stage.Control{Name: "mute", Track: 1}, Value: &off, At: at}},
+		}}
+		var first *midi.Message
+		for _, m := range l.Play(4 * bar) {
+			if m.Kind == midi.ControlChange && m.Key == 74 && first == nil {
+				first = &m
+			}
+			if m.Kind == midi.NoteOn {
+				require.NotNil(t, first, "before the first note")
+				require.GreaterOrEqual(t, m.Tick, at)
+			}
+		}
+		require.NotNil(t, first)
+		require.Equal(t, at, first.Tick)
+		require.Equal(t, uint16(99), first.Value)
+	}
+}
