@@ -78,6 +78,12 @@ func (m *Mover) SetMoves(moves int64) {
 	m.update()
 }
 
+// Stand has a lane whose order is fixed stand where so many moves bring it. Its draws stay as they are numbered.
+func (m *Mover) Stand(moves int64) {
+	m.Moved = moves
+	m.update()
+}
+
 // IsForward reports whether the lane's order is forward: most are.
 func (m *Mover) IsForward() bool { return m.order == forward }
 

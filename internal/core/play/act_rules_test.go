@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -276,4 +277,62 @@ func TestEvolvingNow(t *testing.T) {
 		require.Equal(t, plain[8+i], same, "nothing but what evolves")
 	}
 	require.Len(t, velocities, 4, "four steps, each rolled once")
+}
+
+// A pattern that enters as if it had played is, from its tick on, what it would be if it had played from the beginning: where
+// its lanes go by the clock without chance that is all of it. By engine.md 5.
+func TestAPatternEntersAsIfItHadPlayed(t *testing.T) {
+	compared := 0
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		testkit.MakePlain(t, p)
+		track := &p.Tracks[0]
+		track.EntersAsPlayed, track.Realign = true, rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "realign")
+		track.Speed = rapid.SampledFrom([]score.Ratio{{N: 1, M: 1}, {N: 3, M: 2}, {N: 7, M: 16}}).Draw(t, "speed")
+		b := track.Clone().Patterns[0]
+		b.ID = 9
+		shorter := *b.Parts[0].Lanes.Gate
+		shorter.Length = max(1, shorter.Length/2)
+		shorter.First = min(shorter.First, score.MaxSteps-shorter.Length)
+		b.Parts[0].Lanes.Gate = &shorter
+		track.Patterns = []score.Pattern{track.Patterns[0], b}
+		track.Playing = track.Patterns[0].ID
+		require.NoError(t, p.Validate())
+		at := score.Tick(rapid.IntRange(1, 400_000).Draw(t, "at"))
+		always := p.Clone()
+		always.Tracks[0].Playing = 9
+		act := actOf(p, stage.Stage{}.With(stage.Control{Name: "pattern", Track: track.ID}, 9), stage.Control{Name: "pattern", Track: track.ID}, 1, 0, at)
+		f := play.NewPerformer(p)
+		f.Act(act)
+		from := func(notes []play.Note) (after []play.Note) {
+			for _, n := range notes {
+				if n.Start >= at && n.Pattern == 9 {
+					after = append(after, n)
+				}
+			}
+			return after
+		}
+		want := from(play.NewPerformer(always).Advance(800_000, nil))
+		require.Equal(t, want, from(f.Advance(800_000, nil)))
+		compared += len(want)
+	})
+	require.Greater(t, compared, 500)
+
+	// Where chance decides when the gate goes on it enters at its first step, and its lanes stand where the tick has them.
+	p := melody(16, func(track *score.Track, part *score.Part) {
+		track.EntersAsPlayed = true
+		part.Lanes.Gate.Order = score.Random
+		part.Lanes.Pitch.Linked, part.Lanes.Pitch.Length = false, 7
+		track.Patterns = append(track.Patterns, score.Pattern{ID: 1, Name: "B", Parts: slices.Clone(track.Patterns[0].Parts)})
+	})
+	f := play.NewPerformer(p)
+	f.Act(actOf(p, stage.Stage{}.With(stage.Control{Name: "pattern", Track: 1}, 1), stage.Control{Name: "pattern", Track: 1}, 1, 0, 10*sixteenth))
+	var keys, plain []uint8
+	for _, n := range f.Advance(14*sixteenth, nil) {
+		keys = append(keys, n.Key)
+	}
+	for _, n := range play.NewPerformer(p).Advance(14*sixteenth, nil) {
+		plain = append(plain, n.Key)
+	}
+	require.Equal(t, plain, keys, "the pitches go by the clock")
 }

@@ -148,6 +148,9 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 			v.control.from, v.control.to, v.control.begun, v.control.sentTo = v.control.sent, v.control.sent, at, at
 		}
 	}
+	if w.track.EntersAsPlayed {
+		w.enterAsPlayed(at)
+	}
 	if w.ownClock {
 		return
 	}

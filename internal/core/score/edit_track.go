@@ -26,14 +26,16 @@ type SetTrack struct {
 	Speed         *Ratio           `json:"speed,omitempty"`
 	Swing         *int             `json:"swing,omitempty"`
 	SwingOwnSteps *bool            `json:"swingOwnSteps,omitempty"`
-	Delay         *Tick            `json:"delay,omitempty"`
-	Jitter        *int             `json:"jitter,omitempty"`
-	Shifts        *[]NoteValue     `json:"shifts,omitempty"`
-	Luck          *int             `json:"luck,omitempty"`
-	Hold          *int             `json:"hold,omitempty"`
-	HoldFrom      *int             `json:"holdFrom,omitempty"`
-	Realign       *int             `json:"realign,omitempty"`
-	Playing       *int             `json:"playing,omitempty"`
+	// EntersAsPlayed has patterns enter as if they had played all along.
+	EntersAsPlayed *bool        `json:"entersAsPlayed,omitempty"`
+	Delay          *Tick        `json:"delay,omitempty"`
+	Jitter         *int         `json:"jitter,omitempty"`
+	Shifts         *[]NoteValue `json:"shifts,omitempty"`
+	Luck           *int         `json:"luck,omitempty"`
+	Hold           *int         `json:"hold,omitempty"`
+	HoldFrom       *int         `json:"holdFrom,omitempty"`
+	Realign        *int         `json:"realign,omitempty"`
+	Playing        *int         `json:"playing,omitempty"`
 }
 
 // Label implements Edit.
@@ -70,6 +72,7 @@ func (e SetTrack) Label() string {
 	add(e.Transpose != nil, "transpose")
 	add(e.Speed != nil, "speed")
 	add(e.Swing != nil || e.SwingOwnSteps != nil, "track swing")
+	add(e.EntersAsPlayed != nil, "how patterns enter")
 	add(e.Delay != nil, "delay")
 	add(e.Jitter != nil, "jitter")
 	add(e.Shifts != nil, "shifts")
@@ -102,14 +105,14 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Transpose:     swap(&track.Transpose, e.Transpose),
 		Speed:         swap(&track.Speed, e.Speed),
 		Swing:         swap(&track.Swing, e.Swing),
-		SwingOwnSteps: swap(&track.SwingOwnSteps, e.SwingOwnSteps),
-		Delay:         swap(&track.Delay, e.Delay),
-		Jitter:        swap(&track.Jitter, e.Jitter),
-		Shifts:        swapList(&track.Shifts, e.Shifts),
-		Luck:          swap(&track.Luck, e.Luck),
-		Hold:          swap(&track.Hold, e.Hold),
-		HoldFrom:      swap(&track.HoldFrom, e.HoldFrom),
-		Realign:       swap(&track.Realign, e.Realign),
-		Playing:       swap(&track.Playing, e.Playing),
+		SwingOwnSteps: swap(&track.SwingOwnSteps, e.SwingOwnSteps), EntersAsPlayed: swap(&track.EntersAsPlayed, e.EntersAsPlayed),
+		Delay:    swap(&track.Delay, e.Delay),
+		Jitter:   swap(&track.Jitter, e.Jitter),
+		Shifts:   swapList(&track.Shifts, e.Shifts),
+		Luck:     swap(&track.Luck, e.Luck),
+		Hold:     swap(&track.Hold, e.Hold),
+		HoldFrom: swap(&track.HoldFrom, e.HoldFrom),
+		Realign:  swap(&track.Realign, e.Realign),
+		Playing:  swap(&track.Playing, e.Playing),
 	}, nil
 }

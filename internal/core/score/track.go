@@ -65,6 +65,9 @@ type Track struct {
 	Speed Ratio `json:"speed"`
 	// Swing is the track's own amount of swing, 500 to 750 tenths of a percent; 0 follows the project.
 	Swing int `json:"swing" bounds:"own" jsonschema:"minimum=0,maximum=750"`
+	// EntersAsPlayed has a pattern enter as if it had played all along, as far as its lanes move by the clock in orders without
+	// chance; else it enters at its first step.
+	EntersAsPlayed bool `json:"entersAsPlayed,omitempty"`
 	// SwingOwnSteps has pairs of the track's own gate steps swing instead of the project's grid.
 	SwingOwnSteps bool `json:"swingOwnSteps,omitempty"`
 	// Delay shifts the whole track, in ticks; up to a quarter note either way.

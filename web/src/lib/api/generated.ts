@@ -128,6 +128,7 @@ export interface Track {
   transpose: Transpose;
   speed: Ratio;
   swing: number;
+  entersAsPlayed?: boolean;
   swingOwnSteps?: boolean;
   delay: number;
   jitter: number;
@@ -534,6 +535,7 @@ export interface SetTrack {
   speed?: Ratio;
   swing?: number;
   swingOwnSteps?: boolean;
+  entersAsPlayed?: boolean;
   delay?: number;
   jitter?: number;
   shifts?: string[];

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
 
   let { track }: { track: Track } = $props();
@@ -68,6 +69,17 @@
   >{#if waiting}take back: {waiting.words}{:else if written.id === playing}{written.name} plays{:else}play
     {written.name}{/if}</button
 >
+<ChoiceRow
+  label="enters"
+  name="How patterns enter"
+  help="Where a pattern begins when it comes to play: at its first step, or where it would be if it had played all along."
+  value={track.entersAsPlayed ? "played" : "first"}
+  choices={[
+    { value: "first", words: "at its first step" },
+    { value: "played", words: "as if it had played" },
+  ]}
+  choose={(how) => session.setTrack({ entersAsPlayed: how === "played" })}
+/>
 <TextRow
   label="pattern"
   name="Pattern name"
