@@ -74,7 +74,7 @@
       disabled={view.bars === 1}
       onclick={() => view.bars--}>−</button
     >
-    <span class="min-w-[42px] text-center">{counted(view.bars, "bar")}</span>
+    <span class="min-w-[42px] text-center max-[1150px]:hidden">{counted(view.bars, "bar")}</span>
     <button
       class="control h-[24px]! min-w-[22px]! px-0!"
       aria-label="Show more bars"

@@ -83,7 +83,11 @@
     data-help={looped.length > 0 || chosen.length > 0
       ? "Loop steps: each lane plays its chosen steps over and over; press again to play on."
       : "Loop steps: choose steps of lanes with a loop of their own first."}
-    onclick={toggleLoop}>loop steps</button
+    aria-label="loop steps"
+    onclick={toggleLoop}
+    ><span class="max-[1150px]:hidden">loop steps</span><span class="hidden max-[1150px]:inline"
+      >loop</span
+    ></button
   >
   <button
     class="control h-[24px]! text-[12px]! whitespace-nowrap tabular-nums"
