@@ -118,6 +118,14 @@ func TestNothingIsCutOff(t *testing.T) {
 							break;
 						}
 					}
+					for (let up = e.matches("button, select, input") && style.opacity !== "0" && e.parentElement; up; up = up.parentElement) {
+						const how = getComputedStyle(up).overflowX;
+						if (how === "auto" || how === "scroll") break;
+						if ((how === "clip" || how === "hidden") && box.right > up.getBoundingClientRect().right + 2) {
+							faults.push("cut beside: " + e.outerHTML.slice(0, 140));
+							break;
+						}
+					}
 					if (e.matches("select") && style.opacity !== "0" && box.width < 36) faults.push("squeezed: " + e.outerHTML.slice(0, 140));
 					if (box.right > innerWidth + 1 || box.left < -1)
 						faults.push("outside: " + e.outerHTML.slice(0, 140));

@@ -112,6 +112,8 @@ func requireNoOrphans(t *testing.T, s *store.Store) {
 		`SELECT COUNT(*) FROM pieces WHERE take_id NOT IN (SELECT id FROM takes WHERE LENGTH(contents) = 0)`,
 		`SELECT COUNT(*) FROM origins WHERE take_id NOT IN (SELECT id FROM takes)`,
 		`SELECT COUNT(*) FROM take_edits WHERE take_id NOT IN (SELECT id FROM takes)`,
+		`SELECT COUNT(*) FROM logs WHERE take_id NOT IN (SELECT id FROM takes)`,
+		`SELECT COUNT(*) FROM log_entries WHERE take_id NOT IN (SELECT take_id FROM logs)`,
 	} {
 		var count int
 		require.NoError(t, s.Raw().Raw(query).Scan(&count).Error)
