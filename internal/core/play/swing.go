@@ -37,8 +37,17 @@ type placing struct {
 // at returns when a moment of the walker's own time is heard, counted from where the lanes are aligned.
 func (p *placing) at(local exact, aligned score.Tick) exact {
 	w := p.w
-	if w.straight && p.swing == straight && p.nudge == 0 {
-		return local.after(aligned + p.later)
+	if w.straight && p.swing == straight { // most steps, for which a division by a number that is known is enough
+		if p.nudge == 0 {
+			return local.after(aligned + p.later)
+		}
+		if local.den == 1 {
+			whole, rest := p.nudge/100, p.nudge%100
+			if rest < 0 {
+				whole, rest = whole-1, rest+100
+			}
+			return exact{local.whole + aligned + p.later + score.Tick(whole), rest, 100}
+		}
 	}
 	at := local
 	if p.swing != straight && w.grid == 0 {
