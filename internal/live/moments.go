@@ -1,6 +1,9 @@
 package live
 
 import (
+	"fmt"
+	"slices"
+
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 )
@@ -61,4 +64,15 @@ func (t *Transport) moment(c stage.Control, when When, bars int) score.Tick {
 		return run
 	}
 	return after(lines.Ceil(song))
+}
+
+// checkMoment refuses a moment that is none.
+func checkMoment(when When, bars int) error {
+	if !slices.Contains(Moments(), when) {
+		return &score.FieldError{Field: "when", Got: fmt.Sprintf("%.20q", when), Allowed: fmt.Sprint(Moments())}
+	}
+	if when == NextBars && (bars < 1 || bars > score.MaxBars) {
+		return &score.FieldError{Field: "bars", Got: bars, Allowed: fmt.Sprintf("1 to %d", score.MaxBars)}
+	}
+	return nil
 }

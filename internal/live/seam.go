@@ -1,9 +1,6 @@
 package live
 
 import (
-	"fmt"
-	"slices"
-
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
@@ -77,17 +74,6 @@ func (t *Transport) StayOn() {
 		t.prepare()
 		t.notify()
 	}
-}
-
-// checkMoment refuses a moment that is none.
-func checkMoment(when When, bars int) error {
-	if !slices.Contains(Moments(), when) {
-		return &score.FieldError{Field: "when", Got: fmt.Sprintf("%.20q", when), Allowed: fmt.Sprint(Moments())}
-	}
-	if when == NextBars && (bars < 1 || bars > score.MaxBars) {
-		return &score.FieldError{Field: "bars", Got: bars, Allowed: fmt.Sprintf("1 to %d", score.MaxBars)}
-	}
-	return nil
 }
 
 // prepared is what plays from a seam on, of a state of the project with live changes, after so many inputs.

@@ -49,7 +49,7 @@ func (p *Player) Jump(j Jump, ready *Performance) []midi.Message {
 	p.playing = p.stage.On(p.written)
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
-	p.meters = append(metersBefore(p.meters, p.run), metersFrom(p.written, p.run, j.Song)...)
+	p.meters = p.meters.from(p.run, metersFrom(p.written, p.run, j.Song))
 	return released
 }
 

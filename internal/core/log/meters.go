@@ -7,35 +7,36 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// meterAt is a meter and the tick of run time from which it holds; a bar begins there.
-type meterAt struct {
-	run   score.Tick
-	meter score.Meter
-}
+// meters are those of run time; a bar begins at each.
+type meters []score.MeterFrom
 
-// barsOf returns the bars of run time.
-func barsOf(meters []meterAt) score.Bars {
-	bars := score.NewBars(meters[0].meter)
-	for _, change := range meters[1:] {
-		bars = bars.Change(change.run, change.meter)
+// from returns meters until a tick of run time, and others from there on, the first of which is left out if it holds there
+// already and a bar begins: a short loop would leave thousands of them.
+func (m meters) from(run score.Tick, next meters) meters {
+	before := metersBefore(m, run)
+	if len(before) > 0 {
+		bars := score.BarsOf(before)
+		if bar := bars.At(run); bars.Start(bar) == run && reflect.DeepEqual(bars.Meter(bar), next[0].Meter) {
+			next = next[1:]
+		}
 	}
-	return bars
+	return append(before, next...)
 }
 
 // metersFrom returns the meters of a project from a tick of run time on, at which a bar begins that plays a tick of the song.
-func metersFrom(p *score.Project, run, song score.Tick) []meterAt {
+func metersFrom(p *score.Project, run, song score.Tick) meters {
 	bars := p.Bars()
-	meters := []meterAt{{run, bars.Meter(bars.At(song))}}
+	from := meters{{Tick: run, Meter: bars.Meter(bars.At(song))}}
 	for tick, meter := range bars.Changes {
 		if tick > song {
-			meters = append(meters, meterAt{run + tick - song, meter})
+			from = append(from, score.MeterFrom{Tick: run + tick - song, Meter: meter})
 		}
 	}
-	return meters
+	return from
 }
 
-func metersBefore(meters []meterAt, run score.Tick) []meterAt {
-	return slices.DeleteFunc(slices.Clone(meters), func(change meterAt) bool { return change.run >= run })
+func metersBefore(m meters, run score.Tick) meters {
+	return slices.DeleteFunc(slices.Clone(m), func(change score.MeterFrom) bool { return change.Tick >= run })
 }
 
 // remeter has the bars of another state of the project hold from its next bar line on, where they are others.
@@ -45,5 +46,5 @@ func (p *Player) remeter(before *score.Project) {
 	}
 	song := p.written.Bars().Ceil(p.Song())
 	run := p.runOf(song)
-	p.meters = append(metersBefore(p.meters, run), metersFrom(p.written, run, song)...)
+	p.meters = p.meters.from(run, metersFrom(p.written, run, song))
 }

@@ -19,7 +19,7 @@ type Player struct {
 	inputs      []midi.Message // what came in, with ticks of the song
 	pieces      Pieces
 	tempo       play.TempoMap
-	meters      []meterAt
+	meters      meters
 	run         score.Tick     // all before this tick of run time has been handed over
 	recent      []midi.Message // note-ons of the last two whole notes, which can still be withdrawn
 	withdrawn   map[midi.NoteID]bool
@@ -74,7 +74,7 @@ func (p *Player) Stage() stage.Stage      { return p.stage }
 // Pieces relate run time to the song's, Tempo and Bars are the tempos and the bars in run time.
 func (p *Player) Pieces() Pieces       { return p.pieces }
 func (p *Player) Tempo() play.TempoMap { return p.tempo }
-func (p *Player) Bars() score.Bars     { return barsOf(p.meters) }
+func (p *Player) Bars() score.Bars     { return score.BarsOf(p.meters) }
 
 // later is how much later in the song a tick is than in run time.
 func (p *Player) later() score.Tick { return p.pieces[len(p.pieces)-1].Later() }

@@ -45,6 +45,24 @@ func TestBarsOfRunTime(t *testing.T) {
 	require.Equal(t, []score.Tick{0, 4, 8, 11}, starts(bars, 4), "an edit of something else changes nothing")
 }
 
+// A bar that is looped without end leaves no trace in the bars of run time, where it is as long as they are.
+func TestBarsOfALoopStayFew(t *testing.T) {
+	p := testkit.Buoy()
+	p.MeterChanges = []score.MeterChange{{Bar: 2, Meter: score.Meter{Beats: 3, Unit: 4}}}
+	l := &log.Log{Project: p}
+	for pass := range score.Tick(100) {
+		l.Entries = append(l.Entries, log.Entry{Tick: (pass + 1) * 4 * quarter, Jump: &log.Jump{}})
+	}
+	_, bars := l.Time()
+	changes := 0
+	for range bars.Changes {
+		changes++
+	}
+	require.Equal(t, 1, changes, "that of the project, after the last seam")
+	require.Equal(t, 100*4*quarter, bars.Start(100))
+	require.Equal(t, 102*4*quarter+3*quarter, bars.Start(103))
+}
+
 // Tempos of run time: pushed from the tick of the push on, and those of the song after a jump; what was before stays.
 func TestTemposOfRunTime(t *testing.T) {
 	p := testkit.Buoy()

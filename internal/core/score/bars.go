@@ -30,9 +30,27 @@ func NewBars(meter Meter) Bars {
 // Change returns the bars with another meter from a tick on, which must come after those of all changes before. A bar
 // begins there; the one before ends there, even if it is shorter than its meter says.
 func (b Bars) Change(tick Tick, meter Meter) Bars {
+	return Bars{append(b.spans[:len(b.spans):len(b.spans)], b.next(tick, meter))}
+}
+
+// MeterFrom is a meter and the tick from which it holds.
+type MeterFrom struct {
+	Tick  Tick
+	Meter Meter
+}
+
+// BarsOf returns the bars of meters, the first of which holds from the beginning, as Change makes them one after the other.
+func BarsOf(meters []MeterFrom) Bars {
+	b := NewBars(meters[0].Meter)
+	for _, change := range meters[1:] {
+		b.spans = append(b.spans, b.next(change.Tick, change.Meter))
+	}
+	return b
+}
+
+func (b Bars) next(tick Tick, meter Meter) barSpan {
 	last := b.spans[len(b.spans)-1]
-	next := barSpan{bar: last.bar + int64((tick-last.tick+last.length-1)/last.length), tick: tick, length: meter.Bar(), meter: meter}
-	return Bars{append(b.spans[:len(b.spans):len(b.spans)], next)}
+	return barSpan{bar: last.bar + int64((tick-last.tick+last.length-1)/last.length), tick: tick, length: meter.Bar(), meter: meter}
 }
 
 // Bars returns the project's bars.

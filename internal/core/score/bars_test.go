@@ -71,3 +71,13 @@ func TestWhichMetersAreRefused(t *testing.T) {
 		require.EqualError(t, p.Validate(), want)
 	}
 }
+
+// Made of a list, bars are those that are made by one change after the other.
+func TestBarsOfAList(t *testing.T) {
+	list := []score.MeterFrom{{Meter: score.Meter{Beats: 4, Unit: 4}}, {Tick: 100_000, Meter: score.Meter{Beats: 3, Unit: 4}}, {Tick: 300_001, Meter: score.Meter{Beats: 7, Unit: 8}}}
+	want := score.NewBars(list[0].Meter)
+	for _, change := range list[1:] {
+		want = want.Change(change.Tick, change.Meter)
+	}
+	require.Equal(t, want, score.BarsOf(list))
+}
