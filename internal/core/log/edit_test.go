@@ -42,18 +42,9 @@ func TestAnEditAmongActionsCountsAsIfItHadAlwaysBeen(t *testing.T) {
 			edited.Entries, always.Entries = append(edited.Entries, entry), append(always.Entries, entry)
 		}
 		soon := max(at, tick) + 16*score.TicksPerQuarter + 2*score.MaxDelay
-		notes := func(l *log.Log) (on []midi.Message) {
-			for _, m := range l.Play(soon + 8*score.TicksPerQuarter) {
-				if m.Kind == midi.NoteOn && m.Tick >= soon {
-					m.Value = 0 // which counts the notes since the beginning
-					on = append(on, m)
-				}
-			}
-			return on
-		}
-		want := notes(always)
+		want := noteOns(always, soon, soon+8*quarter)
 		compared += len(want)
-		require.Equal(t, want, notes(edited))
+		require.Equal(t, want, noteOns(edited, soon, soon+8*quarter))
 	})
 	require.Greater(t, compared, 100)
 }

@@ -67,9 +67,13 @@ export class SongStart {
     return jump && this.session.bars.at(jump.to) + 1;
   }
 
-  /** Has the song jump to the chosen bar at the moment that is chosen, or takes a jump back that waits. */
+  /** Has the song jump to the chosen bar, or takes a jump back that waits. */
   async toggleJump(): Promise<boolean> {
-    if (this.jump !== undefined) return this.order({ do: "jump" });
+    return this.jump === undefined ? this.#jumpToBar() : this.order({ do: "jump" });
+  }
+
+  /** Has the song jump to the chosen bar at the moment that is chosen; of several jumps the last counts. */
+  #jumpToBar(): Promise<boolean> {
     const { when, bars } = this.session.stage;
     return this.order({
       do: "jump",
@@ -79,9 +83,7 @@ export class SongStart {
 
   /** Goes to the chosen bar: by a jump, or by playing from it. */
   async jumpOrPlay(): Promise<boolean> {
-    if (!this.session.transport.playing) return this.togglePlaying();
-    if (this.jump !== undefined) await this.toggleJump();
-    return this.toggleJump();
+    return this.session.transport.playing ? this.#jumpToBar() : this.togglePlaying();
   }
 
   /** Whether chance goes on from pass to pass of the loop, and in a jump, instead of being as it is in the song. */

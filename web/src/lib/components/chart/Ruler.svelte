@@ -6,6 +6,7 @@ over bars the range that is looped.
 <script lang="ts">
   import { meterAt } from "../../bars";
   import { getChartView, getSession } from "../../state/context";
+  import WaitingFlags from "./WaitingFlags.svelte";
 
   const session = getSession();
   const view = getChartView();
@@ -94,25 +95,6 @@ over bars the range that is looped.
     ];
   });
 
-  /** What waits to be done within the bars that are shown, by the moment at which it counts. */
-  const waiting = $derived.by(() => {
-    const jump = session.transport.jump;
-    const all = [
-      ...session.stage.queue.map(({ at, words }) => ({ at, words })),
-      ...(jump ? [{ at: jump.at, words: `jump to bar ${session.bars.at(jump.to) + 1}` }] : []),
-    ];
-    return [...new Set(all.map(({ at }) => at))]
-      .filter((tick) => tick >= view.from && tick < view.to)
-      .map((tick) => ({
-        tick,
-        x: ((tick - view.from) * view.width) / (view.to - view.from),
-        words: all
-          .filter(({ at }) => at === tick)
-          .map(({ words }) => words)
-          .join(", "),
-      }));
-  });
-
   /** The places of all multiples of a period, if they are not too close to tell apart. */
   function marks(period: number): number[] {
     const scale = view.width / (view.to - view.from);
@@ -190,16 +172,6 @@ over bars the range that is looped.
         >
       {/if}
     {/each}
-    {#each waiting as { tick, x, words } (tick)}
-      <path
-        d="M{x + 0.5} {height - 9}v-{height - 10}h13l-4 5l4 5h-13"
-        fill="var(--paper)"
-        stroke="var(--signal)"
-        stroke-dasharray="3 2"
-        data-waiting={words}
-      >
-        <title>{words}</title>
-      </path>
-    {/each}
+    <WaitingFlags {height} />
   </svg>
 </div>
