@@ -14,7 +14,8 @@ git clone -q . "$copy"
 [ ! -d web/dist ] || cp -r web/dist "$copy/web/"
 cd "$copy"
 if [ "${ONE_IN:-1}" -gt 1 ]; then
-	# The seeder can be told to keep to what changed since a commit: so one is made in which the sample is missing.
+	# The seeder can be told to keep to what changed since a commit: so one is made in which the sample is missing. It looks
+	# for the names of files as they are in the package, and takes changes that touch for one.
 	commit() { git -c user.name=mutants -c user.email=mutants@localhost commit -qam "$1"; }
 	git ls-files "internal/*.go" | while read -r file; do
 		awk -v n="$ONE_IN" 'BEGIN { srand(7) } { if (int(rand() * n) > 0) print }' "$file" >"$file.part"
@@ -23,11 +24,14 @@ if [ "${ONE_IN:-1}" -gt 1 ]; then
 	commit "Without the sample"
 	git checkout -q HEAD~1 -- .
 	commit "With it"
+	git config diff.relative true
+	git config diff.context 0
 	sample="--diff HEAD~1"
 fi
+go build -modfile=tools.mod -o gremlins github.com/go-gremlins/gremlins/cmd/gremlins
 for package; do
 	echo "== $package"
 	# shellcheck disable=SC2086 # two words, or none
-	go tool -modfile=tools.mod gremlins unleash "$package" --timeout-coefficient "${TIMES:-20}" --workers "${WORKERS:-2}" ${sample:-} |
+	(cd "$package" && "$copy/gremlins" unleash "$PWD" --timeout-coefficient "${TIMES:-20}" --workers "${WORKERS:-2}" ${sample:-}) |
 		grep -E "LIVED|NOT COVERED|TIMED OUT|Killed|Timed out|efficacy|coverage:"
 done
