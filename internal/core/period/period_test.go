@@ -212,4 +212,9 @@ func TestRepeatsByHand(t *testing.T) {
 	require.Equal(t, 2*bar, repeats(), "one, so that two realignments go by")
 	part.Lanes.Gate.Length = 12
 	require.Equal(t, bar, repeats(), "a whole one and the beginning of another")
+	p.Tracks[0].Probability = -1
+	_, err = period.ProjectRepeats(p)
+	require.ErrorIs(t, err, period.ErrChance, "all steps are a little uncertain")
+	p.Tracks[0].Probability, part.Lanes.Probability.Steps[0] = 100, 50
+	require.Equal(t, bar, repeats(), "certain again")
 }

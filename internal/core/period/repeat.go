@@ -211,14 +211,14 @@ func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
 			return true
 		}
 	}
-	return isUncertain(part)
+	return isUncertain(t, part)
 }
 
 // isUncertain reports whether a probability is neither 0 nor 100 percent.
-func isUncertain(part *score.Part) bool {
+func isUncertain(t *score.Track, part *score.Part) bool {
 	lane, loop := part.Lanes.Lane(score.Probability), part.Lanes.Loop(score.Probability)
 	for _, value := range lane.Steps[loop.First : loop.First+loop.Length] {
-		if effective := value * lane.Amount; effective > 0 && effective < 100*100 {
+		if effective := t.Probable(min(value*lane.Amount, 10_000)); effective > 0 && effective < 10_000 {
 			return true
 		}
 	}

@@ -49,6 +49,20 @@ func TestProbabilityTimesAmountIsExact(t *testing.T) {
 	}
 }
 
+// With a probability of the track, steps sound exactly as often, and at the same moments, as with their own lane set so.
+func TestProbabilityOfATrackIsThatOfItsSteps(t *testing.T) {
+	for _, c := range []struct{ value, track, as int }{{60, -25, 45}, {60, 25, 70}, {100, -40, 60}, {20, 100, 100}, {0, 100, 0}, {80, -100, 0}} {
+		t.Run(fmt.Sprintf("%d at %+d", c.value, c.track), func(t *testing.T) {
+			scaled := always(score.Probability, c.value, 100)
+			scaled.Tracks[0].Probability = c.track
+			same := always(score.Probability, c.as, 100)
+			bars := 64 * scaled.Meter.Bar()
+			require.Equal(t, play.Render(same, 0, bars, nil), play.Render(scaled, 0, bars, nil))
+			require.Equal(t, play.Look(same, 1, 0, bars), play.Look(scaled, 1, 0, bars))
+		})
+	}
+}
+
 // A velocity times its amount is rounded, and what a spread adds comes after that: 35 at 150 % is 53.
 func TestVelocityTimesAmountIsRounded(t *testing.T) {
 	for _, c := range []struct{ value, amount, added, want int }{

@@ -22,7 +22,7 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 	address.N = uint64(w.gate.DrawIndex)
 	switch s.gate {
 	case score.On:
-		probability = w.probability.odds(w.gate.Step(), w.gate.DrawIndex)
+		probability = w.track.Probable(w.probability.odds(w.gate.Step(), w.gate.DrawIndex))
 		sounds = w.allows(s) && chance.HappensIn(address, probability) &&
 			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.DrawIndex))
 		return probability, sounds, true

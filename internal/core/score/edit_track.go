@@ -31,6 +31,7 @@ type SetTrack struct {
 	Delay          *Tick        `json:"delay,omitempty"`
 	Jitter         *int         `json:"jitter,omitempty"`
 	Shifts         *[]NoteValue `json:"shifts,omitempty"`
+	Probability    *int         `json:"probability,omitempty"`
 	Luck           *int         `json:"luck,omitempty"`
 	Hold           *int         `json:"hold,omitempty"`
 	HoldFrom       *int         `json:"holdFrom,omitempty"`
@@ -76,6 +77,7 @@ func (e SetTrack) Label() string {
 	add(e.Delay != nil, "delay")
 	add(e.Jitter != nil, "jitter")
 	add(e.Shifts != nil, "shifts")
+	add(e.Probability != nil, "track probability")
 	add(e.Luck != nil, "track luck")
 	add(e.Hold != nil || e.HoldFrom != nil, "hold")
 	add(e.Realign != nil, "realign")
@@ -106,13 +108,14 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Speed:         swap(&track.Speed, e.Speed),
 		Swing:         swap(&track.Swing, e.Swing),
 		SwingOwnSteps: swap(&track.SwingOwnSteps, e.SwingOwnSteps), EntersAsPlayed: swap(&track.EntersAsPlayed, e.EntersAsPlayed),
-		Delay:    swap(&track.Delay, e.Delay),
-		Jitter:   swap(&track.Jitter, e.Jitter),
-		Shifts:   swapList(&track.Shifts, e.Shifts),
-		Luck:     swap(&track.Luck, e.Luck),
-		Hold:     swap(&track.Hold, e.Hold),
-		HoldFrom: swap(&track.HoldFrom, e.HoldFrom),
-		Realign:  swap(&track.Realign, e.Realign),
-		Playing:  swap(&track.Playing, e.Playing),
+		Delay:       swap(&track.Delay, e.Delay),
+		Jitter:      swap(&track.Jitter, e.Jitter),
+		Shifts:      swapList(&track.Shifts, e.Shifts),
+		Probability: swap(&track.Probability, e.Probability),
+		Luck:        swap(&track.Luck, e.Luck),
+		Hold:        swap(&track.Hold, e.Hold),
+		HoldFrom:    swap(&track.HoldFrom, e.HoldFrom),
+		Realign:     swap(&track.Realign, e.Realign),
+		Playing:     swap(&track.Playing, e.Playing),
 	}, nil
 }

@@ -77,6 +77,8 @@ type Track struct {
 	// Shifts are divisions by which chance also shifts a note: by none or by one of them, early or late, all
 	// equally likely. Each is a quarter note at most.
 	Shifts []NoteValue `json:"shifts,omitempty" jsonschema:"maxItems=8"`
+	// Probability moves the probabilities of all steps that are on: see Probable. 0 leaves them as they are.
+	Probability int `json:"probability,omitempty" jsonschema:"minimum=-100,maximum=100"`
 	// Luck is the track's own luck; FollowLuck follows the project.
 	Luck int `json:"luck" jsonschema:"minimum=-1,maximum=999999"`
 	// Hold repeats the same luck every so many bars: all that chance can move is then as it was at the first of
@@ -123,6 +125,19 @@ func (t *Track) Pattern(id int) *Pattern {
 		}
 	}
 	return nil
+}
+
+// Probable returns with what probability a step sounds for which its lane, scaled and varied, has p; both in ten-thousandths.
+// Below 0 the track's Probability P is the percentage that is taken away, p × (100 + P)/100; above 0 it is the percentage of
+// what is missing to certainty that is added, p + (10,000 − p) × P/100, rounded down. A step that never sounds stays silent.
+func (t *Track) Probable(p int) int {
+	switch {
+	case t.Probability < 0:
+		return p * (100 + t.Probability) / 100
+	case p > 0:
+		return p + (10_000-p)*t.Probability/100
+	}
+	return 0
 }
 
 // Parts returns the parts of the pattern that plays.

@@ -202,7 +202,7 @@ func TestBoundsOfControls(t *testing.T) {
 		"project push": {-500, 500}, "project tempo": {10_000, 400_000}, "project luck": {0, 999_999}, "project fill": {0, 1}, "project swing": {500, 750},
 		"track mute": {0, 1}, "track solo": {0, 1}, "track active": {0, 1}, "track pattern": {0, 255}, "track degrees": {-28, 28},
 		"track semitones": {-48, 48}, "track speed": {0, 255}, "track swing": {500, 750}, "track delay": {-20160, 20160},
-		"track jitter": {0, 100}, "track lowest": {0, 116}, "track highest": {11, 127}, "track hold": {0, 64}, "part part mute": {0, 1}, "part part fill": {0, 100}, "lane first": {0, 63},
+		"track jitter": {0, 100}, "track probability": {-100, 100}, "track lowest": {0, 116}, "track highest": {11, 127}, "track hold": {0, 64}, "part part mute": {0, 1}, "part part fill": {0, 100}, "lane first": {0, 63},
 		"lane length": {1, 64}, "lane rate": {0, 20}, "lane order": {0, 7}, "lane amount": {0, 200}, "lane depth": {0, 100}, "lane lean": {-100, 100}, "track realign": {1, 1}, "track evolve": {1, 1},
 	}
 	for _, spec := range stage.Specs() {

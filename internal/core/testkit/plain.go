@@ -17,6 +17,7 @@ func MakePlain(t *rapid.T, p *score.Project) {
 	track.Patterns[0].Parts = track.Patterns[0].Parts[:1]
 	track.Transpose, track.Speed, track.Swing = score.Transpose{}, score.Ratio{N: 1, M: 1}, 0
 	track.Delay, track.Jitter, track.Shifts, track.Hold, track.Realign = 0, 0, nil, 0, 0
+	track.Probability = 0
 	part := &track.Patterns[0].Parts[0]
 	part.Details, part.Held, part.LengthUnit, part.Durations = nil, score.Window{}, "", nil
 	track.Source = score.Source{Kind: score.OwnClock}

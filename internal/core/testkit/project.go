@@ -109,6 +109,7 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 		SwingOwnSteps:  rapid.Bool().Draw(t, "swing by its own steps"),
 		Delay:          score.Tick(rapid.SampledFrom([]int{0, 0, -20160, -300, 700, 20160}).Draw(t, "delay")),
 		Jitter:         rapid.SampledFrom([]int{0, 0, 5, 100}).Draw(t, "jitter"),
+		Probability:    rapid.SampledFrom([]int{0, 0, 0, -100, -30, 45, 100}).Draw(t, "track probability"),
 		Luck:           rapid.SampledFrom([]int{score.FollowLuck, score.FollowLuck, 7}).Draw(t, "track luck"),
 		Hold:           rapid.SampledFrom([]int{0, 0, 1, 3}).Draw(t, "hold"),
 		HoldFrom:       rapid.SampledFrom([]int{0, 0, 1, 2}).Draw(t, "hold from"),

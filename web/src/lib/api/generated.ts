@@ -136,6 +136,7 @@ export interface Track {
    * @maxItems 8
    */
   shifts?: string[];
+  probability?: number;
   luck: number;
   hold: number;
   holdFrom?: number;
@@ -539,6 +540,7 @@ export interface SetTrack {
   delay?: number;
   jitter?: number;
   shifts?: string[];
+  probability?: number;
   luck?: number;
   hold?: number;
   holdFrom?: number;

@@ -60,6 +60,17 @@
     commit={(bank) => session.setTrack({ bank })}
   />
 {/if}
+<NumberRow
+  label="probability"
+  name="Track probability"
+  help="Probability of the track: below 0 all steps sound more seldom, at −100 none; above 0 more often, at +100 each that can."
+  unit="%"
+  value={track.probability ?? 0}
+  min={-100}
+  max={100}
+  usual={0}
+  commit={(probability) => session.setTrack({ probability })}
+/>
 <Section title="loop" summary={track.loop ? "plays" : "none"}>
   <FreezeFields {track} />
 </Section>
