@@ -103,8 +103,8 @@ func TestTheLanePage(t *testing.T) {
 	p.undoable("length order, ")
 	p.enter("step on", "70")
 	p.undoable("length drift")
-	p.choice("moved by", "notes that sound")
-	p.undoable("length moved by, clock to hit")
+	p.choice("moved by", "notes")
+	p.undoable("length moved by, its own rate to notes")
 	p.enter("length amount", "150")
 	p.undoable("length amount, 100 % to 150 %")
 	lane := a.part(0).Lanes.Length

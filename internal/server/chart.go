@@ -46,6 +46,15 @@ type ChartPart struct {
 	Lanes []ChartLane `json:"lanes"`
 	// Forecasts tell what each gate step that is on will do.
 	Forecasts []play.Forecast `json:"forecasts"`
+	// Conditions are those of gate steps that have one, by step from 0.
+	Conditions map[int]ChartCondition `json:"conditions"`
+}
+
+// ChartCondition is when a step may sound.
+type ChartCondition struct {
+	// Words say it in a sentence, and Mark in few characters.
+	Words string `json:"words"`
+	Mark  string `json:"mark"`
 }
 
 // ChartLane is one lane of a chart.
@@ -57,6 +66,9 @@ type ChartLane struct {
 	Loop Period `json:"loop"`
 	// MeetsGate is after how long this lane and the gate lane begin together again.
 	MeetsGate Period `json:"meetsGate"`
+	// InForce is what each value of the lane, from its least up, is with the amount of the lane; it is missing where the
+	// amount changes nothing.
+	InForce []float64 `json:"inForce,omitempty"`
 }
 
 // Period is a length of time after which something repeats, or why it never does.
@@ -171,7 +183,12 @@ func (s *stretch) chart() Chart {
 }
 
 func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook play.Outlook) ChartPart {
-	chart := ChartPart{Forecasts: outlook.Forecasts}
+	chart := ChartPart{Forecasts: outlook.Forecasts, Conditions: map[int]ChartCondition{}}
+	for step, detail := range part.Details {
+		if detail.Condition != score.Always {
+			chart.Conditions[step] = ChartCondition{detail.Condition.Words(p), detail.Condition.Mark()}
+		}
+	}
 	for _, spec := range score.LaneSpecs() {
 		if !part.Lanes.Has(spec.Name) {
 			continue
@@ -186,6 +203,7 @@ func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook p
 		chart.Lanes = append(chart.Lanes, ChartLane{
 			Lane: spec.Name, Moves: moves, Loop: periodOf(period.Of(p, track, part, spec.Name)),
 			MeetsGate: periodOf(period.Of(p, track, part, score.Gate, spec.Name)),
+			InForce:   spec.InForce(part.Lanes.Lane(spec.Name).Amount),
 		})
 	}
 	return chart

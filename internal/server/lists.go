@@ -11,19 +11,32 @@ import (
 
 // Lists are what there is to choose from.
 type Lists struct {
-	Lanes           []score.LaneSpec   `json:"lanes"`
-	Rates           []Rate             `json:"rates"`
-	Orders          []score.Order      `json:"orders"`
-	Shapes          []score.Shape      `json:"shapes"`
-	Sources         []score.SourceKind `json:"sources"`
-	Spacings        []score.Spacing    `json:"spacings"`
-	ModTargets      []score.ModTarget  `json:"modTargets"`
-	TunedBys        []score.TunedBy    `json:"tunedBys"`
-	Chords          []score.ChordType  `json:"chords"`
-	Percussion      []PercussionKey    `json:"percussion"`
-	Roots           []string           `json:"roots"`
-	Scales          []Scale            `json:"scales"`
-	TicksPerQuarter score.Tick         `json:"ticksPerQuarter"`
+	Lanes      []score.LaneSpec      `json:"lanes"`
+	Rates      []Rate                `json:"rates"`
+	Orders     []score.Option        `json:"orders"`
+	Shapes     []score.Shape         `json:"shapes"`
+	Sources    []score.Option        `json:"sources"`
+	Spacings   []score.Option        `json:"spacings"`
+	ModTargets []score.ModTargetSpec `json:"modTargets"`
+	TunedBys   []score.Option        `json:"tunedBys"`
+	// Terms are those of conditions.
+	Terms    []score.TermSpec `json:"terms"`
+	MaxTerms int              `json:"maxTerms"`
+	// WholeStep is the value of a length that fills its step; above it values count steps, from 2.
+	WholeStep int `json:"wholeStep"`
+	// Notes are the MIDI notes, from 0.
+	Notes           []NoteNames     `json:"notes"`
+	Percussion      []PercussionKey `json:"percussion"`
+	Roots           []string        `json:"roots"`
+	Scales          []Scale         `json:"scales"`
+	TicksPerQuarter score.Tick      `json:"ticksPerQuarter"`
+}
+
+// NoteNames is what a MIDI note is called.
+type NoteNames struct {
+	Name string `json:"name"`
+	// Spellings are all ways to type it, in capitals, with # and B for the accidentals.
+	Spellings []string `json:"spellings"`
 }
 
 // PercussionKey is a key of a kit, and what General MIDI plays there.
@@ -51,9 +64,10 @@ func (listsResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
-			Lanes: score.LaneSpecs(), Orders: score.Orders(), Shapes: score.Shapes(),
-			Sources: score.SourceKinds(), Spacings: score.Spacings(),
-			ModTargets: score.ModTargets(), TunedBys: score.TunedBys(), Chords: score.Chords(),
+			Lanes: score.LaneSpecs(), Orders: score.OrderOptions(), Shapes: score.Shapes(),
+			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
+			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(),
+			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}
 		for _, v := range score.NoteValues() {
@@ -62,6 +76,9 @@ func (listsResource) Routes() chi.Router {
 		for _, name := range theory.ScaleNames() {
 			scale, _ := theory.ScaleByName(name)
 			lists.Scales = append(lists.Scales, Scale{Name: name, Semitones: scale.Semitones})
+		}
+		for note := range theory.HighestNote + 1 {
+			lists.Notes = append(lists.Notes, NoteNames{Name: theory.NoteName(note), Spellings: theory.NoteSpellings(note)})
 		}
 		for note := theory.LowestPercussion; note <= theory.HighestPercussion; note++ {
 			name, _ := theory.PercussionName(note)

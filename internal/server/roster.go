@@ -16,6 +16,8 @@ import (
 type Outline struct {
 	Track int           `json:"track"`
 	Notes []OutlineNote `json:"notes"`
+	// Silent says that the track is not heard at present: it is muted, not active, or beside a solo.
+	Silent bool `json:"silent"`
 }
 
 // rosterBars is how many bars an outline shows.
@@ -43,10 +45,12 @@ func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	from, to := bars.Start(first), bars.Start(first+rosterBars)
+	performed := c.transport.Performing().Stage.On(state.Project)
 	outlines := make([]Outline, len(state.Project.Tracks))
 	for i := range state.Project.Tracks {
 		track := state.Project.Tracks[i].ID
 		outlines[i] = outlineOf(c.transport.Course(state.Project, track, from), track, from, to)
+		outlines[i].Silent = performed.SilentTrack(&performed.Tracks[i])
 	}
 	reply(w, outlines)
 }
@@ -57,14 +61,14 @@ func outlineOf(course play.Course, track int, from, to score.Tick) Outline {
 		for _, n := range play.LoopNotes(looped, from, to) {
 			drawn.add(n.Start, n.End, int(n.Key))
 		}
-		return Outline{track, drawn.notes}
+		return Outline{Track: track, Notes: drawn.notes}
 	}
 	for _, outlook := range course.Look(track, from, to) {
 		for _, f := range outlook.Forecasts {
-			if f.Sounds {
-				drawn.add(f.Start, f.End, f.Key)
+			for _, n := range f.Heard() {
+				drawn.add(n.Start, n.End, n.Key)
 			}
 		}
 	}
-	return Outline{track, drawn.notes}
+	return Outline{Track: track, Notes: drawn.notes}
 }

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 // Move is a lane's going on to a step.
@@ -16,17 +17,62 @@ type Move struct {
 // Forecast is what chance has decided for a gate step that may sound.
 type Forecast struct {
 	Tick score.Tick `json:"tick"`
-	// Start is when its first note is struck, after swing, nudge, jitter and delay; End when that is released.
-	Start score.Tick `json:"start"`
-	End   score.Tick `json:"end"`
 	// Step is the gate step, from 0.
 	Step int `json:"step"`
 	// Probability is the percentage in force, in hundredths of a percent.
 	Probability float64 `json:"probability"`
 	// Sounds is what the luck and the step's condition decide.
 	Sounds bool `json:"sounds"`
-	// Key is the MIDI note number that it has or would have.
-	Key int `json:"key"`
+	// Hits are those that the step has or would have, at least one: more than one where it has a ratchet, or is stretched.
+	Hits []Hit `json:"hits"`
+}
+
+// Hit is what starts at one time.
+type Hit struct {
+	// Odds is the percentage of a ratchet's hits that sound, 100 for its first.
+	Odds int `json:"odds"`
+	// Sounds is what the luck decides, for a step that sounds.
+	Sounds bool `json:"sounds"`
+	// Velocity is 1 to 127.
+	Velocity int `json:"velocity"`
+	// Notes are those of a chord, or one, in the order in which they start.
+	Notes []HitNote `json:"notes"`
+}
+
+// HitNote is a note of a hit.
+type HitNote struct {
+	// Start and End are when it sounds, after swing, nudge, jitter, delay and strum.
+	Start score.Tick `json:"start"`
+	End   score.Tick `json:"end"`
+	// Key is its MIDI note number, and Detune how far above that it sounds, in cents.
+	Key    int     `json:"key"`
+	Detune float64 `json:"detune,omitempty"`
+}
+
+// Heard returns the notes that sound, if the step does.
+func (f Forecast) Heard() (notes []HitNote) {
+	for _, hit := range f.Hits {
+		if f.Sounds && hit.Sounds {
+			notes = append(notes, hit.Notes...)
+		}
+	}
+	return notes
+}
+
+// hitOf returns a hit as it is forecast. What would start before the beginning does not sound.
+func (w *walker) hitOf(h *hit, sounds bool, notes []Note) Hit {
+	for len(notes) > 1 && notes[0].Start < 0 {
+		notes = notes[1:]
+	}
+	sounds = sounds && notes[0].Start >= 0
+	hit := Hit{Odds: 100, Sounds: sounds, Velocity: int(notes[0].Velocity)}
+	if h.number > 0 {
+		hit.Odds = w.part.Ratchet.Odds
+	}
+	for _, n := range notes {
+		hit.Notes = append(hit.Notes, HitNote{n.Start, n.End, int(n.Key), float64(n.Detune) / float64(theory.Cent)})
+	}
+	return hit
 }
 
 // Outlook is what a part is going to do in a stretch of time.
@@ -183,8 +229,7 @@ func (l *looking) attach(w *walker) {
 	w.decided = func(d decision) {
 		if d.tick >= l.from && d.tick < l.to {
 			outlook.Forecasts = append(outlook.Forecasts, Forecast{
-				Tick: d.tick, Start: d.first.Start, End: d.first.End, Step: d.step,
-				Probability: float64(d.probability) / 100, Sounds: d.sounds, Key: int(d.first.Key),
+				Tick: d.tick, Step: d.step, Probability: float64(d.probability) / 100, Sounds: d.sounds, Hits: d.hits,
 			})
 		}
 	}

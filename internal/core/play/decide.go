@@ -12,7 +12,7 @@ type decision struct {
 	step        int
 	probability int // in ten-thousandths
 	sounds      bool
-	first       Note // the first note that it has or would have
+	hits        []Hit // those that it has or would have
 }
 
 // decide finds whether the present step sounds, and with which probability in ten-thousandths; decided is false for

@@ -173,10 +173,14 @@ func TestForecastsComeTrue(t *testing.T) {
 		testkit.MakeAudible(p)
 		p.Tracks[0].Solo = true
 		from := score.Tick(rapid.IntRange(0, int(stretch)).Draw(t, "from"))
-		starts := map[score.Tick]uint8{}
+		type heard struct {
+			start         score.Tick
+			key, velocity int
+		}
+		sounding := map[heard]bool{}
 		for _, n := range play.Render(p, 0, 3*stretch, nil) {
-			if n.Part == 0 {
-				starts[n.Start] = n.Key
+			if n.Track == 1 && n.Part == 0 {
+				sounding[heard{n.Start, int(n.Key), int(n.Velocity)}] = true
 			}
 		}
 		outlook := play.Look(p, 1, from, from+stretch)[0]
@@ -186,9 +190,25 @@ func TestForecastsComeTrue(t *testing.T) {
 			}
 		}
 		for _, f := range outlook.Forecasts {
-			if f.Sounds {
-				require.Contains(t, starts, f.Start)
+			for _, hit := range f.Hits {
+				for _, n := range hit.Notes {
+					if f.Sounds && hit.Sounds {
+						require.Contains(t, sounding, heard{n.Start, n.Key, hit.Velocity})
+					}
+				}
 			}
+		}
+		forecast := map[heard]bool{}
+		for _, f := range play.Look(p, 1, 0, 3*stretch)[0].Forecasts {
+			for _, hit := range f.Hits {
+				for _, n := range hit.Notes {
+					sounds := heard{n.Start, n.Key, hit.Velocity}
+					forecast[sounds] = forecast[sounds] || f.Sounds && hit.Sounds
+				}
+			}
+		}
+		for n := range sounding {
+			require.True(t, forecast[n] || n.start >= 2*stretch, "%v sounds without having been forecast", n)
 		}
 	})
 }

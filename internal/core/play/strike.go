@@ -25,29 +25,33 @@ type hit struct {
 	last    bool       // of the step
 }
 
-// strike appends the notes of the present step, which lasts so long without its stretch. Where it does not
-// sound only the first note is told, and nothing moves by it.
-func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) []Note {
+// strike appends the notes of the present step, which lasts so long without its stretch. Where decisions are watched it
+// returns all hits, those too that are silent; nothing moves by these.
+func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) (notes []Note, hits []Hit) {
 	now := w.striking(duration)
 	w.findHits(s, &now)
+	watched := w.decided != nil
 	for i := range w.hits {
 		h := &w.hits[i]
-		if h.number > 0 && sounds && !w.strikes(now.n, h.address) {
+		happens := h.number == 0 || w.strikes(now.n, h.address)
+		if !happens || !sounds {
+			if watched {
+				hits = append(hits, w.hitOf(h, happens, w.voice(&now, h, w.noteOf(&now, h), nil)))
+			}
 			continue
 		}
 		goOnAll(w.byStrike)
 		note := w.noteOf(&now, h)
-		if sounds {
-			w.slideInto(note.Start)
-			w.sliding = h.last && now.slides
-		}
+		w.slideInto(note.Start)
+		w.sliding = h.last && now.slides
+		first := len(dst)
 		dst = w.voice(&now, h, note, dst)
-		if !sounds {
-			return dst
+		if watched {
+			hits = append(hits, w.hitOf(h, true, dst[first:]))
 		}
 		w.use(w.byStrike, h.due, note.Start)
 	}
-	return dst
+	return dst, hits
 }
 
 // striking reads the lanes that hold for all hits of the present step.

@@ -33,7 +33,7 @@ func TestAChordHasAsManyNotesAsThereAreVoices(t *testing.T) {
 	require.Equal(t, all[1:], keys(2))
 	require.Equal(t, all, keys(3))
 	p := chorded(func(track *score.Track, _ *score.Part) { track.Voices = 1 })
-	require.Equal(t, int(all[2]), play.Look(p, 1, 0, sixteenth)[0].Forecasts[0].Key, "what is forecast is what sounds")
+	require.Equal(t, int(all[2]), play.Look(p, 1, 0, sixteenth)[0].Forecasts[0].Hits[0].Notes[0].Key, "what is forecast is what sounds")
 }
 
 // A strum takes its share of the hit, in the time of the project: of a ratchet's hit, and of a track that is twice

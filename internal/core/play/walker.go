@@ -1,6 +1,8 @@
 package play
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
@@ -186,16 +188,13 @@ func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
 		return dst
 	}
 	notes := len(dst)
-	if dst = w.strike(s, duration, sounds, dst); len(dst) == notes {
-		return dst // a realignment comes before it is struck
+	dst, hits := w.strike(s, duration, sounds, dst)
+	if len(hits) > 0 {
+		sounds := sounds && slices.ContainsFunc(hits, func(h Hit) bool { return h.Sounds })
+		w.decided(decision{tick: w.next, step: w.gate.Step(), probability: probability, sounds: sounds, hits: hits})
 	}
-	if w.decided != nil {
-		first := dst[notes]
-		w.decided(decision{tick: w.next, step: w.gate.Step(), probability: probability, sounds: sounds && first.Start >= 0, first: first})
+	if len(dst) > notes { // none where the step is silent, or a realignment comes before it is struck
+		w.use(w.byHit, w.next, dst[notes].Start)
 	}
-	if !sounds {
-		return dst[:notes]
-	}
-	w.use(w.byHit, w.next, dst[notes].Start)
 	return dst
 }

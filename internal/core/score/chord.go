@@ -46,6 +46,13 @@ var chords = []ChordType{
 	{Name: "m9", Semitones: []int{0, 3, 7, 10, 14}},
 }
 
+func chordNames() (names []string) {
+	for _, chord := range chords {
+		names = append(names, chord.Name)
+	}
+	return names
+}
+
 // Chords lists the types of chords by the values of the chord lane.
 func Chords() []ChordType {
 	list := make([]ChordType, len(chords))

@@ -1,6 +1,7 @@
 package score
 
 import (
+	"cmp"
 	"fmt"
 	"reflect"
 	"strings"
@@ -176,9 +177,9 @@ var valueWords = map[string]struct {
 	"Length":      {"length", plain("%d")},
 	"Rate":        {"rate", plain("%s")},
 	"Order":       {"order", plain("%s")},
-	"Moves":       {"moved by", plain("%s")},
+	"Moves":       {"moved by", func(_ *Project, v any) string { return movers.option(v.(Mover)).Label }},
 	"Amount":      {"amount", plain("%d %%")},
-	"LengthUnit":  {"unit of lengths", func(_ *Project, v any) string { return orElse(string(v.(NoteValue)), "the step") }},
+	"LengthUnit":  {"unit of lengths", func(_ *Project, v any) string { return cmp.Or(string(v.(NoteValue)), "the step") }},
 }
 
 func plain(format string) func(*Project, any) string {
@@ -199,14 +200,7 @@ func keyWords(k theory.Key) string {
 	if k.Period() == theory.Octave {
 		root = theory.RootNames()[k.Root]
 	}
-	return root + " " + orElse(k.Scale, "of its own")
-}
-
-func orElse(text, other string) string {
-	if text == "" {
-		return other
-	}
-	return text
+	return root + " " + cmp.Or(k.Scale, "of its own")
 }
 
 // stepChange says what becomes of a single step.
@@ -233,23 +227,20 @@ func stepChange(before, after *Project, e SetSteps) (change string, single bool)
 
 // stepWords reads the value of a step.
 func stepWords(p *Project, lane LaneName, value int) string {
-	switch lane {
-	case Gate:
-		return []string{"off", "on", "tie"}[value]
-	case Pitch:
+	spec := lane.Spec()
+	switch spec.Reads {
+	case AsWords:
+		return spec.Words[value-spec.Least]
+	case AsDegree:
 		return p.Key.DegreeName(value)
-	case Chord:
-		return chords[value].Name
-	case Slide:
-		return []string{"none", "slide"}[value]
-	case Octave, Alteration:
+	case AsSigned:
 		return strings.Replace(fmt.Sprintf("%+d", value), "+0", "0", 1)
-	case Length:
+	case AsLength:
 		if value > WholeStep {
 			return Counted(value-WholeStep+1, "step")
 		}
 		return fmt.Sprintf("%d %%", value)
-	case Probability, Nudge, Swing:
+	case AsPercent:
 		return fmt.Sprintf("%d %%", value)
 	default:
 		return fmt.Sprint(value)

@@ -5,33 +5,6 @@ import "slices"
 // MaxSteps is how many step values a lane keeps, whatever its length.
 const MaxSteps = 64
 
-// LaneName names one of the lanes of a part.
-type LaneName string
-
-// The lanes of a part.
-const (
-	Gate        LaneName = "gate"
-	Pitch       LaneName = "pitch"
-	Octave      LaneName = "octave"
-	Alteration  LaneName = "alteration"
-	Velocity    LaneName = "velocity"
-	Length      LaneName = "length"
-	Ratchet     LaneName = "ratchet"
-	Probability LaneName = "probability"
-	Nudge       LaneName = "nudge"
-	Swing       LaneName = "swing"
-	Chord       LaneName = "chord"
-	Slide       LaneName = "slide"
-	Mod1        LaneName = "mod1"
-	Mod2        LaneName = "mod2"
-	Mod3        LaneName = "mod3"
-	Mod4        LaneName = "mod4"
-	Mod5        LaneName = "mod5"
-	Mod6        LaneName = "mod6"
-	Mod7        LaneName = "mod7"
-	Mod8        LaneName = "mod8"
-)
-
 // Values of the gate lane.
 const (
 	Off = 0 // silence
@@ -43,77 +16,6 @@ const (
 // steps: WholeStep+1 is two steps, WholeStep+63 is 64.
 const WholeStep = 100
 
-// LaneSpec tells what values a lane holds.
-type LaneSpec struct {
-	Name LaneName `json:"name"`
-	// Least and Most bound the values.
-	Least int `json:"least"`
-	Most  int `json:"most"`
-	// Default is the value of a new step.
-	Default int `json:"default"`
-	// Always says that every part has the lane; others come into being when they are edited.
-	Always bool `json:"always"`
-	// Movers are what can move the lane where it runs a loop of its own; LaneSpecs fills them in.
-	Movers []Mover `json:"movers"`
-	// number stands for the lane in the address of a random number, so it never changes.
-	number uint8
-}
-
-// Number stands for the lane in the address of a random number.
-func (s LaneSpec) Number() uint8 { return s.number }
-
-// laneSpecs is in the order in which lanes are shown.
-var laneSpecs = []LaneSpec{
-	{Name: Gate, Least: Off, Most: Tie, Default: Off, Always: true, number: 0},
-	{Name: Pitch, Least: -28, Most: 28, Default: 0, Always: true, number: 1},             // degrees of the key
-	{Name: Octave, Least: -4, Most: 4, Default: 0, number: 5},                            // octaves up
-	{Name: Alteration, Least: -2, Most: 2, Default: 0, number: 10},                       // sharps above 0, flats below
-	{Name: Chord, Least: 0, Most: len(chords) - 1, Default: 0, number: 8},                // index of Chords
-	{Name: Velocity, Least: 1, Most: 127, Default: 96, Always: true, number: 2},          // MIDI velocity
-	{Name: Length, Least: 1, Most: WholeStep + 63, Default: 60, Always: true, number: 3}, // see WholeStep
-	{Name: Ratchet, Least: 1, Most: 16, Default: 1, number: 6},                           // strikes in a step
-	{Name: Probability, Least: 0, Most: 100, Default: 100, Always: true, number: 4},      // percent
-	{Name: Nudge, Least: -50, Most: 50, Default: 0, number: 7},                           // percent of the step
-	{Name: Swing, Least: 0, Most: 200, Default: 100, number: 11},                         // percent of the swing in force
-	{Name: Slide, Least: 0, Most: 1, Default: 0, number: 9},                              // 1 slides into the next step that is on
-	{Name: Mod1, Least: 0, Most: 127, Default: 0, number: 16},                            // shares of the way from least to most of a Mod
-	{Name: Mod2, Least: 0, Most: 127, Default: 0, number: 17},
-	{Name: Mod3, Least: 0, Most: 127, Default: 0, number: 18},
-	{Name: Mod4, Least: 0, Most: 127, Default: 0, number: 19},
-	{Name: Mod5, Least: 0, Most: 127, Default: 0, number: 20},
-	{Name: Mod6, Least: 0, Most: 127, Default: 0, number: 21},
-	{Name: Mod7, Least: 0, Most: 127, Default: 0, number: 22},
-	{Name: Mod8, Least: 0, Most: 127, Default: 0, number: 23},
-}
-
-// LaneSpecs lists the lanes in the order in which to show them.
-func LaneSpecs() []LaneSpec {
-	specs := slices.Clone(laneSpecs)
-	for i := range specs {
-		specs[i].Movers = specs[i].Name.Movers()
-	}
-	return specs
-}
-
-// LaneNames lists the names of the lanes in the order in which to show them.
-func LaneNames() []LaneName {
-	names := make([]LaneName, len(laneSpecs))
-	for i, spec := range laneSpecs {
-		names[i] = spec.Name
-	}
-	return names
-}
-
-// Spec returns the spec of the lane, or the zero LaneSpec if there is no such lane.
-func (n LaneName) Spec() LaneSpec {
-	for _, spec := range laneSpecs {
-		if spec.Name == n {
-			return spec
-		}
-	}
-	return LaneSpec{}
-}
-
 // Order is the way in which a lane walks through the steps of its loop.
 type Order string
 
@@ -121,44 +23,53 @@ type Order string
 const (
 	Forward      Order = "forward"
 	Backward     Order = "backward"
-	ThereAndBack Order = "there and back"       // the ends are played once
-	TurnTwice    Order = "there and back twice" // the ends are played twice
-	Random       Order = "random"               // any step, each time anew
-	Shuffle      Order = "shuffle"              // every step once a pass, in an order drawn for the pass
-	Drift        Order = "drift"                // a step on, a step back or none, see DriftOdds
-	Path         Order = "path"                 // along a list of steps
+	ThereAndBack Order = "there and back"
+	TurnTwice    Order = "there and back twice"
+	Random       Order = "random"
+	Shuffle      Order = "shuffle"
+	Drift        Order = "drift"
+	Path         Order = "path"
 )
 
-// Orders lists the orders in the order in which to offer them.
-func Orders() []Order {
-	return []Order{Forward, Backward, ThereAndBack, TurnTwice, Random, Shuffle, Drift, Path}
+// orders is in the order in which to offer them.
+var orders = options[Order]{
+	{Forward, "forward", "From the first step to the last."},
+	{Backward, "backward", "From the last step to the first."},
+	{ThereAndBack, "there and back", "To the last step and back; the ends are played once."},
+	{TurnTwice, "there and back twice", "To the last step and back; the ends are played twice."},
+	{Random, "random", "Any step, drawn anew each time."},
+	{Shuffle, "shuffle", "Every step once a pass, in an order that is drawn for the pass."},
+	{Drift, "drift", "A step on, a step back, or none, drawn each time by the odds below."},
+	{Path, "path", "Along a list of steps, or along a shape."},
 }
+
+// Orders lists the orders in the order in which to offer them.
+func Orders() []Order { return orders.values() }
+
+// OrderOptions lists the orders as options.
+func OrderOptions() []Option { return orders.list() }
 
 // Mover is what moves a lane that runs a loop of its own.
 type Mover string
 
 // The movers.
 const (
-	ByClock  Mover = "clock"  // each of the lane's own steps of time
-	ByStep   Mover = "step"   // whenever the gate lane goes on, sounding or not
-	ByHit    Mover = "hit"    // only when a note really starts
-	ByStrike Mover = "strike" // at every strike of a ratchet too
+	ByClock  Mover = "clock"
+	ByStep   Mover = "step"
+	ByHit    Mover = "hit"
+	ByStrike Mover = "strike"
 )
 
-// Movers lists the movers in the order in which to offer them.
-func Movers() []Mover { return []Mover{ByClock, ByStep, ByHit, ByStrike} }
-
-// Movers lists those that can move the lane, in the order in which to offer them. The gate lane moves the others, and
-// probability decides before there is a hit.
-func (n LaneName) Movers() []Mover {
-	switch n {
-	case Gate:
-		return []Mover{ByClock}
-	case Probability:
-		return []Mover{ByClock, ByStep}
-	}
-	return Movers()
+// movers is in the order in which to offer them.
+var movers = options[Mover]{
+	{ByClock, "its own rate", "Each time that a step of its own rate is over."},
+	{ByStep, "gate steps", "Whenever the gate lane goes on, whether the step sounds or not."},
+	{ByHit, "notes", "Only when a note starts."},
+	{ByStrike, "ratchet hits", "When a note starts, and with each further hit of a ratchet."},
 }
+
+// Movers lists the movers in the order in which to offer them.
+func Movers() []Mover { return movers.values() }
 
 // DriftOdds are the odds of a drift in percent; what is missing to 100 is the odds of staying.
 type DriftOdds struct {
@@ -200,7 +111,7 @@ type Lane struct {
 
 func newLane(spec LaneSpec) *Lane {
 	return &Lane{
-		Linked: spec.Name != Gate,
+		Linked: !spec.Leads,
 		Length: 16, Rate: "1/16", Order: Forward, Drift: DriftOdds{Forward: 50, Back: 25},
 		Moves: ByClock, Amount: 100,
 		Steps: slices.Repeat([]int{spec.Default}, MaxSteps),

@@ -1,6 +1,9 @@
 package score
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
 // MaxMods is how many mod lanes a part can have.
 const MaxMods = 8
@@ -23,20 +26,55 @@ type ModTarget string
 
 // The targets.
 const (
-	ControlTarget   ModTarget = "control"   // a controller of 7 bits
-	Control14Target ModTarget = "control14" // a controller of 14 bits, MSB first, then LSB at number + 32
-	BendTarget      ModTarget = "bend"      // pitch bend
-	PressureTarget  ModTarget = "pressure"  // channel pressure
-	ProgramTarget   ModTarget = "program"   // program change
+	ControlTarget   ModTarget = "control"
+	Control14Target ModTarget = "control14" // MSB first, then LSB at number + 32
+	BendTarget      ModTarget = "bend"
+	PressureTarget  ModTarget = "pressure"
+	ProgramTarget   ModTarget = "program"
 )
 
-// ModTargets lists the targets in the order in which to offer them.
-func ModTargets() []ModTarget {
-	return []ModTarget{ControlTarget, Control14Target, BendTarget, PressureTarget, ProgramTarget}
+// ModTargetSpec tells what a target takes.
+type ModTargetSpec struct {
+	Name ModTarget `json:"name"`
+	// Label is what it is called on the screen, and Help a sentence about it.
+	Label string `json:"label"`
+	Help  string `json:"help"`
+	// Most is its highest value; the lowest is 0.
+	Most int `json:"most"`
+	// Numbered says that it has a number, and MostNumber is the highest.
+	Numbered   bool `json:"numbered"`
+	MostNumber int  `json:"mostNumber"`
 }
 
-// Wide reports whether the target takes 14 bits.
-func (t ModTarget) Wide() bool { return t == Control14Target || t == BendTarget }
+// modTargets is in the order in which to offer them.
+var modTargets = []ModTargetSpec{
+	{ControlTarget, "CC", "A controller of 7 bits.", 127, true, 119},
+	{Control14Target, "CC, 14 bit", "A controller of 14 bits, which takes a second controller, 32 above it.", 16383, true, 31},
+	{BendTarget, "pitch bend", "The pitch bend of the channel.", 16383, false, 119},
+	{PressureTarget, "channel pressure", "The pressure of the whole channel.", 127, false, 119},
+	{ProgramTarget, "program change", "The program of the channel.", 127, false, 119},
+}
+
+// ModTargetSpecs lists the targets in the order in which to offer them.
+func ModTargetSpecs() []ModTargetSpec { return slices.Clone(modTargets) }
+
+// ModTargets lists the names of the targets.
+func ModTargets() (names []ModTarget) {
+	for _, spec := range modTargets {
+		names = append(names, spec.Name)
+	}
+	return names
+}
+
+// Spec returns what the target takes, or the zero ModTargetSpec if there is no such target.
+func (t ModTarget) Spec() ModTargetSpec {
+	for _, spec := range modTargets {
+		if spec.Name == t {
+			return spec
+		}
+	}
+	return ModTargetSpec{}
+}
 
 // ModLanes lists the mod lanes in the order of a part's Mods.
 func ModLanes() []LaneName { return []LaneName{Mod1, Mod2, Mod3, Mod4, Mod5, Mod6, Mod7, Mod8} }
@@ -45,18 +83,12 @@ func validateMods(field string, mods []Mod) error {
 	var checks []error
 	for i, m := range mods {
 		at := fmt.Sprintf("%s[%d]", field, i)
-		most, numbers := 127, 119
-		if m.Target.Wide() {
-			most = 1<<14 - 1
-		}
-		if m.Target == Control14Target {
-			numbers = 31
-		}
+		spec := m.Target.Spec()
 		checks = append(checks,
 			checkListed(at+".target", m.Target, ModTargets()),
-			checkRange(at+".number", m.Number, 0, numbers),
-			checkRange(at+".least", m.Least, 0, most),
-			checkRange(at+".most", m.Most, 0, most))
+			checkRange(at+".number", m.Number, 0, spec.MostNumber),
+			checkRange(at+".least", m.Least, 0, spec.Most),
+			checkRange(at+".most", m.Most, 0, spec.Most))
 	}
 	return firstOf(checks)
 }

@@ -66,122 +66,18 @@ const (
 	Slackening Spacing = "slackening" // x²: wider and wider
 )
 
+// spacings is in the order in which to offer them.
+var spacings = options[Spacing]{
+	{Even, "even", "The hits of a ratchet are equally far apart."},
+	{Gathering, "speeding up", "The hits of a ratchet come closer and closer."},
+	{Slackening, "slowing down", "The hits of a ratchet come wider and wider apart."},
+}
+
 // Spacings lists the spacings in the order in which to offer them.
-func Spacings() []Spacing { return []Spacing{Even, Gathering, Slackening} }
+func Spacings() []Spacing { return spacings.values() }
 
-// Lanes are the lanes of a part. Those that were never edited are missing and hold default values.
-type Lanes struct {
-	Gate        *Lane `json:"gate,omitempty"`
-	Pitch       *Lane `json:"pitch,omitempty"`
-	Octave      *Lane `json:"octave,omitempty"`
-	Alteration  *Lane `json:"alteration,omitempty"`
-	Velocity    *Lane `json:"velocity,omitempty"`
-	Length      *Lane `json:"length,omitempty"`
-	Ratchet     *Lane `json:"ratchet,omitempty"`
-	Probability *Lane `json:"probability,omitempty"`
-	Nudge       *Lane `json:"nudge,omitempty"`
-	Swing       *Lane `json:"swing,omitempty"`
-	Chord       *Lane `json:"chord,omitempty"`
-	Slide       *Lane `json:"slide,omitempty"`
-	Mod1        *Lane `json:"mod1,omitempty"`
-	Mod2        *Lane `json:"mod2,omitempty"`
-	Mod3        *Lane `json:"mod3,omitempty"`
-	Mod4        *Lane `json:"mod4,omitempty"`
-	Mod5        *Lane `json:"mod5,omitempty"`
-	Mod6        *Lane `json:"mod6,omitempty"`
-	Mod7        *Lane `json:"mod7,omitempty"`
-	Mod8        *Lane `json:"mod8,omitempty"`
-}
-
-// field returns where the lane is kept, or nil if there is no such lane.
-func (l *Lanes) field(name LaneName) **Lane {
-	switch name {
-	case Gate:
-		return &l.Gate
-	case Pitch:
-		return &l.Pitch
-	case Octave:
-		return &l.Octave
-	case Alteration:
-		return &l.Alteration
-	case Velocity:
-		return &l.Velocity
-	case Length:
-		return &l.Length
-	case Ratchet:
-		return &l.Ratchet
-	case Probability:
-		return &l.Probability
-	case Nudge:
-		return &l.Nudge
-	case Swing:
-		return &l.Swing
-	case Chord:
-		return &l.Chord
-	case Slide:
-		return &l.Slide
-	case Mod1:
-		return &l.Mod1
-	case Mod2:
-		return &l.Mod2
-	case Mod3:
-		return &l.Mod3
-	case Mod4:
-		return &l.Mod4
-	case Mod5:
-		return &l.Mod5
-	case Mod6:
-		return &l.Mod6
-	case Mod7:
-		return &l.Mod7
-	case Mod8:
-		return &l.Mod8
-	}
-	return nil
-}
-
-// defaults holds a lane of default values for each name; nobody changes them.
-var defaults = func() map[LaneName]*Lane {
-	lanes := map[LaneName]*Lane{}
-	for _, spec := range laneSpecs {
-		lanes[spec.Name] = newLane(spec)
-	}
-	return lanes
-}()
-
-// Has reports whether the part has a lane of that name of its own.
-func (l *Lanes) Has(name LaneName) bool {
-	field := l.field(name)
-	return field != nil && *field != nil
-}
-
-// Lane returns the lane of that name; the caller must not change it. It is nil if there is no such
-// lane.
-func (l *Lanes) Lane(name LaneName) *Lane {
-	field := l.field(name)
-	if field == nil {
-		return nil
-	}
-	if *field == nil {
-		return defaults[name]
-	}
-	return *field
-}
-
-// Set puts a lane in its place.
-func (l *Lanes) Set(name LaneName, lane *Lane) {
-	*l.field(name) = lane
-}
-
-// Loop returns the lane whose loop decides where the named lane stands: the gate lane for a linked
-// lane, else the lane itself.
-func (l *Lanes) Loop(name LaneName) *Lane {
-	lane := l.Lane(name)
-	if lane.Linked {
-		return l.Lane(Gate)
-	}
-	return lane
-}
+// SpacingOptions lists the spacings as options.
+func SpacingOptions() []Option { return spacings.list() }
 
 // Clone returns a copy that shares nothing with p.
 func (p *Part) Clone() Part {

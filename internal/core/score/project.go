@@ -68,10 +68,13 @@ func (p *Project) Track(id int) *Track {
 	return nil
 }
 
-// Silent reports whether a part of a track is kept from being heard: muted, not active, or beside a solo.
-func (p *Project) Silent(track *Track, part *Part) bool {
+// Silent reports whether a part of a track is kept from being heard: it is muted, or its track is silent.
+func (p *Project) Silent(track *Track, part *Part) bool { return part.Mute || p.SilentTrack(track) }
+
+// SilentTrack reports whether a whole track is kept from being heard: muted, not active, or beside a solo.
+func (p *Project) SilentTrack(track *Track) bool {
 	solo := slices.ContainsFunc(p.Tracks, func(t Track) bool { return t.Solo })
-	return track.Mute || track.OffAir || part.Mute || solo && !track.Solo
+	return track.Mute || track.OffAir || solo && !track.Solo
 }
 
 // SwingOf returns the swing of a track, in tenths of a percent, and the grid that it bends; a grid of 0 is the track's

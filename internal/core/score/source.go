@@ -32,17 +32,27 @@ type SourceKind string
 
 // The kinds.
 const (
-	OwnClock     SourceKind = "own"           // the gate lane's rate
-	NoteStarts   SourceKind = "starts"        // the starts of another track's notes
-	NoteEnds     SourceKind = "ends"          // their ends
-	InputNotes   SourceKind = "input notes"   // the starts of notes that come in
-	InputControl SourceKind = "input control" // a controller that comes in and rises to a level
+	OwnClock     SourceKind = "own"
+	NoteStarts   SourceKind = "starts"
+	NoteEnds     SourceKind = "ends"
+	InputNotes   SourceKind = "input notes"
+	InputControl SourceKind = "input control"
 )
 
-// SourceKinds lists the kinds in the order in which to offer them.
-func SourceKinds() []SourceKind {
-	return []SourceKind{OwnClock, NoteStarts, NoteEnds, InputNotes, InputControl}
+// sourceKinds is in the order in which to offer them.
+var sourceKinds = options[SourceKind]{
+	{OwnClock, "its own rate", "The track goes on by the rate of its gate lane."},
+	{NoteStarts, "note starts of a track", "The track goes on by a step whenever a note of another track starts."},
+	{NoteEnds, "note ends of a track", "The track goes on by a step whenever a note of another track ends."},
+	{InputNotes, "MIDI input notes", "The track goes on by a step whenever a note starts at the MIDI input."},
+	{InputControl, "MIDI input CC", "The track goes on by a step whenever a controller at the MIDI input rises to a level."},
 }
+
+// SourceKinds lists the kinds in the order in which to offer them.
+func SourceKinds() []SourceKind { return sourceKinds.values() }
+
+// SourceOptions lists the kinds as options.
+func SourceOptions() []Option { return sourceKinds.list() }
 
 // FollowsTrack reports whether the clock is another track.
 func (s Source) FollowsTrack() bool { return s.Kind == NoteStarts || s.Kind == NoteEnds }

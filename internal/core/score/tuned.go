@@ -21,13 +21,23 @@ type TunedBy string
 
 // The ways.
 const (
-	InstrumentTuned TunedBy = "instrument" // the instrument has the tuning, and is sent keys of its keyboard mapping
-	BendTuned       TunedBy = "bend"       // each note gets a channel and is bent there
-	MessageTuned    TunedBy = "messages"   // keys are retuned by single notes of the MIDI Tuning Standard
+	InstrumentTuned TunedBy = "instrument" // it is sent keys of its keyboard mapping
+	BendTuned       TunedBy = "bend"
+	MessageTuned    TunedBy = "messages" // single notes of the MIDI Tuning Standard
 )
 
+// tunedBys is in the order in which to offer them.
+var tunedBys = options[TunedBy]{
+	{InstrumentTuned, "instrument", "The instrument has the tuning, and is sent plain notes."},
+	{BendTuned, "pitch bend", "Each note has a channel of its own, on which it is bent."},
+	{MessageTuned, "tuning messages", "Notes are retuned by messages of the MIDI Tuning Standard."},
+}
+
 // TunedBys lists the ways in the order in which to offer them.
-func TunedBys() []TunedBy { return []TunedBy{InstrumentTuned, BendTuned, MessageTuned} }
+func TunedBys() []TunedBy { return tunedBys.values() }
+
+// TunedByOptions lists the ways as options.
+func TunedByOptions() []Option { return tunedBys.list() }
 
 // Retunes reports whether the track tunes its notes itself.
 func (t *Track) Retunes() bool { return t.Tuned != nil && t.Tuned.By != InstrumentTuned }

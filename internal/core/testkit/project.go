@@ -320,7 +320,7 @@ func mods(t *rapid.T, retunes bool) []score.Mod {
 			target = score.PressureTarget
 		}
 		most := 127
-		if target.Wide() {
+		if target.Spec().Most > 127 {
 			most = 1<<14 - 1
 		}
 		drawn[i] = score.Mod{

@@ -1,6 +1,10 @@
 package theory
 
-import "strconv"
+import (
+	"fmt"
+	"slices"
+	"strconv"
+)
 
 // letters and naturals name the white keys.
 var (
@@ -90,3 +94,17 @@ func letterIndex(letter byte) int {
 
 // NoteName names a MIDI note as C♯4; 60 is C4 (common practice).
 func NoteName(note int) string { return sharps[note%Octave] + strconv.Itoa(note/Octave-1) }
+
+// NoteSpellings lists the ways to type a MIDI note, in capitals and with # and B for the accidentals: C#4 and DB4 for 61. A
+// natural with an accidental has the octave of its letter, so CB4 is the note below C4 (common practice).
+func NoteSpellings(note int) (spellings []string) {
+	for i, natural := range naturals {
+		for by, accidental := range []string{"B", "", "#"} {
+			if from := note - natural - (by - 1); from%Octave == 0 {
+				spellings = append(spellings, fmt.Sprintf("%c%s%d", letters[i], accidental, from/Octave-1))
+			}
+		}
+	}
+	slices.Sort(spellings)
+	return spellings
+}

@@ -738,12 +738,16 @@ export interface Chart {
 export interface ChartPart {
   lanes: ChartLane[];
   forecasts: Forecast[];
+  conditions: {
+    [k: string]: ChartCondition;
+  };
 }
 export interface ChartLane {
   lane: string;
   moves: Move[];
   loop: Period;
   meetsGate: Period;
+  inForce?: number[];
 }
 export interface Move {
   tick: number;
@@ -755,12 +759,30 @@ export interface Period {
 }
 export interface Forecast {
   tick: number;
-  start: number;
-  end: number;
   step: number;
   probability: number;
   sounds: boolean;
+  hits: Hit[];
+}
+export interface Hit {
+  odds: number;
+  sounds: boolean;
+  velocity: number;
+  notes: HitNote[];
+}
+export interface HitNote {
+  start: number;
+  end: number;
   key: number;
+  detune?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema definition
+ * via the `patternProperty` "^[0-9]+$".
+ */
+export interface ChartCondition {
+  words: string;
+  mark: string;
 }
 export interface Degree {
   degree: number;
@@ -772,13 +794,16 @@ export interface Degree {
 export interface Lists {
   lanes: LaneSpec[];
   rates: Rate[];
-  orders: string[];
+  orders: Option[];
   shapes: Shape[];
-  sources: string[];
-  spacings: string[];
-  modTargets: string[];
-  tunedBys: string[];
-  chords: ChordType[];
+  sources: Option[];
+  spacings: Option[];
+  modTargets: ModTargetSpec[];
+  tunedBys: Option[];
+  terms: TermSpec[];
+  maxTerms: number;
+  wholeStep: number;
+  notes: NoteNames[];
   percussion: PercussionKey[];
   roots: string[];
   scales: Scale[];
@@ -786,11 +811,28 @@ export interface Lists {
 }
 export interface LaneSpec {
   name: string;
+  label: string;
+  help: string;
   least: number;
   most: number;
   default: number;
+  reads: string;
+  words?: string[];
+  marks: string;
+  leads: boolean;
+  scaled: boolean;
+  pitched: boolean;
+  rests: boolean;
+  mod: number;
   always: boolean;
-  movers: string[];
+  movers: Option[];
+  rollMost: number;
+  rollDensity: number;
+}
+export interface Option {
+  value: string;
+  label: string;
+  help?: string;
 }
 export interface Rate {
   name: string;
@@ -799,10 +841,28 @@ export interface Rate {
 export interface Shape {
   name: string;
 }
-export interface ChordType {
+export interface ModTargetSpec {
   name: string;
-  degrees?: number[];
-  semitones?: number[];
+  label: string;
+  help: string;
+  most: number;
+  numbered: boolean;
+  mostNumber: number;
+}
+export interface TermSpec {
+  label: string;
+  form: string;
+  usual: number[];
+  numbers: TermNumber[];
+}
+export interface TermNumber {
+  label: string;
+  min: number;
+  max: number;
+}
+export interface NoteNames {
+  name: string;
+  spellings: string[];
 }
 export interface PercussionKey {
   note: number;
@@ -815,6 +875,7 @@ export interface Scale {
 export interface Outline {
   track: number;
   notes: OutlineNote[];
+  silent: boolean;
 }
 export interface OutlineNote {
   start: number;

@@ -1,9 +1,27 @@
-import type { Lanes, Project, ProjectState, SetLane, SetPart } from "./generated";
+import type {
+  Lanes,
+  LaneSpec as AnyLaneSpec,
+  Lists as AnyLists,
+  Project,
+  ProjectState,
+  SetLane,
+  SetPart,
+} from "./generated";
 
 export type * from "./generated";
 
 /** The lanes of a melodic part. */
 export type LaneName = keyof Lanes;
+
+/** What there is to know of a lane; see score.LaneSpec. */
+export type LaneSpec = Omit<AnyLaneSpec, "name" | "reads" | "marks"> & {
+  name: LaneName;
+  reads: "number" | "signed" | "percent" | "degree" | "duration" | "words";
+  marks: "gates" | "heads" | "stems" | "lengths" | "fog";
+};
+
+/** What there is to choose from. */
+export type Lists = Omit<AnyLists, "lanes"> & { lanes: LaneSpec[] };
 
 /** The whole project at a revision. */
 export type Snapshot = ProjectState & { project: Project };

@@ -1,18 +1,33 @@
 import { expect, test } from "vitest";
-import { conditionMark, conditionWords, readCondition, writeCondition } from "./conditions";
+import type { TermSpec } from "../api/types";
+import { readCondition, writeCondition } from "./conditions";
+
+const kinds: TermSpec[] = [
+  "pass # of #",
+  "pass # to # of #",
+  "pass # to #",
+  "pass from #",
+  "filling",
+  "sounded",
+  "track @ sounded",
+  "track @ under # notes",
+].map((form) => ({ form, label: form, usual: [], numbers: [] }));
 
 test.each([
-  ["", "always", ""],
-  ["pass 3 of 4", "on the 3rd of every 4 passes", "3 of 4"],
-  ["not pass 1 to 2 of 4", "not on the 1st to the 2nd of every 4 passes", "¬1–2 of 4"],
-  ["pass 1 to 1", "on the 1st pass", "1"],
-  ["pass from 2 and not filling", "from the 2nd pass on, and not while filling", "if …"],
-  ["not sounded", "if its last step on was silent", "if ○"],
-  ["track 7 sounded or filling", "if a track sounded last, or while filling", "if …"],
-  ["not track 7 under 3 notes", "if a track had 3 notes or more in the last bar", "if T"],
-  ["track 7 over 0 notes", "if a track had more than 0 notes in the last bar", "if T"],
-])("the condition “%s” is taken apart, said and put together", (condition, words, mark) => {
-  expect(conditionWords(condition, [])).toBe(words);
-  expect(conditionMark(condition)).toBe(mark);
-  expect(writeCondition(readCondition(condition))).toBe(condition);
+  ["", 0, false],
+  ["pass 3 of 4", 1, false],
+  ["not pass 1 to 2 of 4", 1, false],
+  ["pass from 2 and not filling", 2, false],
+  ["track 7 sounded or filling or not sounded", 3, true],
+  ["not track 7 under 3 notes", 1, false],
+])("the condition “%s” is taken apart and put together", (condition, count, or) => {
+  const sentence = readCondition(condition, kinds);
+  expect(sentence.terms).toHaveLength(count);
+  expect(sentence.or).toBe(or);
+  expect(writeCondition(sentence)).toBe(condition);
+});
+
+test("the numbers and the track of a term are found", () => {
+  const [term] = readCondition("not track 7 under 3 notes", kinds).terms;
+  expect(term).toMatchObject({ not: true, numbers: [3], track: 7 });
 });

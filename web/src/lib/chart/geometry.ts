@@ -1,4 +1,4 @@
-import type { ChartLane, LaneName, RatchetShape } from "../api/types";
+import type { ChartLane, LaneSpec } from "../api/types";
 
 /** A stretch of the chart on which a lane stands on one step. */
 export interface Cell {
@@ -66,26 +66,16 @@ export class ValueScale {
   }
 }
 
-/** Where in its step the i-th of some strikes lies, from 0 to 1. */
-export function strikeShare(spacing: RatchetShape["spacing"], i: number, strikes: number): number {
-  const x = i / strikes;
-  if (spacing === "gathering") return x * (2 - x);
-  return spacing === "slackening" ? x * x : x;
-}
-
-/** How high each lane is, relative to the others; those that are not named take the usual share. */
-const laneShares: Partial<Record<LaneName, number>> = {
-  gate: 82,
-  pitch: 236,
-  velocity: 86,
-  length: 74,
-  probability: 92,
+/** How high lanes are by their marks: at least, in pixels, and their share of what is left. */
+const heights: Record<LaneSpec["marks"], { least: number; share: number }> = {
+  gates: { least: 66, share: 82 },
+  heads: { least: 176, share: 236 }, // below this the heads of neighbouring degrees would lie on each other
+  stems: { least: 66, share: 70 },
+  lengths: { least: 66, share: 74 },
+  fog: { least: 66, share: 92 },
 };
 
-const usualShare = 62;
-
 /** How high a lane is at least, in pixels, and its share of what is left. */
-export function laneHeight(lane: LaneName): { least: number; share: number } {
-  // Below this the heads of neighbouring degrees would lie on each other.
-  return { least: lane === "pitch" ? 176 : 66, share: laneShares[lane] ?? usualShare };
+export function laneHeight(spec: LaneSpec): { least: number; share: number } {
+  return heights[spec.marks];
 }

@@ -1,4 +1,4 @@
-import type { Lane, LaneName, LaneSpec } from "../api/types";
+import type { Lane, LaneSpec } from "../api/types";
 import type { ChartView } from "../state/chartView.svelte";
 import { Gate } from "./gate";
 
@@ -10,11 +10,11 @@ export function pressKey(
   loop: Lane,
 ): boolean {
   if (event.ctrlKey || event.metaKey || event.altKey) return false;
-  const name = spec.name as LaneName;
+  const { name, leads } = spec;
   const { first, length } = loop;
   const step = view.stepOf(name);
   const value = view.values(name)[step] ?? 0;
-  const big = name === "pitch" ? view.degreesPerOctave : 10;
+  const big = spec.reads === "degree" ? view.degreesPerOctave : 10;
   const by = event.shiftKey ? big : 1;
 
   const wrapped = (to: number) => first + ((to - first + length) % length);
@@ -58,7 +58,7 @@ export function pressKey(
       set(spec.default);
       return true;
     case "Enter":
-      if (name !== "gate") return false;
+      if (!leads) return false;
       set(value === Gate.on ? Gate.off : Gate.on);
       return true;
     case "[":
@@ -71,14 +71,14 @@ export function pressKey(
       return true;
     }
     case "o":
-      if (name === "gate") return false;
+      if (leads) return false;
       void view.session.setLane(name, { linked: !view.session.lane(name).linked });
       return true;
     case "k":
       void view.toggleLocks();
       return true;
     case "t":
-      if (name !== "gate") return false;
+      if (!leads) return false;
       set(value === Gate.tie ? Gate.off : Gate.tie);
       return true;
   }

@@ -1,27 +1,30 @@
-import type { Degree } from "../api/types";
+import type { Degree, NoteNames } from "../api/types";
 
-const names = ["C", "C♯", "D", "D♯", "E", "F", "F♯", "G", "G♯", "A", "A♯", "B"];
-const naturals: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
-const accidentals: Record<string, number> = { "": 0, "#": 1, "♯": 1, b: -1, "♭": -1 };
+/** The names of the MIDI notes, from the lists of the server. */
+export class Notes {
+  #spellings: Map<string, number>;
 
-/** A MIDI note's name; 60 is C4. */
-export function noteName(note: number): string {
-  return `${names[note % 12]}${Math.floor(note / 12) - 1}`;
-}
+  constructor(private readonly names: NoteNames[]) {
+    this.#spellings = new Map(
+      names.flatMap(({ spellings }, note) => spellings.map((spelling) => [spelling, note])),
+    );
+  }
 
-/** The MIDI note of a name as C2, Eb3 or f#4; undefined if it is none. */
-export function noteOf(name: string): number | undefined {
-  const [, letter = "", accidental = "", octave] =
-    /^\s*([A-G])([#♯b♭]?)(-?\d+)\s*$/i.exec(name) ?? [];
-  const natural = naturals[letter.toUpperCase()];
-  if (natural === undefined) return undefined;
-  return natural + (accidentals[accidental.toLowerCase()] ?? 0) + 12 * (Number(octave) + 1);
-}
+  /** A MIDI note's name; 60 is C4. */
+  name(note: number): string {
+    return this.names[note]?.name ?? "";
+  }
 
-/** The degree of the key that a note's name stands for, or why there is none; undefined if it is no name. */
-export function degreeOf(name: string, degrees: Degree[]): number | string | undefined {
-  const note = noteOf(name);
-  if (note === undefined) return undefined;
-  const degree = degrees.find(({ key, detune }) => key === note && detune === 0)?.degree;
-  return degree ?? `${noteName(note)} is not in the key; the step stays as it was.`;
+  /** The MIDI note of a name as C2, Eb3 or f#4; undefined if it is none. */
+  of(name: string): number | undefined {
+    return this.#spellings.get(name.trim().replace("♯", "#").replace("♭", "b").toUpperCase());
+  }
+
+  /** The degree of the key that a note's name stands for, or why there is none; undefined if it is no name. */
+  degreeOf(name: string, degrees: Degree[]): number | string | undefined {
+    const note = this.of(name);
+    if (note === undefined) return undefined;
+    const degree = degrees.find(({ key, detune }) => key === note && detune === 0)?.degree;
+    return degree ?? `${this.name(note)} is not in the key; the step stays as it was.`;
+  }
 }

@@ -1,4 +1,4 @@
-import type { LaneName } from "../api/types";
+import type { LaneSpec } from "../api/types";
 import type { ChartView } from "../state/chartView.svelte";
 import { cellAt, type Cell, type ValueScale } from "./geometry";
 import { Gate } from "./gate";
@@ -10,7 +10,7 @@ export const readoutCharacter = 7.5;
 
 /** What is painted on: a strip as it is laid out at the moment. */
 export interface Canvas {
-  name: LaneName;
+  spec: LaneSpec;
   cells: Cell[];
   scale: ValueScale;
   values: number[];
@@ -47,7 +47,8 @@ export class Painter {
 
   begin(event: Press): void {
     if (event.button !== 0) return;
-    const { cells, values, name } = this.canvas();
+    const { cells, values, spec } = this.canvas();
+    const { name } = spec;
     const at = point(event);
     const cell = cellAt(cells, at.x);
     if (!cell) return;
@@ -70,18 +71,19 @@ export class Painter {
   end(): void {
     if (!this.#first) return;
     this.#first = this.#readout = undefined;
-    void this.view.write(this.canvas().name, this.#stroke);
+    void this.view.write(this.canvas().spec.name, this.#stroke);
   }
 
   cancel(): void {
     this.#first = this.#readout = undefined;
-    this.view.overlay(this.canvas().name);
+    this.view.overlay(this.canvas().spec.name);
   }
 
   #paint(to: Point): void {
-    const { name, cells } = this.canvas();
+    const { spec, cells } = this.canvas();
+    const { name, leads } = spec;
     const here = cellAt(cells, to.x);
-    if (this.#hand === "move" && name !== "gate") this.#moveAll(to);
+    if (this.#hand === "move" && !leads) this.#moveAll(to);
     else if (this.#hand === "line") this.#line(to);
     else this.#draw(to, here);
     this.view.overlay(name, { ...this.#stroke });
@@ -91,64 +93,66 @@ export class Painter {
 
   /** Writes every cell from the last point to this one, so that a quick hand leaves no gaps. */
   #draw(to: Point, here: Cell | undefined): void {
-    const { name, cells, scale } = this.canvas();
+    const { spec, cells, scale } = this.canvas();
     const from = this.#last;
     for (const cell of cells) {
       if (cell !== here && !within(cell, from, to)) continue;
-      if (this.#hand === "scatter" && name !== "gate") {
+      if (this.#hand === "scatter" && !spec.leads) {
         this.#stroke[cell.step] ??= scale.value(yBetween(from, to, cell, here)) + this.#scattered();
         this.#stroke[cell.step] = scale.bounded(this.#stroke[cell.step] ?? 0);
       } else {
-        this.#stroke[cell.step] =
-          name === "gate" ? this.#gate : scale.value(yBetween(from, to, cell, here));
+        this.#stroke[cell.step] = spec.leads
+          ? this.#gate
+          : scale.value(yBetween(from, to, cell, here));
       }
     }
   }
 
   /** Writes a straight line from where the pointer went down, anew for each place of the pointer. */
   #line(to: Point): void {
-    const { name, cells, scale } = this.canvas();
+    const { spec, cells, scale } = this.canvas();
     const from = this.#first ?? to;
     const [start, here] = [cellAt(cells, from.x), cellAt(cells, to.x)];
     this.#stroke = {};
     for (const cell of cells) {
       if (cell !== start && cell !== here && !within(cell, from, to)) continue;
-      this.#stroke[cell.step] =
-        name === "gate" ? this.#gate : scale.value(yBetween(from, to, cell, here));
+      this.#stroke[cell.step] = spec.leads
+        ? this.#gate
+        : scale.value(yBetween(from, to, cell, here));
     }
   }
 
   /** Moves the chosen steps, or all of the loop, by as much as the pointer has moved. */
   #moveAll(to: Point): void {
-    const { name, scale } = this.canvas();
+    const { spec, scale } = this.canvas();
+    const { name, least, most } = spec;
     const by = scale.value(to.y) - scale.value((this.#first ?? to).y);
     const { first, length } = this.view.session.loop(name);
     const loop = Array.from({ length }, (_, i) => first + i);
-    const { least, most } = this.view.session.spec(name);
     for (const step of this.view.chosen[name] ?? loop) {
       this.#stroke[step] = Math.min(most, Math.max(least, (this.#before[step] ?? 0) + by));
     }
   }
 
   #scattered(): number {
-    const { least, most } = this.view.session.spec(this.canvas().name);
+    const { least, most } = this.canvas().spec;
     const reach = ((most - least) * this.view.scatter) / 100;
     return Math.round((Math.random() * 2 - 1) * reach);
   }
 
   #show(cell: Cell, at: Point): void {
-    const { name } = this.canvas();
+    const { spec } = this.canvas();
+    const { name } = spec;
     const { view } = this;
     view.moveCursor(name, cell.step);
     const value = view.values(name)[cell.step] ?? 0;
-    const spec = view.session.spec(name);
-    const heard = effective(name, view.session.lane(name).amount, value, spec);
-    const text = valueText(spec, value, view.degrees, view.session.lists.chords);
+    const heard = effective(view.inForce(name), value, spec);
+    const text = valueText(spec, value, view);
     const both = heard === value ? text : `${text} → ${heard}`;
     const widest = both.length * readoutCharacter + 24;
     const x = at.x > view.width - widest ? at.x - widest : at.x + 14;
     this.#readout = { x, y: Math.max(16, at.y - 8), text: both };
-    if (name === "pitch" && value !== this.#heard) this.#hear(value);
+    if (spec.reads === "degree" && value !== this.#heard) this.#hear(value);
   }
 
   /** Lets a pitch that is placed be heard, unless the music plays and would drown it. */

@@ -15,22 +15,3 @@ export function withStretch(detail: StepDetail, stretch: number): Partial<StepDe
   if (!kept.includes(Gate.on)) return { stretch, lengths: "" };
   return { stretch, lengths: kept.join("").padEnd(stretch, String(Gate.off)) };
 }
-
-/** A stretch of lengths that sound as one. */
-export interface Segment {
-  first: number;
-  lengths: number;
-}
-
-/** The lengths of a step that sound, those that are tied together as one. */
-export function segmentsOf(detail: StepDetail): Segment[] {
-  const segments: Segment[] = [];
-  let sounds = false;
-  lengthsOf(detail).forEach((length, first) => {
-    const last = segments.at(-1);
-    if (length === Gate.on) segments.push({ first, lengths: 1 });
-    else if (length === Gate.tie && sounds && last) last.lengths++;
-    sounds = length === Gate.on || (length === Gate.tie && sounds);
-  });
-  return segments;
-}

@@ -1,34 +1,52 @@
-import type { ChordType, Degree, LaneName, LaneSpec } from "../api/types";
+import type { Degree, LaneSpec } from "../api/types";
 
-const gateWords = ["off", "on", "tie"];
+/** What values are read with: the notes of the key, and the length that fills a step. */
+export interface ReadWith {
+  degrees: Degree[];
+  wholeStep: number;
+}
 
 /** A step's value in words, as it is read out. */
-export function valueText(
-  spec: LaneSpec,
-  value: number,
-  degrees: Degree[],
-  chords: ChordType[],
-): string {
-  switch (spec.name as LaneName) {
-    case "gate":
-      return gateWords[value] ?? "";
-    case "pitch":
-      return `${degreeName(value, degrees)} · degree ${value}`;
-    case "length":
-      return `${value > wholeStep ? value - wholeStep + 1 : value} ${lengthUnit(value)}`;
-    case "chord":
-      return chords[value]?.name ?? "";
-    case "slide":
-      return value ? "slide" : "none";
-    case "octave":
-    case "alteration":
-      return signed(value);
-    case "probability":
-    case "nudge":
-    case "swing":
+export function valueText(spec: LaneSpec, value: number, by: ReadWith): string {
+  switch (spec.reads) {
+    case "degree":
+      return `${degreeName(value, by.degrees)} · degree ${value}`;
+    case "duration":
+      return value > by.wholeStep ? `${steps(value, by)} steps` : `${value} %`;
+    case "percent":
       return `${value} %`;
     default:
+      return shortText(spec, value, by);
+  }
+}
+
+/** A step's value in as few characters as tell it. */
+export function shortText(spec: LaneSpec, value: number, by: ReadWith): string {
+  switch (spec.reads) {
+    case "words":
+      return spec.words?.[value - spec.least] ?? "";
+    case "degree":
+      return degreeName(value, by.degrees);
+    case "duration":
+      return value > by.wholeStep ? `${steps(value, by)}×` : String(value);
+    case "signed":
+      return signed(value);
+    default:
       return String(value);
+  }
+}
+
+/** What a value counts, or the note that it is. */
+export function unitText(spec: LaneSpec, value: number, by: ReadWith): string {
+  switch (spec.reads) {
+    case "degree":
+      return degreeName(value, by.degrees);
+    case "duration":
+      return value > by.wholeStep ? "steps" : "%";
+    case "percent":
+      return "%";
+    default:
+      return "";
   }
 }
 
@@ -37,53 +55,23 @@ export function signed(value: number): string {
   return value > 0 ? `+${value}` : String(value).replace("-", "−");
 }
 
-/** What of a value is in force, after the amount of its lane. */
-export function effective(name: LaneName, amount: number, value: number, spec: LaneSpec): number {
-  if (name !== "velocity" && name !== "probability") return value;
-  const scaled = (value * amount) / 100;
-  const inForce = name === "velocity" ? Math.round(scaled) : scaled;
-  return Math.min(spec.most, Math.max(spec.least, inForce));
-}
-
-/** A length up to this is a share of the step in percent; above it counts steps, from 2. */
-export const wholeStep = 100;
-
-/** What a length counts. */
-export function lengthUnit(value: number): string {
-  return value > wholeStep ? "steps" : "%";
+/** What of a value is in force by the table of its lane. */
+export function effective(inForce: number[] | undefined, value: number, spec: LaneSpec): number {
+  return inForce?.[value - spec.least] ?? value;
 }
 
 /** How many steps a length lasts. */
-export function lengthInSteps(value: number): number {
-  return value > wholeStep ? value - wholeStep + 1 : value / wholeStep;
+export function lengthInSteps(value: number, by: ReadWith): number {
+  return value > by.wholeStep ? steps(value, by) : value / by.wholeStep;
+}
+
+/** What a length counts that is longer than its step: whole steps, from 2. */
+function steps(value: number, { wholeStep }: ReadWith): number {
+  return value - wholeStep + 1;
 }
 
 /** The name of the note of a degree, as A4. */
-export function degreeName(degree: number, degrees: Degree[]): string {
+function degreeName(degree: number, degrees: Degree[]): string {
   const first = degrees[0]?.degree ?? 0;
   return degrees[degree - first]?.name ?? "";
-}
-
-const laneHelps: Partial<Record<LaneName, string>> = {
-  gate: "Gate: which steps strike a note. Click or drag to switch; Shift ties a step to the note before it.",
-  pitch:
-    "Pitch: a degree of the key for each step, typed as a number or as a note (C2, Eb3). Draw across it; pull the notes at its left, or turn the wheel, for other octaves.",
-  velocity: "Velocity: how hard a note is struck, 1 to 127.",
-  length: "Length: how much of its step a note sounds, 1 to 100 %; above that, 2 to 64 steps.",
-  alteration: "Alteration: semitones out of the scale, 2 down to 2 up.",
-  swing: "Swing: how much of the swing in force a step takes, 100 is all of it.",
-  octave: "Octave: octaves up or down.",
-  chord: "Chord: a stack of degrees on the note, by its number; 0 is none.",
-  slide: "Slide: 1 ties a step to the next note, with portamento.",
-  ratchet: "Ratchet: how many times a step is struck, 1 to 16.",
-  nudge: "Nudge: how early or late a note comes, in percent of its step.",
-  probability: "Probability: how often a step sounds. The fog is what stays open.",
-};
-
-/** What a lane is for, in one line. */
-export function laneHelp(lane: LaneName): string {
-  return (
-    laneHelps[lane] ??
-    "Mod: a controller, from the least to the most of its range. A project file says which."
-  );
 }

@@ -1,4 +1,3 @@
-import { noteName } from "../chart/notes";
 import type { RollNote } from "../api/types";
 import type { TakeDesk } from "../state/takeDesk.svelte";
 import type { RollScale } from "./rollScale";
@@ -72,7 +71,7 @@ export class RollHand {
     if (!drag?.note || !drag.moved) return undefined;
     const { start, end, key } = this.shown(drag.note);
     const scale = this.scale();
-    const at = `${noteName(key)} · ${place(this.desk.barLines.position(start))}`;
+    const at = `${this.desk.session.notes.name(key)} · ${place(this.desk.barLines.position(start))}`;
     const text =
       drag.what === "end"
         ? `${at} · ${((end - start) / this.desk.gridTicks).toFixed(2)} × ${this.desk.grid}`

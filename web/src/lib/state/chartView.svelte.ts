@@ -1,5 +1,6 @@
+import { gateLane } from "../chart/gate";
 import { getChart, type Stretch } from "../api/chart";
-import type { Chart, ChartPart, Degree, EditJSON, LaneName } from "../api/types";
+import type { Chart, ChartPart, Degree, EditJSON, LaneName, LaneSpec } from "../api/types";
 import {
   noStrips,
   rectangle,
@@ -37,7 +38,7 @@ export class ChartView {
   /** Home shows the loops from their first steps; follow shows the bars that are playing. */
   following = $state(false);
   bars = $state(3);
-  #cursor = $state.raw<Cursor>({ lane: "gate", step: 0 });
+  #cursor = $state.raw<Cursor>({ lane: gateLane, step: 0 });
 
   /** What the pointer does on a strip. */
   hand = $state<Hand>("draw");
@@ -127,7 +128,7 @@ export class ChartView {
     const { lane, step } = this.#cursor;
     return this.session.lanes.some((spec) => spec.name === lane)
       ? this.#cursor
-      : { lane: "gate", step };
+      : { lane: gateLane, step };
   }
 
   moveCursor(lane: LaneName, step: number): void {
@@ -211,6 +212,23 @@ export class ChartView {
     return this.#chart?.degrees ?? [];
   }
 
+  /** The length that fills its step. */
+  get wholeStep(): number {
+    return this.session.lists.wholeStep;
+  }
+
+  /** What the values of a lane are by its amount, as the chart has it. */
+  inForce(lane: LaneName): number[] | undefined {
+    return this.chartPart?.lanes.find((l) => l.lane === lane)?.inForce;
+  }
+
+  /** The lane of degrees. */
+  get #pitch(): LaneSpec {
+    const spec = this.session.lists.lanes.find(({ reads }) => reads === "degree");
+    if (!spec) throw new Error("there is no lane of degrees");
+    return spec;
+  }
+
   get degreesPerOctave(): number {
     const [first, second] = this.degrees.filter((d) => d.root);
     return first && second ? second.degree - first.degree : 7;
@@ -218,10 +236,10 @@ export class ChartView {
 
   /** The degrees that the pitch strip shows: always all that its loop uses, and room to draw in. */
   get pitchRows(): { least: number; most: number } {
-    const { first, length } = this.session.loop("pitch");
-    const used = this.session.lane("pitch").steps.slice(first, first + length);
+    const { first, length } = this.session.loop(this.#pitch.name);
+    const used = this.session.lane(this.#pitch.name).steps.slice(first, first + length);
     const [lowest, highest] = [Math.min(...used), Math.max(...used)];
-    const { least, most } = this.session.spec("pitch");
+    const { least, most } = this.#pitch;
     const room = this.#pitchRoom(lowest, highest);
     return {
       least: Math.max(least, Math.min(room, lowest - 1)),
@@ -237,7 +255,7 @@ export class ChartView {
 
   /** Moves the degrees in which there is room to draw, by some up; those that are in use stay in sight. */
   movePitchRows(by: number): void {
-    const { least, most } = this.session.spec("pitch");
+    const { least, most } = this.#pitch;
     const from = this.#pitchBottom ?? this.pitchRows.least;
     this.#pitchBottom = Math.min(Math.max(from + by, least), most - pitchRowsShown + 1);
   }
@@ -311,7 +329,8 @@ export class ChartView {
   raise(by: number): Promise<void> {
     const lanes: Partial<Record<LaneName, Values>> = {};
     for (const lane of this.#lanes) {
-      if (lane !== "gate" || !this.boxed) lanes[lane] = this.raised(lane, this.stepsOf(lane), by);
+      if (!this.session.spec(lane).leads || !this.boxed)
+        lanes[lane] = this.raised(lane, this.stepsOf(lane), by);
     }
     return this.writeAll(lanes);
   }

@@ -1,4 +1,5 @@
 import { counted } from "../counted";
+import { gateLane } from "../chart/gate";
 import type { EditJSON, LaneName, StepDetail } from "../api/types";
 import type { ChartView } from "./chartView.svelte";
 
@@ -33,7 +34,7 @@ export class Clipboard {
       values: steps.map((step) => ({
         offset: step - earliest,
         value: view.values(name as LaneName)[step] ?? 0,
-        detail: name === "gate" ? session.part.details?.[step] : undefined,
+        detail: name === gateLane ? session.part.details?.[step] : undefined,
       })),
     }));
     const count = this.#strips.reduce((sum, strip) => sum + strip.values.length, 0);
@@ -56,7 +57,7 @@ export class Clipboard {
         value: Math.min(most, Math.max(least, value)),
       }));
       edits.push({ setSteps: { ...session.address, lane, steps } });
-      if (lane !== "gate" || strip.lane !== "gate") continue;
+      if (lane !== gateLane || strip.lane !== gateLane) continue;
       for (const { step, detail } of placed) {
         if (detail || session.part.details?.[step]) {
           edits.push({ setDetail: { ...session.address, step, detail: detail ?? {} } });

@@ -43,7 +43,7 @@ export class Outlines {
     return this.#bar;
   }
 
-  of(track: number): Outline["notes"] {
-    return this.#outlines.find((outline) => outline.track === track)?.notes ?? [];
+  of(track: number): Outline | undefined {
+    return this.#outlines.find((outline) => outline.track === track);
   }
 }

@@ -1,3 +1,4 @@
+import { gateLane } from "../chart/gate";
 import { post } from "../api/http";
 import type { EntryRequest, PlayedAnswer, PlayedRequest, ProjectState } from "../api/types";
 import { EchoGuard } from "../input/echoGuard";
@@ -125,13 +126,13 @@ export class Playing {
   }
 
   get #step(): number {
-    return this.view.stepOf("gate");
+    return this.view.stepOf(gateLane);
   }
 
   #goOn(by: number): void {
-    const { first, length } = this.view.session.loop("gate");
+    const { first, length } = this.view.session.loop(gateLane);
     const next = (((this.#step - first + by) % length) + length) % length;
-    this.view.moveCursor("gate", first + next);
+    this.view.moveCursor(gateLane, first + next);
   }
 
   #receive(bytes: Uint8Array, at: number, echoes: boolean): void {

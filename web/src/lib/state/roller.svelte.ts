@@ -30,10 +30,10 @@ export class Roller {
     const { first, length } = session.loop(cursor.lane);
     const used = session.lane(cursor.lane).steps.slice(first, first + length);
     const [lowest, highest] = [Math.min(...used), Math.max(...used)];
-    const all = { lowest: spec.least, highest: cursor.lane === "pitch" ? 7 : spec.most };
+    const all = { lowest: spec.least, highest: spec.rollMost };
     return {
       ...(lowest < highest ? { lowest, highest } : all),
-      density: cursor.lane === "gate" ? 50 : 100,
+      density: spec.rollDensity,
       lean: 0,
     };
   }

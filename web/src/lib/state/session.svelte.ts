@@ -24,6 +24,8 @@ import type {
   WireSound,
 } from "../api/types";
 import { barsOf } from "../bars";
+import { gateLane } from "../chart/gate";
+import { Notes } from "../chart/notes";
 import { Player } from "../sound/player.svelte";
 import { EditRun } from "./editRun";
 import { Notices } from "./notices.svelte";
@@ -33,9 +35,6 @@ import { Shelf } from "./shelf.svelte";
 import { SongStart } from "./songStart.svelte";
 import { Stage } from "./stage.svelte";
 import { Transport } from "./transport.svelte";
-
-/** Lanes that a part of a kit does not hear: it plays its own note. */
-const pitchLanes: LaneName[] = ["pitch", "octave", "alteration", "chord"];
 
 enablePatches();
 setAutoFreeze(false); // nothing writes to a state, and freezing takes time
@@ -144,7 +143,7 @@ export class Session {
   lane(name: LaneName, part = this.part): Lane {
     const own = part.lanes[name];
     if (own) return own;
-    const gate = part.lanes.gate;
+    const gate = part.lanes[gateLane];
     if (!gate) throw new Error("a part always has a gate lane");
     return { ...gate, linked: true, steps: gate.steps.map(() => this.spec(name).default) };
   }
@@ -152,7 +151,7 @@ export class Session {
   /** The lane whose loop decides where a lane stands. */
   loop(name: LaneName, part = this.part): Lane {
     const lane = this.lane(name, part);
-    return lane.linked ? this.lane("gate", part) : lane;
+    return lane.linked ? this.lane(gateLane, part) : lane;
   }
 
   spec(lane: LaneName): LaneSpec {
@@ -164,12 +163,12 @@ export class Session {
   /** The lanes that mean something to the track, in the order in which to show them. */
   get fittingLanes(): LaneSpec[] {
     const kit = this.track.kind === "kit";
-    return this.lists.lanes.filter((s) => !kit || !pitchLanes.includes(s.name as LaneName));
+    return this.lists.lanes.filter((spec) => !kit || !spec.pitched);
   }
 
   /** Those that the part has. */
   get lanes(): LaneSpec[] {
-    return this.fittingLanes.filter((s) => this.part.lanes[s.name as LaneName]);
+    return this.fittingLanes.filter((s) => this.part.lanes[s.name]);
   }
 
   chooseTrack(id: number): void {
@@ -202,6 +201,9 @@ export class Session {
     const detail = { ...this.part.details?.[step], ...change };
     return this.edit({ setDetail: { ...this.address, step, detail } });
   }
+
+  /** The names of notes. */
+  readonly notes = $derived.by(() => new Notes(this.lists.notes));
 
   /** The project's bars. */
   readonly bars = $derived.by(() => barsOf(this.project, this.lists.ticksPerQuarter));

@@ -81,13 +81,6 @@ export class Stage {
     this.#written.set(track.id, pattern);
   }
 
-  /** Whether a track is not heard. */
-  isSilent(track: Track): boolean {
-    const soloed = this.session.project.tracks.some((other) => this.trackOn("solo", other));
-    const beside = soloed && !this.trackOn("solo", track);
-    return this.trackOn("mute", track) || !this.trackOn("active", track) || beside;
-  }
-
   trackOn(name: "mute" | "solo" | "active", track: Track): boolean {
     const written = { mute: track.mute, solo: track.solo, active: !track.offAir }[name];
     return this.on({ name, track: track.id }, written);

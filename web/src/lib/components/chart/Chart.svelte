@@ -1,7 +1,7 @@
 <!-- @component The pilot's chart of time: all lanes of a track on one ruler, of a kit all its gates. -->
 <script lang="ts">
+  import { gateLane } from "../../chart/gate";
   import { laneHeight } from "../../chart/geometry";
-  import type { LaneName } from "../../api/types";
   import { getChartView, getSession } from "../../state/context";
   import KitHead from "../lane/KitHead.svelte";
   import LaneAxis from "../lane/LaneAxis.svelte";
@@ -16,13 +16,13 @@
   const view = getChartView();
 
   const kit = $derived(session.track.kind === "kit");
-  const lanes = $derived(session.lanes.filter((spec) => !kit || spec.name !== "gate"));
-  const gate = $derived(session.spec("gate"));
+  const lanes = $derived(session.lanes.filter((spec) => !kit || !spec.leads));
+  const gate = $derived(session.spec(gateLane));
   const rows = $derived(
     [
       ...(kit ? session.parts.map(() => "46px") : []),
       ...lanes.map((spec) => {
-        const { least, share } = laneHeight(spec.name as LaneName);
+        const { least, share } = laneHeight(spec);
         return `minmax(${least}px, ${share}fr)`;
       }),
     ].join(" "),
@@ -53,7 +53,7 @@
     <Ruler />
     {#if kit}
       {#each session.parts as part, index (part.id)}
-        <div class="contents" data-lane="gate" data-part={index}>
+        <div class="contents" data-lane={gateLane} data-part={index}>
           <KitHead {part} {index} />
           <LaneStrip spec={gate} {index} />
         </div>
@@ -61,7 +61,7 @@
     {/if}
     {#each lanes as spec (spec.name)}
       <div class="contents" data-lane={spec.name}>
-        <LaneHead name={spec.name as LaneName} />
+        <LaneHead {spec} />
         <LaneAxis {spec} />
         <LaneStrip {spec} index={session.partIndex} />
       </div>

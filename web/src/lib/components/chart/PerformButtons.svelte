@@ -1,6 +1,6 @@
 <!-- @component What is performed on the chart: fill, a loop of chosen steps, and pushing the tempo. -->
 <script lang="ts">
-  import type { Control, Doing } from "../../api/types";
+  import type { Control, Doing, LaneName } from "../../api/types";
   import { getChartView, getSession } from "../../state/context";
 
   const session = getSession();
@@ -23,13 +23,10 @@
     ),
   );
   const chosen = $derived(
-    Object.entries(view.chosen).filter(([name, steps]) => steps.length > 0 && own(name)),
+    Object.entries(view.chosen).filter(
+      ([name, steps]) => steps.length > 0 && !session.lane(name as LaneName).linked,
+    ),
   );
-
-  /** Whether a lane has a loop to be changed, and does not sit on the gate. */
-  function own(name: string): boolean {
-    return !session.lane(name as "gate").linked;
-  }
 
   /** Has the chosen steps of each lane play over and over, or the whole loops again. */
   function toggleLoop(): Promise<void> {

@@ -4,6 +4,7 @@ The chart's border: beats in ink and paper by turns, bars by number. A press set
 over bars the range that is looped.
 -->
 <script lang="ts">
+  import { gateLane } from "../../chart/gate";
   import { meterAt } from "../../bars";
   import { getChartView, getSession } from "../../state/context";
   import WaitingFlags from "./WaitingFlags.svelte";
@@ -88,7 +89,7 @@ over bars the range that is looped.
   const meetings = $derived.by(() => {
     const lane = view.chartPart?.lanes.find((l) => l.lane === view.cursor.lane);
     const all = view.chart?.period.ticks ?? 0;
-    const pair = view.cursor.lane === "gate" ? 0 : (lane?.meetsGate.ticks ?? 0);
+    const pair = view.cursor.lane === gateLane ? 0 : (lane?.meetsGate.ticks ?? 0);
     return [
       ...marks(pair).map((x) => ({ x, all: false })),
       ...marks(all).map((x) => ({ x, all: true })),

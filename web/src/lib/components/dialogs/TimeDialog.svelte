@@ -32,7 +32,7 @@
     name="Note value of a beat"
     help="Note value of a beat."
     value={String(meter.unit)}
-    choices={units.map((unit) => ({ value: String(unit), words: `1/${unit}` }))}
+    choices={units.map((unit) => ({ value: String(unit), label: `1/${unit}` }))}
     choose={(value) => {
       const unit = units.find((u) => String(u) === value) ?? meter.unit;
       return session.edit({ setProject: { meter: { ...meter, unit } } });

@@ -6,26 +6,34 @@
     label: string;
     help: string;
     value: string;
-    /** What there is to choose: values, or values and their words. */
-    choices: readonly (string | { value: string; words: string })[];
+    /** What there is to choose: values, or values and what they are called. */
+    choices: readonly (string | { value: string; label: string; help?: string })[];
     name?: string;
     choose: (value: string) => unknown;
   }
   let { label, help, value, choices, name, choose }: Props = $props();
 
-  const listed = $derived(choices.map((c) => (typeof c === "string" ? { value: c, words: c } : c)));
+  const listed = $derived(
+    choices.map((c): { value: string; label: string; help?: string } =>
+      typeof c === "string" ? { value: c, label: c } : c,
+    ),
+  );
+  /** What the choice in force does, behind what the line is about. */
+  const helps = $derived(
+    [help, listed.find((c) => c.value === value)?.help ?? ""].join(" ").trim(),
+  );
 </script>
 
-<FieldRow {label} {help}>
+<FieldRow {label} help={helps}>
   <select
     class="control max-w-[132px] min-w-0"
     aria-label={name ?? label}
-    data-help={help}
+    data-help={helps}
     {value}
     onchange={(event) => choose(event.currentTarget.value)}
   >
     {#each listed as choice (choice.value)}
-      <option value={choice.value}>{choice.words}</option>
+      <option value={choice.value}>{choice.label}</option>
     {/each}
   </select>
 </FieldRow>

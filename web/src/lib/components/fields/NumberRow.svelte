@@ -1,6 +1,6 @@
 <!-- @component A line of the sheet with a number. -->
 <script lang="ts">
-  import { noteName, noteOf } from "../../chart/notes";
+  import { getSession } from "../../state/context";
   import FieldRow from "./FieldRow.svelte";
   import NumberField from "./NumberField.svelte";
 
@@ -23,6 +23,8 @@
     commit: (value: number) => Promise<void>;
   }
   let { label, help, unit, name, note = false, ...number }: Props = $props();
+
+  const { notes } = getSession();
 </script>
 
 <FieldRow {label} {help}>
@@ -30,8 +32,8 @@
   <NumberField
     label={name ?? label}
     {help}
-    show={note ? noteName : undefined}
-    read={note ? noteOf : undefined}
+    show={note ? (value) => notes.name(value) : undefined}
+    read={note ? (text) => notes.of(text) : undefined}
     {...number}
   />
 </FieldRow>

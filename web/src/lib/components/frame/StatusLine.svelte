@@ -1,5 +1,6 @@
 <!-- @component The foot of the page: when the loops meet, what is pointed at, and the health of the output. -->
 <script lang="ts">
+  import { gateLane } from "../../chart/gate";
   import { counted } from "../../counted";
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import StageBar from "../stage/StageBar.svelte";
@@ -26,7 +27,7 @@
   /** While playing, the bar in which they meet next. */
   const next = $derived.by(() => {
     const period = view.chart?.period.ticks ?? 0;
-    const tick = view.standing(session.part.id, "gate")?.tick;
+    const tick = view.standing(session.part.id, gateLane)?.tick;
     if (tick === undefined || period === 0) return "";
     const meeting = (Math.floor(tick / period) + 1) * period;
     return `, next in bar ${(session.bars.at(meeting) + 1).toLocaleString("en")}`;

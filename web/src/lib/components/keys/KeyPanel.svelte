@@ -1,5 +1,6 @@
 <!-- @component A keyboard on the screen, where notes come from, and what becomes of them. -->
 <script lang="ts">
+  import { gateLane } from "../../chart/gate";
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import type { Learned, PlayingMode } from "../../state/playing.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -31,7 +32,7 @@
     },
   ];
   const where = $derived(
-    `${session.track.name}, step ${view.stepOf("gate") - session.loop("gate").first + 1} of ${session.loop("gate").length}`,
+    `${session.track.name}, step ${view.stepOf(gateLane) - session.loop(gateLane).first + 1} of ${session.loop(gateLane).length}`,
   );
 </script>
 

@@ -4,7 +4,6 @@ Keys in one row, as wide as they are many: those of the scale are paper with the
 A press further down is louder.
 -->
 <script lang="ts">
-  import { noteName } from "../../chart/notes";
   import { notesOf } from "../../chart/key";
   import { letterOf } from "../../input/computerKeys";
   import { getPlaying, getSession } from "../../state/context";
@@ -45,7 +44,7 @@ A press further down is louder.
     {height}
     class="block touch-none select-none"
     role="img"
-    aria-label="Keys {noteName(playing.lowest)} to {noteName(keys.at(-1) ?? 0)}"
+    aria-label="Keys {session.notes.name(playing.lowest)} to {session.notes.name(keys.at(-1) ?? 0)}"
     data-help="Press keys, further down louder. Keys of the scale bear their names. Letters are the computer's keys."
     onpointerdown={(event) => {
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -96,7 +95,7 @@ A press further down is louder.
           text-anchor="middle"
           font-family="var(--font-mono)"
           fill="var(--ink)"
-          pointer-events="none">{noteName(note)}</text
+          pointer-events="none">{session.notes.name(note)}</text
         >
       {/if}
     {/each}

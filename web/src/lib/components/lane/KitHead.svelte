@@ -1,5 +1,6 @@
 <!-- @component A part of a kit: its name, which chooses it, mute, and the loop of its gates. -->
 <script lang="ts">
+  import { gateLane } from "../../chart/gate";
   import type { Part } from "../../api/types";
   import { getSession } from "../../state/context";
   import LoopFields from "./LoopFields.svelte";
@@ -10,7 +11,7 @@
   const chosen = $derived(index === session.partIndex);
   const address = $derived(session.addressOf(part));
   const mute = $derived(session.stage.muteOf(part));
-  const lane = $derived(session.lane("gate", part));
+  const lane = $derived(session.lane(gateLane, part));
 </script>
 
 <div
@@ -30,7 +31,7 @@
     <LoopFields
       label={part.name}
       {lane}
-      set={(change) => session.edit({ setLane: { ...address, lane: "gate", ...change } })}
+      set={(change) => session.edit({ setLane: { ...address, lane: gateLane, ...change } })}
     />
   </div>
   <button

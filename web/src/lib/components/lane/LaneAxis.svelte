@@ -4,9 +4,9 @@ What the heights of a lane's strip mean: the notes of the key, or some of the va
 by touch too, to see other octaves.
 -->
 <script lang="ts">
-  import type { LaneName, LaneSpec } from "../../api/types";
+  import type { LaneSpec } from "../../api/types";
   import { ValueScale } from "../../chart/geometry";
-  import { lengthInSteps, wholeStep } from "../../chart/values";
+  import { shortText } from "../../chart/values";
   import { getChartView } from "../../state/context";
 
   interface Label {
@@ -18,21 +18,19 @@ by touch too, to see other octaves.
   let { spec }: { spec: LaneSpec } = $props();
 
   const view = getChartView();
-  const name = $derived(spec.name as LaneName);
+  const pitched = $derived(spec.reads === "degree");
   let height = $state(0);
 
-  const range = $derived(
-    name === "pitch" ? view.pitchRows : { least: spec.least, most: spec.most },
-  );
+  const range = $derived(pitched ? view.pitchRows : { least: spec.least, most: spec.most });
   const scale = $derived(new ValueScale(range.least, range.most, height));
   const tight = $derived(height / (range.most - range.least + 1) < 11);
-  const labels = $derived(name === "pitch" ? notes() : values());
+  const labels = $derived(pitched ? notes() : values());
 
   /** Where the notes were taken hold of, how high a row was, and by how many rows they were pulled. */
   let pull: { y: number; row: number; rows: number } | undefined;
 
   function onpointerdown(event: PointerEvent & { currentTarget: HTMLElement }): void {
-    if (name !== "pitch") return;
+    if (!pitched) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const row = height / (range.most - range.least + 1);
     pull = { y: event.clientY, row, rows: 0 };
@@ -51,16 +49,13 @@ by touch too, to see other octaves.
       .map((d) => ({ value: d.degree, text: d.name, strong: d.root }));
   }
 
-  function lengthLabel(value: number): string {
-    return value > wholeStep ? `${lengthInSteps(value)}×` : `${value}`;
-  }
-
   function values(): Label[] {
-    if (name === "gate") return [];
-    const middle = name === "length" ? wholeStep : Math.round((range.least + range.most) / 2);
+    if (spec.reads === "words") return []; // they stand at the marks
+    const middle =
+      spec.reads === "duration" ? view.wholeStep : Math.round((range.least + range.most) / 2);
     return [...new Set([range.least, middle, range.most])].map((value) => ({
       value,
-      text: String(name === "length" ? lengthLabel(value) : value),
+      text: shortText(spec, value, view),
       strong: false,
     }));
   }
@@ -69,12 +64,12 @@ by touch too, to see other octaves.
 <div
   class={[
     "border-line min-h-0 overflow-hidden border-t",
-    name === "pitch" && "cursor-ns-resize touch-none select-none",
+    pitched && "cursor-ns-resize touch-none select-none",
   ]}
   bind:clientHeight={height}
   role="presentation"
-  data-axis={name}
-  data-help={name === "pitch" ? "Pull the notes up or down to see other octaves." : undefined}
+  data-axis={spec.name}
+  data-help={pitched ? "Pull the notes up or down to see other octaves." : undefined}
   {onpointerdown}
   {onpointermove}
   onpointerup={() => (pull = undefined)}

@@ -1,12 +1,13 @@
 <!-- @component A lane over the chart's stretch of time. Its steps are drawn by hand or by key. -->
 <script lang="ts">
-  import type { LaneName, LaneSpec } from "../../api/types";
+  import type { LaneSpec } from "../../api/types";
   import { layOut, ValueScale } from "../../chart/geometry";
   import { pressKey } from "../../chart/keys";
   import { Painter, readoutCharacter } from "../../chart/painter.svelte";
-  import { valueText } from "../../chart/values";
+  import { shortText, valueText } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import LaneMarks from "../marks/LaneMarks.svelte";
+  import CursorValue from "./CursorValue.svelte";
   import LoopEnd from "./LoopEnd.svelte";
   import StripBackground from "./StripBackground.svelte";
 
@@ -19,7 +20,8 @@
 
   const session = getSession();
   const view = getChartView();
-  const name = $derived(spec.name as LaneName);
+  const name = $derived(spec.name);
+  const pitched = $derived(spec.reads === "degree");
 
   let width = $state(0);
   let height = $state(0);
@@ -33,15 +35,14 @@
   const chartPart = $derived(chart?.parts[index]);
   const chartLane = $derived(chartPart?.lanes.find((l) => l.lane === name));
   const cells = $derived(chart && chartLane ? layOut(chartLane, chart.from, chart.to, width) : []);
-  const range = $derived(
-    name === "pitch" ? view.pitchRows : { least: spec.least, most: spec.most },
-  );
+  const range = $derived(pitched ? view.pitchRows : { least: spec.least, most: spec.most });
   const scale = $derived(new ValueScale(range.least, range.most, height));
   const values = $derived(written ? view.values(name) : lane.steps);
   const cursor = $derived(written && view.cursor.lane === name ? view.cursor.step : undefined);
   const cursorStep = $derived(written ? view.stepOf(name) : loop.first);
-  const label = $derived(session.track.kind === "kit" ? `${part.name} ${name}` : name);
-  const painter = new Painter(view, () => ({ name, cells, scale, values }));
+  const cursorCell = $derived(spec.leads ? undefined : cells.find((cell) => cell.step === cursor));
+  const label = $derived(session.track.kind === "kit" ? `${part.name} ${spec.label}` : spec.label);
+  const painter = new Painter(view, () => ({ spec, cells, scale, values }));
 
   $effect(() => {
     if (!strip || !written) return;
@@ -68,7 +69,7 @@
   }
 
   function onwheel(event: WheelEvent): void {
-    if (name !== "pitch") return;
+    if (!pitched) return;
     event.preventDefault();
     view.movePitchRows(event.deltaY < 0 ? 1 : -1);
   }
@@ -85,7 +86,7 @@
   aria-valuemin={spec.least}
   aria-valuemax={spec.most}
   aria-valuenow={values[cursorStep]}
-  aria-valuetext={valueText(spec, values[cursorStep] ?? 0, view.degrees, session.lists.chords)}
+  aria-valuetext={valueText(spec, values[cursorStep] ?? 0, view)}
   aria-orientation="vertical"
   {onfocus}
   {onkeydown}
@@ -97,10 +98,18 @@
 >
   {#if chartPart && width > 0}
     <svg class="absolute inset-0 block" {width} {height} aria-hidden="true">
-      <StripBackground {name} {index} {cells} {height} {width} {cursor} {scale} />
-      <LaneMarks {spec} {index} {chartPart} {cells} {values} {scale} {height} />
+      <StripBackground {spec} {index} {cells} {height} {width} {cursor} {scale} />
+      <LaneMarks {spec} {index} {chartPart} {cells} {values} {scale} {height} {cursor} />
       {#if !view.following && !lane.linked}
         <LoopEnd {name} {index} {lane} {cells} {width} {height} />
+      {/if}
+      {#if cursorCell && !painter.readout}
+        <CursorValue
+          text={shortText(spec, values[cursorStep] ?? 0, view)}
+          x={cursorCell.x}
+          y={scale.y(values[cursorStep] ?? 0)}
+          {width}
+        />
       {/if}
       {#if painter.readout}
         <g

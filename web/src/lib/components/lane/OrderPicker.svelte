@@ -29,6 +29,6 @@ unseen over the picture.
     value={lane.order}
     onchange={(event) => choose(event.currentTarget.value)}
   >
-    {#each session.lists.orders as name (name)}<option>{name}</option>{/each}
+    {#each session.lists.orders as { value, label } (value)}<option {value}>{label}</option>{/each}
   </select>
 </span>

@@ -1,11 +1,12 @@
 <!-- @component Beat lines, rows, the beginnings of loops, the chosen step and the step that is playing. -->
 <script lang="ts">
-  import type { LaneName } from "../../api/types";
+  import type { LaneSpec } from "../../api/types";
+  import { gateLane } from "../../chart/gate";
   import type { Cell, ValueScale } from "../../chart/geometry";
   import { getChartView, getSession } from "../../state/context";
 
   interface Props {
-    name: LaneName;
+    spec: LaneSpec;
     index: number;
     cells: Cell[];
     height: number;
@@ -13,7 +14,7 @@
     cursor: number | undefined;
     scale: ValueScale;
   }
-  let { name, index, cells, height, width, cursor, scale }: Props = $props();
+  let { spec, index, cells, height, width, cursor, scale }: Props = $props();
 
   const session = getSession();
   const view = getChartView();
@@ -25,11 +26,13 @@
       group,
     })),
   );
-  const lane = $derived(session.lane(name, session.parts[index]));
-  const chosen = $derived(new Set(index === session.partIndex ? (view.chosen[name] ?? []) : []));
+  const lane = $derived(session.lane(spec.name, session.parts[index]));
+  const chosen = $derived(
+    new Set(index === session.partIndex ? (view.chosen[spec.name] ?? []) : []),
+  );
   const locked = $derived(new Set(lane.locked ?? []));
   const standing = $derived(
-    view.standing((session.parts[index] ?? session.part).id, lane.linked ? "gate" : name),
+    view.standing((session.parts[index] ?? session.part).id, lane.linked ? gateLane : spec.name),
   );
   const playing = $derived(
     cells.find((cell) =>
@@ -39,7 +42,7 @@
     ),
   );
   const rows = $derived(
-    name === "pitch"
+    spec.reads === "degree"
       ? view.degrees.filter((d) => d.degree >= scale.least && d.degree <= scale.most)
       : [],
   );

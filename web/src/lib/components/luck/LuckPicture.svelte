@@ -1,7 +1,7 @@
 <!-- @component What a luck makes of the first bars of a track; what another luck does not play stands in water. -->
 <script lang="ts">
   import { getChart } from "../../api/chart";
-  import type { Chart, Forecast } from "../../api/types";
+  import type { Chart, HitNote } from "../../api/types";
   import { getSession } from "../../state/context";
 
   let { luck, against }: { luck: number; against: number } = $props();
@@ -27,11 +27,14 @@
     return () => stale.abort();
   });
 
-  function notes(chart: Chart | undefined): Forecast[] {
-    return (chart?.parts ?? []).flatMap((part) => part.forecasts).filter((f) => f.sounds);
+  function notes(chart: Chart | undefined): HitNote[] {
+    return (chart?.parts ?? [])
+      .flatMap((part) => part.forecasts.filter((f) => f.sounds))
+      .flatMap((forecast) => forecast.hits.filter((hit) => hit.sounds))
+      .flatMap((hit) => hit.notes);
   }
 
-  const others = $derived(new Set(notes(theirs).map((f) => `${f.tick} ${f.key}`)));
+  const others = $derived(new Set(notes(theirs).map((n) => `${n.start} ${n.key}`)));
   const drawn = $derived.by(() => {
     const list = notes(mine);
     const keys = [...list, ...notes(theirs)].map((f) => f.key);
@@ -41,7 +44,7 @@
       x: f.start * scale,
       y: 8 + ((highest - f.key) / Math.max(1, highest - lowest)) * (height - 22),
       width: Math.max(2, (f.end - f.start) * scale),
-      only: !others.has(`${f.tick} ${f.key}`),
+      only: !others.has(`${f.start} ${f.key}`),
     }));
   });
   const only = $derived(drawn.filter((note) => note.only).length);

@@ -17,8 +17,10 @@
     values: number[];
     scale: ValueScale;
     height: number;
+    /** The step of the cursor, if it is on the lane. */
+    cursor: number | undefined;
   }
-  let { spec, index, chartPart, cells, values, scale, height }: Props = $props();
+  let { spec, index, chartPart, cells, values, scale, height, cursor }: Props = $props();
 
   const view = getChartView();
   const forecasts = $derived(chartPart.forecasts);
@@ -34,14 +36,14 @@
   }
 </script>
 
-{#if spec.name === "gate"}
+{#if spec.marks === "gates"}
   <GateMarks {index} {chartPart} {cells} {values} {ink} {height} />
-{:else if spec.name === "pitch"}
+{:else if spec.marks === "heads"}
   <PitchMarks {cells} {values} {scale} {ink} {heard} />
-{:else if spec.name !== "length" && spec.name !== "probability"}
-  <StemMarks {cells} {values} {scale} {ink} {heard} />
-{:else if spec.name === "length"}
+{:else if spec.marks === "lengths"}
   <LengthMarks {cells} {values} {scale} {ink} {heard} />
-{:else}
+{:else if spec.marks === "fog"}
   <FogMarks {cells} {values} {scale} {ink} />
+{:else}
+  <StemMarks {spec} {cursor} {cells} {values} {scale} {ink} {heard} />
 {/if}

@@ -1,9 +1,12 @@
 <!-- @component Lengths as bars that fill their share of the step, and stand the higher the longer. -->
 <script lang="ts">
   import { lengthInSteps } from "../../chart/values";
+  import { getChartView } from "../../state/context";
   import type { MarkProps } from "./props";
 
   let { cells, values, scale, ink, heard }: MarkProps = $props();
+
+  const view = getChartView();
 </script>
 
 {#each cells as cell (cell.tick)}
@@ -15,13 +18,13 @@
     <rect
       x={cell.x + 1.5}
       y={y - 2.5}
-      width={Math.max(1.5, room * lengthInSteps(value))}
+      width={Math.max(1.5, room * lengthInSteps(value, view))}
       height="5"
       fill={heard(cell) ? "var(--ink)" : "var(--paper)"}
       stroke-width="1"
     />
     <line
-      x1={cell.x + 1.5 + room * Math.min(1, lengthInSteps(value))}
+      x1={cell.x + 1.5 + room * Math.min(1, lengthInSteps(value, view))}
       x2={cell.x + 1.5 + room}
       y1={y}
       y2={y}

@@ -27,7 +27,7 @@
       stroke="var(--line-strong)"
     />
     <NoteLines
-      notes={outlines.of(track.id)}
+      notes={outlines.of(track.id)?.notes ?? []}
       x={(tick) => (tick - from) * scale}
       height={height - 8.4}
       thickness={2.6}

@@ -11,7 +11,7 @@
   const tracks = $derived(session.project.tracks);
   const chosen = $derived(session.track.id === track.id);
   const stage = session.stage;
-  const silent = $derived(stage.isSilent(track));
+  const silent = $derived(outlines.of(track.id)?.silent ?? false);
   const switches = [
     {
       letter: "M",

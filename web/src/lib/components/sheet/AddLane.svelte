@@ -1,15 +1,10 @@
 <!-- @component The lanes that the part does not have yet, to add one. -->
 <script lang="ts">
   import type { LaneName } from "../../api/types";
-  import { laneHelp } from "../../chart/values";
   import { getSession } from "../../state/context";
 
   const session = getSession();
-  const missing = $derived(
-    session.fittingLanes
-      .map((spec) => spec.name as LaneName)
-      .filter((name) => !session.part.lanes[name]),
-  );
+  const missing = $derived(session.fittingLanes.filter(({ name }) => !session.part.lanes[name]));
 
   function add(select: HTMLSelectElement): void {
     const lane = select.value as LaneName;
@@ -27,6 +22,7 @@
     onchange={(event) => add(event.currentTarget)}
   >
     <option value="" disabled>+ lane</option>
-    {#each missing as name (name)}<option value={name} title={laneHelp(name)}>{name}</option>{/each}
+    {#each missing as { name, label, help } (name)}<option value={name} title={help}>{label}</option
+      >{/each}
   </select>
 {/if}

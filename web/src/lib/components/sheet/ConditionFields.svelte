@@ -1,13 +1,6 @@
 <!-- @component When gate steps may sound: a sentence of up to three terms. -->
 <script lang="ts">
-  import {
-    conditionWords,
-    mostTerms,
-    readCondition,
-    termKinds,
-    writeCondition,
-    type Term,
-  } from "../../chart/conditions";
+  import { readCondition, writeCondition, type Term } from "../../chart/conditions";
   import { getSession } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -16,17 +9,20 @@
     condition: string;
     /** Whether the chosen steps have different ones. */
     mixed: boolean;
+    /** The condition as a sentence. */
+    words: string;
     commit: (condition: string) => Promise<void>;
   }
-  let { condition, mixed, commit }: Props = $props();
+  let { condition, mixed, words, commit }: Props = $props();
 
   const session = getSession();
-  const sentence = $derived(mixed ? { terms: [], or: false } : readCondition(condition));
+  const { terms, maxTerms } = $derived(session.lists);
+  const sentence = $derived(mixed ? { terms: [], or: false } : readCondition(condition, terms));
   const tracks = $derived(session.project.tracks);
   const another = $derived((tracks.find((t) => t.id !== session.track.id) ?? session.track).id);
 
-  function newTerm(words: string): Term | undefined {
-    const kind = termKinds.find((k) => k.words === words);
+  function newTerm(label: string): Term | undefined {
+    const kind = terms.find((k) => k.label === label);
     const track = kind?.form.includes("@") ? another : undefined;
     return kind && { not: false, kind, numbers: kind.usual, track };
   }
@@ -78,13 +74,13 @@
     <select
       class="control max-w-[158px]"
       aria-label="What the term says"
-      value={term.kind.words}
+      value={term.kind.label}
       onchange={(event) => {
         const next = newTerm(event.currentTarget.value);
         if (next) void put(at, { ...next, not: term.not });
       }}
     >
-      {#each termKinds as kind (kind.form)}<option value={kind.words}>{kind.words}</option>{/each}
+      {#each terms as { form, label } (form)}<option value={label}>{label}</option>{/each}
     </select>
     <button class="control px-1!" aria-label="Take term {at + 1} out" onclick={() => put(at)}
       >×</button
@@ -101,7 +97,7 @@
     {/if}
     {#each term.kind.numbers as number, place (place)}
       <NumberField
-        label={number.name}
+        label={number.label}
         value={term.numbers[place] ?? number.min}
         min={number.min}
         max={number.max}
@@ -112,9 +108,9 @@
   </div>
 {/each}
 {#if sentence.terms.length > 0}
-  <p class="caption pb-1 text-right">{conditionWords(condition, tracks)}</p>
+  <p class="caption pb-1 text-right">{words}</p>
 {/if}
-{#if sentence.terms.length < mostTerms}
+{#if sentence.terms.length < maxTerms}
   <FieldRow label="" help="Add a term to the condition.">
     <select
       class="control max-w-[150px]"
@@ -127,7 +123,7 @@
       }}
     >
       <option value="">+ only if</option>
-      {#each termKinds as kind (kind.form)}<option value={kind.words}>{kind.words}</option>{/each}
+      {#each terms as { form, label } (form)}<option value={label}>{label}</option>{/each}
     </select>
   </FieldRow>
 {/if}

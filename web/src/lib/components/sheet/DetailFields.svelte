@@ -1,13 +1,14 @@
 <!-- @component When gate steps may sound, how long they last, and whether rolls pass them by. -->
 <script lang="ts">
   import type { EditJSON, StepDetail } from "../../api/types";
-  import { getSession } from "../../state/context";
+  import { getChartView, getSession } from "../../state/context";
   import ConditionFields from "./ConditionFields.svelte";
   import LengthFields from "./LengthFields.svelte";
 
   let { steps }: { steps: number[] } = $props();
 
   const session = getSession();
+  const view = getChartView();
   const details = $derived(steps.map((step) => session.part.details?.[step] ?? {}));
   const detail: StepDetail = $derived(details[0] ?? {});
   const mixed = $derived(details.some((d) => (d.condition ?? "") !== (detail.condition ?? "")));
@@ -26,6 +27,7 @@
 <ConditionFields
   condition={detail.condition ?? ""}
   {mixed}
+  words={view.chartPart?.conditions[steps[0] ?? 0]?.words ?? ""}
   commit={(condition) => set({ condition })}
 />
 <LengthFields {detail} {set} />

@@ -1,7 +1,7 @@
 <!-- @component The lane of the cursor: its loop, its chance, and ways to write it anew. -->
 <script lang="ts">
   import type { LaneName } from "../../api/types";
-  import { laneHelp } from "../../chart/values";
+  import { gateLane } from "../../chart/gate";
   import { getChartView, getSession } from "../../state/context";
   import Section from "../fields/Section.svelte";
   import EvolveFields from "./EvolveFields.svelte";
@@ -14,13 +14,14 @@
   const session = getSession();
   const view = getChartView();
   const name = $derived(view.cursor.lane);
+  const spec = $derived(session.spec(name));
   const lane = $derived(session.lane(name));
   const spread = $derived(lane.spread);
 
   /** Takes a lane that is not essential off the chart; undo brings it back. */
   function remove(): void {
     void session.edit({ restoreLane: { ...session.address, lane: name } });
-    view.moveCursor("gate", view.stepOf("gate"));
+    view.moveCursor(gateLane, view.stepOf(gateLane));
   }
 </script>
 
@@ -32,23 +33,23 @@
     value={name}
     onchange={(event) => view.moveCursor(event.currentTarget.value as LaneName, view.cursor.step)}
   >
-    {#each session.lanes as spec (spec.name)}<option>{spec.name}</option>{/each}
+    {#each session.lanes as { name, label } (name)}<option value={name}>{label}</option>{/each}
   </select>
-  {#if !session.spec(name).always}
+  {#if !spec.always}
     <button class="control" data-help="Take the lane away. Undo brings it back." onclick={remove}
       >remove</button
     >
   {/if}
 </div>
-<p class="caption pb-1">{laneHelp(name)}</p>
-{#if name.startsWith("mod")}
+<p class="caption pb-1">{spec.help}</p>
+{#if spec.mod}
   <Section title="goes to"><ModFields {name} /></Section>
 {/if}
 <Section title="loop" summary={lane.linked ? "linked" : `${lane.length} × ${lane.rate}`}>
   <LoopSection {name} {lane} />
 </Section>
 <Section title="reshape"><ReshapeButtons {name} /></Section>
-{#if name !== "gate"}
+{#if !spec.leads}
   <Section
     title="spread"
     summary={spread && spread.depth > 0 && spread.chance > 0

@@ -9,23 +9,14 @@
   let { name, lane }: { name: LaneName; lane: Lane } = $props();
 
   const session = getSession();
-  const moverWords: Record<string, string> = {
-    clock: "its own clock",
-    step: "each gate step",
-    hit: "notes that sound",
-    strike: "each strike",
-  };
-  const movers = $derived(
-    session.spec(name).movers.map((value) => ({ value, words: moverWords[value] ?? value })),
-  );
-  const scaled = $derived(["velocity", "length", "probability"].includes(name));
+  const spec = $derived(session.spec(name));
 
   function set(change: LaneChange): Promise<void> {
     return session.setLane(name, change);
   }
 </script>
 
-{#if name !== "gate"}
+{#if !spec.leads}
   <button
     class="control mb-1 w-full"
     aria-pressed={!lane.linked}
@@ -64,13 +55,14 @@
     choose={(rate) => set({ rate })}
   />
   <div class="grid grid-cols-4 gap-1 py-1" role="group" aria-label="order of {name}">
-    {#each session.lists.orders as order (order)}
+    {#each session.lists.orders as order (order.value)}
       <button
         class="control h-[24px]! px-0!"
-        aria-label={order}
-        aria-pressed={lane.order === order}
-        data-help="Order: {order}."
-        onclick={() => set({ order })}><OrderPicture {order} path={lane.path} /></button
+        aria-label={order.label}
+        aria-pressed={lane.order === order.value}
+        data-help="Order: {order.label}. {order.help}"
+        onclick={() => set({ order: order.value })}
+        ><OrderPicture order={order.value} path={lane.path} /></button
       >
     {/each}
   </div>
@@ -80,8 +72,8 @@
       help="A shape over the loop's steps, laid out in rows in a square."
       value=""
       choices={[
-        { value: "", words: "a shape…" },
-        ...session.lists.shapes.map((shape) => ({ value: shape.name, words: shape.name })),
+        { value: "", label: "a shape…" },
+        ...session.lists.shapes.map((shape) => ({ value: shape.name, label: shape.name })),
       ]}
       choose={(shape) => shape && set({ shape })}
     />
@@ -119,17 +111,17 @@
       commit={(back) => set({ drift: { ...lane.drift, back } })}
     />
   {/if}
-  {#if name !== "gate"}
+  {#if !spec.leads}
     <ChoiceRow
       label="moved by"
       help="What moves the lane on to its next step."
       value={lane.moves}
-      choices={movers}
+      choices={spec.movers}
       choose={(moves) => set({ moves })}
     />
   {/if}
 {/if}
-{#if scaled}
+{#if spec.scaled}
   <NumberRow
     label="amount"
     name="{name} amount"

@@ -8,18 +8,12 @@
   let { name }: { name: LaneName } = $props();
 
   const session = getSession();
-  const place = $derived(Number(name.slice(3)) - 1);
+  const place = $derived(session.spec(name).mod - 1);
   const mods = $derived(session.part.mods ?? []);
   const mod = $derived(mods[place]);
-  const words: Record<string, string> = {
-    control: "controller",
-    control14: "controller, 14 bits",
-    bend: "pitch bend",
-    pressure: "channel pressure",
-    program: "program",
-  };
-  const wide = $derived(mod?.target === "bend" || mod?.target === "control14");
-  const most = $derived(wide ? 16383 : 127);
+  const targets = $derived(session.lists.modTargets);
+  const target = $derived(targets.find((t) => t.name === mod?.target));
+  const most = $derived(target?.most ?? 127);
   const fresh: Mod = { target: "control", number: 74, least: 0, most: 127, glide: 0 };
 
   function set(change: Partial<Mod>): Promise<void> {
@@ -30,9 +24,9 @@
     return session.setPart({ mods: list });
   }
 
-  function setTarget(target: string): void {
-    const reach = target === "bend" || target === "control14" ? 16383 : 127;
-    void set({ target: target as Mod["target"], least: 0, most: reach });
+  function setTarget(name: string): void {
+    const next = targets.find((t) => t.name === name);
+    if (next) void set({ target: name as Mod["target"], least: 0, most: next.most });
   }
 </script>
 
@@ -41,20 +35,20 @@
   help="What the lane moves."
   value={mod?.target ?? ""}
   choices={[
-    ...(mod ? [] : [{ value: "", words: "nowhere yet" }]),
-    ...session.lists.modTargets.map((value) => ({ value, words: words[value] ?? value })),
+    ...(mod ? [] : [{ value: "", label: "nowhere yet" }]),
+    ...targets.map(({ name, label, help }) => ({ value: name, label, help })),
   ]}
-  choose={(target) => target && setTarget(target)}
+  choose={setTarget}
 />
 {#if mod}
-  {#if mod.target === "control" || mod.target === "control14"}
+  {#if target?.numbered}
     <NumberRow
       label="controller"
       help="Number of the MIDI controller."
       value={mod.number}
       min={0}
-      max={mod.target === "control" ? 119 : 31}
-      usual={mod.target === "control" ? 74 : 1}
+      max={target.mostNumber}
+      usual={Math.min(74, target.mostNumber)}
       commit={(number) => set({ number })}
     />
   {/if}

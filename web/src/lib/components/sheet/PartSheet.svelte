@@ -16,11 +16,11 @@
   const notes = $derived([
     ...session.lists.percussion.map(({ note, name }) => ({
       value: String(note),
-      words: `${note} ${name}`,
+      label: `${note} ${name}`,
     })),
     ...(session.lists.percussion.some(({ note }) => note === part.note)
       ? []
-      : [{ value: String(part.note), words: `${part.note}` }]),
+      : [{ value: String(part.note), label: `${part.note}` }]),
   ]);
 
   function set(change: Omit<SetPart, "track" | "pattern" | "part">): Promise<void> {
@@ -118,8 +118,8 @@
   help="What the length lane's values are shares and multiples of: the step, or a note value."
   value={part.lengthUnit ?? ""}
   choices={[
-    { value: "", words: "the step" },
-    ...session.lists.rates.map(({ name }) => ({ value: name, words: name })),
+    { value: "", label: "the step" },
+    ...session.lists.rates.map(({ name }) => ({ value: name, label: name })),
   ]}
   choose={(lengthUnit) => set({ lengthUnit })}
 />

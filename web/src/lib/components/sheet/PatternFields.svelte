@@ -75,8 +75,8 @@
   help="Where a pattern begins when it comes to play: at its first step, or where it would be if it had played all along."
   value={track.entersAsPlayed ? "played" : "first"}
   choices={[
-    { value: "first", words: "at its first step" },
-    { value: "played", words: "as if it had played" },
+    { value: "first", label: "at its first step" },
+    { value: "played", label: "as if it had played" },
   ]}
   choose={(how) => session.setTrack({ entersAsPlayed: how === "played" })}
 />

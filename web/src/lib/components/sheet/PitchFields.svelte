@@ -14,11 +14,6 @@
   const kit = $derived(track.kind === "kit");
   const tuned: Tuned = $derived(track.tuned ?? { by: "instrument" });
   const octave = 12;
-  const ways: Record<string, string> = {
-    instrument: "the instrument",
-    bend: "pitch bends",
-    messages: "tuning messages",
-  };
 
   function setTuned(by: Tuned["by"]): Promise<void> {
     return session.setTrack({ tuned: by === "bend" ? { by, channels: 4, range: 2 } : { by } });
@@ -83,7 +78,7 @@
     label="in tune by"
     help="How notes get in tune: the instrument has the tuning, each note is bent on a channel of its own, or keys are retuned by messages."
     value={tuned.by}
-    choices={session.lists.tunedBys.map((value) => ({ value, words: ways[value] ?? value }))}
+    choices={session.lists.tunedBys}
     choose={(by) => setTuned(by as Tuned["by"])}
   />
   {#if tuned.by === "bend"}

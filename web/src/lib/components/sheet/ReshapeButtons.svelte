@@ -58,7 +58,7 @@
   <button class="control" data-help="Clear: the usual values." onclick={() => reshape("clear")}
     >clear</button
   >
-  {#if name === "gate"}
+  {#if session.spec(name).leads}
     <span class="flex items-center gap-1">
       <NumberField
         label="Gates of a Euclidean rhythm"

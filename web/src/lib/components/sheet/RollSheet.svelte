@@ -2,7 +2,6 @@
 <script lang="ts">
   import { counted } from "../../counted";
   import type { Recipe, RollRequest } from "../../api/types";
-  import { laneHelp } from "../../chart/values";
   import { randomLuck } from "../../state/luck";
   import { getChartView, getSession } from "../../state/context";
   import type { RollSettings } from "../../state/roller.svelte";
@@ -22,11 +21,14 @@
   const scopes = $derived([
     {
       value: "lane",
-      words: steps.length > 0 ? `${counted(steps.length, "step")} of ${name}` : `lane ${name}`,
+      label:
+        steps.length > 0
+          ? `${counted(steps.length, "step")} of ${spec.label}`
+          : `lane ${spec.label}`,
     },
-    { value: "part", words: "all lanes of the part" },
-    { value: "track", words: "all lanes of the track" },
-    { value: "all", words: "all tracks" },
+    { value: "part", label: "all lanes of the part" },
+    { value: "track", label: "all lanes of the track" },
+    { value: "all", label: "all tracks" },
   ]);
 
   async function set(change: Partial<RollSettings>): Promise<void> {
@@ -42,7 +44,7 @@
 </script>
 
 <p class="caption pb-1">
-  New values for the steps that are not locked, as one edit. {laneHelp(name)}
+  New values for the steps that are not locked, as one edit. {spec.help}
 </p>
 <ChoiceRow
   label="what"
@@ -52,7 +54,7 @@
   choices={scopes}
   choose={(value) => (roller.scope = value as RollRequest["scope"])}
 />
-{#if roller.scope === "lane" && name !== "gate"}
+{#if roller.scope === "lane" && !spec.leads}
   <NumberRow
     label="lowest"
     name="Roll lowest"

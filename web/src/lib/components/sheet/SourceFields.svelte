@@ -11,17 +11,10 @@
   const source = $derived(track.source);
   const others = $derived(session.project.tracks.filter((t) => t.id !== track.id));
   const follows = $derived(source.kind === "starts" || source.kind === "ends");
-  const words: Record<string, string> = {
-    own: "its own rate",
-    starts: "starts of notes of",
-    ends: "ends of notes of",
-    "input notes": "notes that come in",
-    "input control": "a controller that comes in",
-  };
   const choices = $derived(
-    session.lists.sources
-      .filter((kind) => others.length > 0 || (kind !== "starts" && kind !== "ends"))
-      .map((value) => ({ value, words: words[value] ?? value })),
+    session.lists.sources.filter(
+      ({ value }) => others.length > 0 || (value !== "starts" && value !== "ends"),
+    ),
   );
   const quarter = $derived(session.lists.ticksPerQuarter);
 
@@ -54,7 +47,7 @@
     name="Track that is followed"
     help="The track whose notes are the clock."
     value={String(source.track)}
-    choices={others.map((t) => ({ value: String(t.id), words: t.name }))}
+    choices={others.map((t) => ({ value: String(t.id), label: t.name }))}
     choose={(id) => set({ track: Number(id) })}
   />
 {:else if source.kind !== "own"}

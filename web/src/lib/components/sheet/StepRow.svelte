@@ -1,9 +1,7 @@
-<!-- @component The values of some steps of a lane: one, or many as a range. -->
+<!-- @component The values of some steps of a lane: one, or many as a range; those with words by their words. -->
 <script lang="ts">
-  import type { LaneName, LaneSpec } from "../../api/types";
-  import { Gate } from "../../chart/gate";
-  import { degreeOf } from "../../chart/notes";
-  import { degreeName, effective, laneHelp, lengthUnit } from "../../chart/values";
+  import type { LaneSpec } from "../../api/types";
+  import { effective, unitText } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -12,19 +10,19 @@
 
   const session = getSession();
   const view = getChartView();
-  const name = $derived(spec.name as LaneName);
+  const name = $derived(spec.name);
   const values = $derived(steps.map((step) => view.values(name)[step] ?? spec.default));
   const value = $derived(values[0] ?? spec.default);
   const mixed = $derived(values.some((v) => v !== value));
   const label = $derived(
-    steps.length === 1 ? `${name} of step ${(steps[0] ?? 0) + 1}` : `${name} of chosen steps`,
+    steps.length === 1
+      ? `${spec.label} of step ${(steps[0] ?? 0) + 1}`
+      : `${spec.label} of chosen steps`,
   );
-  const heard = $derived(effective(name, session.lane(name).amount, value, spec));
-  const gates = [
-    { value: Gate.off, name: "off" },
-    { value: Gate.on, name: "on" },
-    { value: Gate.tie, name: "tie" },
-  ];
+  const heard = $derived(effective(view.inForce(name), value, spec));
+  const words = $derived(spec.words?.map((text, i) => ({ text, value: spec.least + i })) ?? []);
+  /** So many words stand beside each other as buttons; more are a list. */
+  const mostButtons = 3;
 
   function set(to: number): Promise<void> {
     return view.write(name, Object.fromEntries(steps.map((step) => [step, to])));
@@ -32,22 +30,28 @@
 
   function unit(): string {
     if (mixed) return "";
-    if (name === "length") return lengthUnit(value);
-    if (name === "pitch") return degreeName(value, view.degrees);
-    if (name === "chord") return session.lists.chords[value]?.name ?? "";
-    if (heard !== value) return `→ ${heard}`;
-    return ["probability", "nudge", "swing"].includes(name) ? "%" : "";
+    return heard !== value ? `→ ${heard}` : unitText(spec, value, view);
   }
 </script>
 
-<FieldRow label={name} help={laneHelp(name)}>
-  {#if name === "gate"}
+<FieldRow label={spec.label} help={spec.help}>
+  {#if words.length > mostButtons}
+    <select
+      class="control max-w-[132px] min-w-0"
+      aria-label={label}
+      value={mixed ? "" : value}
+      onchange={(event) => set(Number(event.currentTarget.value))}
+    >
+      {#if mixed}<option value="" disabled>different ones</option>{/if}
+      {#each words as word (word.value)}<option value={word.value}>{word.text}</option>{/each}
+    </select>
+  {:else if words.length > 0}
     <span class="flex" role="group" aria-label={label}>
-      {#each gates as gate (gate.name)}
+      {#each words as word (word.value)}
         <button
           class="control px-1.5!"
-          aria-pressed={!mixed && value === gate.value}
-          onclick={() => set(gate.value)}>{gate.name}</button
+          aria-pressed={!mixed && value === word.value}
+          onclick={() => set(word.value)}>{word.text}</button
         >
       {/each}
     </span>
@@ -55,12 +59,14 @@
     <span class="text-ink-2 max-w-[80px] truncate text-[12px]">{unit()}</span>
     <NumberField
       {label}
-      help={laneHelp(name)}
+      help={spec.help}
       {value}
       min={spec.least}
       max={spec.most}
       usual={spec.default}
-      read={name === "pitch" ? (text) => degreeOf(text, view.degrees) : undefined}
+      read={spec.reads === "degree"
+        ? (text) => session.notes.degreeOf(text, view.degrees)
+        : undefined}
       width={mixed ? "7ch" : "4ch"}
       many={mixed
         ? {

@@ -5,6 +5,7 @@ stands for that number.
 -->
 <script lang="ts">
   import type { LaneName, LaneSpec } from "../../api/types";
+  import { gateLane } from "../../chart/gate";
   import { getChartView, getSession } from "../../state/context";
   import AddLane from "./AddLane.svelte";
   import DetailFields from "./DetailFields.svelte";
@@ -17,17 +18,15 @@ stands for that number.
   const loop = $derived(loopOf(lane));
   const step = $derived(view.stepOf(lane));
   const specs: LaneSpec[] = $derived(
-    session.lanes.filter((s) =>
-      view.boxed ? view.chosen[s.name as LaneName] : loopOf(s.name as LaneName) === loop,
-    ),
+    session.lanes.filter((s) => (view.boxed ? view.chosen[s.name] : loopOf(s.name) === loop)),
   );
   const gates = $derived(
-    view.boxed ? (view.chosen.gate ?? []) : loop === "gate" ? [view.stepOf("gate")] : [],
+    view.boxed ? (view.chosen[gateLane] ?? []) : loop === gateLane ? [view.stepOf(gateLane)] : [],
   );
   const count = $derived(Object.values(view.chosen).reduce((sum, steps) => sum + steps.length, 0));
 
   function loopOf(name: LaneName): LaneName {
-    return session.lane(name).linked ? "gate" : name;
+    return session.lane(name).linked ? gateLane : name;
   }
 </script>
 
@@ -40,11 +39,12 @@ stands for that number.
   <h2 class="text-[14px] font-semibold">
     Step {step + 1} <span class="text-ink-2 font-normal">of {session.lane(loop).length}</span>
   </h2>
-  <p class="caption mb-1">{loop === "gate" ? "the gate's loop" : `the ${loop} lane's own loop`}</p>
+  <p class="caption mb-1">
+    {loop === gateLane ? "the gate's loop" : `the ${loop} lane's own loop`}
+  </p>
 {/if}
 {#each specs as spec (spec.name)}
-  {@const name = spec.name as LaneName}
-  <StepRow {spec} steps={view.boxed ? (view.chosen[name] ?? []) : [step]} />
+  <StepRow {spec} steps={view.boxed ? (view.chosen[spec.name] ?? []) : [step]} />
 {/each}
 {#if gates.length > 0}<DetailFields steps={gates} />{/if}
 <button

@@ -71,8 +71,8 @@
   help="What a pair is: two steps of the project's swing grid from the bar line, which all tracks share, or two of this track's own steps."
   value={track.swingOwnSteps ? "own" : "grid"}
   choices={[
-    { value: "grid", words: `on the grid, ${session.project.swingGrid}` },
-    { value: "own", words: "by its own steps" },
+    { value: "grid", label: `on the grid, ${session.project.swingGrid}` },
+    { value: "own", label: "by its own steps" },
   ]}
   choose={(by) => session.setTrack({ swingOwnSteps: by === "own" })}
 />
@@ -114,10 +114,10 @@
     help="Chance shifts notes by this division too."
     value=""
     choices={[
-      { value: "", words: "+ shift" },
+      { value: "", label: "+ shift" },
       ...session.lists.rates
         .filter(({ name, ticks }) => ticks <= quarter && !shifts.includes(name))
-        .map(({ name }) => ({ value: name, words: name })),
+        .map(({ name }) => ({ value: name, label: name })),
     ]}
     choose={(shift) => shift && session.setTrack({ shifts: [...shifts, shift] })}
   />

@@ -1,7 +1,7 @@
 <!-- @component A table from which a lane's value is drawn, as bars that show the true percentages. -->
 <script lang="ts">
   import type { Lane, LaneName, Weight } from "../../api/types";
-  import { valueText } from "../../chart/values";
+  import { shortText } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
   import WeightLine from "./WeightLine.svelte";
@@ -24,8 +24,8 @@
 
   /** What a line of one value draws, where a name says more than its number. */
   function drawn(line: Weight): string {
-    if (line.lowest !== line.highest || (name !== "pitch" && name !== "chord")) return "";
-    return valueText(spec, line.lowest, view.degrees, session.lists.chords).split(" · ")[0] ?? "";
+    const named = spec.reads === "degree" || spec.reads === "words";
+    return named && line.lowest === line.highest ? shortText(spec, line.lowest, view) : "";
   }
 
   function add(): Promise<void> {
@@ -47,7 +47,7 @@
     number={i + 1}
     weight={line.weight}
     {total}
-    rest={name === "pitch" ? (line.rest ?? false) : undefined}
+    rest={spec.rests ? (line.rest ?? false) : undefined}
     change={(part) => change(i, part)}
     remove={() => set(weights.filter((_, at) => at !== i))}
   >

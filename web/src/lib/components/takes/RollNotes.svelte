@@ -5,7 +5,6 @@ note moves it, one of its end makes it longer; a double click on the paper write
 -->
 <script lang="ts">
   import type { Roll, RollNote } from "../../api/types";
-  import { noteName } from "../../chart/notes";
   import { RollHand } from "../../roll/rollHand.svelte";
   import { leastWidth, type RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
@@ -129,9 +128,9 @@ note moves it, one of its end makes it longer; a double click on the paper write
       data-note={note.place}
       role="option"
       aria-selected={chosen}
-      aria-label="{noteName(note.key)}, bar {(desk.barLines.position(note.start) + 1).toFixed(
-        2,
-      )}, velocity {note.velocity}"
+      aria-label="{desk.session.notes.name(note.key)}, bar {(
+        desk.barLines.position(note.start) + 1
+      ).toFixed(2)}, velocity {note.velocity}"
     />
   {/each}
   {#if hand.box}

@@ -32,8 +32,8 @@
     help="Ticks a quarter note: 960 is what most programs like best; 20160 is exact, so that nothing is rounded."
     value={division}
     choices={[
-      { value: "960", words: "960" },
-      { value: "20160", words: "20160, exact" },
+      { value: "960", label: "960" },
+      { value: "20160", label: "20160, exact" },
     ]}
     choose={(value) => (division = value)}
   />
@@ -43,8 +43,8 @@
     name="Format"
     value={format}
     choices={[
-      { value: "1", words: "each its own" },
-      { value: "0", words: "all in one" },
+      { value: "1", label: "each its own" },
+      { value: "0", label: "all in one" },
     ]}
     choose={(value) => (format = value)}
   />

@@ -1,7 +1,6 @@
 <!-- @component What a take counts, and what it has in common with another. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
-  import { noteName } from "../../chart/notes";
   import { getSession, getTakeDesk } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import Section from "../fields/Section.svelte";
@@ -15,10 +14,10 @@
   const s = $derived(desk.statistics);
   const most = $derived(Math.max(0, ...(s?.bars.map((bar) => bar.notes) ?? [])));
   const others = $derived([
-    { value: "", words: "none" },
+    { value: "", label: "none" },
     ...session.shelf.takes
       .filter((take) => take.id !== summary.id && !take.deleted)
-      .map((take) => ({ value: String(take.id), words: take.name })),
+      .map((take) => ({ value: String(take.id), label: take.name })),
   ]);
   const whose = $derived(
     desk.roll?.tracks.find((track) => track.id === desk.track)?.name ?? "all tracks",
@@ -65,7 +64,7 @@
   </Section>
   <Section title="Pitches">
     <Columns
-      values={s.keys.map((key) => ({ name: noteName(key.value), value: key.count }))}
+      values={s.keys.map((key) => ({ name: session.notes.name(key.value), value: key.count }))}
       label="How often each pitch comes"
     />
   </Section>

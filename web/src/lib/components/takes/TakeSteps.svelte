@@ -14,14 +14,14 @@
   let wanted = $state("");
 
   const targets = $derived([
-    ...session.project.tracks.map((t) => ({ value: String(t.id), words: t.name })),
-    { value: "melodic", words: "a new track" },
-    { value: "kit", words: "a new kit" },
+    ...session.project.tracks.map((t) => ({ value: String(t.id), label: t.name })),
+    { value: "melodic", label: "a new track" },
+    { value: "kit", label: "a new kit" },
   ]);
   const target = $derived(targets.some(({ value }) => value === wanted) ? wanted : "melodic");
   const rates = $derived([
-    { value: "", words: "found" },
-    ...session.lists.rates.map(({ name }) => ({ value: name, words: name })),
+    { value: "", label: "found" },
+    ...session.lists.rates.map(({ name }) => ({ value: name, label: name })),
   ]);
 
   async function write(): Promise<void> {
