@@ -58,3 +58,16 @@ func TestWhenConditionsHold(t *testing.T) {
 		})
 	}
 }
+
+// While filling, steps that are off stay undecided in a part that fills none: they are no last step that was silent.
+func TestAFillOfNothingDecidesNothing(t *testing.T) {
+	p := testkit.Plain(func(p *score.Project, _ *score.Track, part *score.Part) {
+		p.Filling = true
+		part.Lanes.Gate.Length = 4
+		clear(part.Lanes.Gate.Steps)
+		part.Lanes.Gate.Steps[0], part.Lanes.Gate.Steps[2] = score.On, score.On
+		part.Details = map[int]score.StepDetail{2: {Condition: "sounded"}}
+	})
+	require.Len(t, play.Render(p, 0, 4*sixteenth, nil), 2)
+	require.Len(t, play.Look(p, 1, 0, 4*sixteenth)[0].Forecasts, 2)
+}

@@ -82,7 +82,7 @@ func TestSlide(t *testing.T) {
 		testkit.SetLane(&part.Lanes.Slide, score.Slide, func(l *score.Lane) { l.Steps[0] = 1 })
 	})
 	notes := play.Render(p, 0, 8*sixteenth, nil)
-	require.Greater(t, notes[0].End, notes[1].Start)
+	require.Equal(t, notes[1].Start+sixteenth/8, notes[0].End, "an eighth of a step into it")
 	require.Less(t, notes[1].End, notes[2].Start)
 	slide := func(tick score.Tick, number uint8, value uint16) play.Change {
 		return play.Change{Tick: tick, Track: 1, Kind: midi.ControlChange, Number: number, Value: value}

@@ -58,3 +58,11 @@ func TestLoopsPlayTheSameFromAnyMomentOn(t *testing.T) {
 		require.Equal(t, late, play.Render(p, from, to, nil))
 	})
 }
+
+// Playing that begins where a note of a loop starts plays that note, and one that begins a tick later does not.
+func TestALoopIsEnteredAtTheStartOfItsNote(t *testing.T) {
+	p := testkit.Plain(func(*score.Project, *score.Track, *score.Part) {})
+	p.Tracks[0].Loop = &score.Loop{Start: 0, Length: 2000, Notes: []score.LoopNote{{Start: 500, Length: 4, Key: 50, Velocity: 80}}}
+	require.Equal(t, score.Tick(2500), play.Render(p, 2500, 4600, nil)[0].Start)
+	require.Equal(t, score.Tick(4500), play.Render(p, 2501, 4600, nil)[0].Start)
+}

@@ -73,3 +73,34 @@ func TestTheDensityOfARoll(t *testing.T) {
 	off := on - 0.3*all
 	require.Less(t, off*off/(0.3*all)+off*off/(0.7*all), 10.83)
 }
+
+// Where rolls of velocities from 1 to 100 land: evenly without a lean, and with one of 100 by the density 3x² (score.Spread);
+// chi-square over ten bands, nine degrees of freedom, alpha 0.001, the lucks fixed.
+func TestWhereRollsLand(t *testing.T) {
+	for lean, below := range map[int]func(x float64) float64{
+		0:    func(x float64) float64 { return x },
+		100:  func(x float64) float64 { return x * x * x },
+		-100: func(x float64) float64 { return 1 - (1-x)*(1-x)*(1-x) },
+	} {
+		p := testkit.Buoy()
+		var bands [10]float64
+		all := 0.0
+		for luck := range uint64(2000) {
+			roll := play.Roll{
+				LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Velocity},
+				Luck:        luck, Lowest: 1, Highest: 100, Density: 100, Lean: lean,
+			}
+			edit, _ := roll.Edit(p)
+			for _, s := range edit.Steps {
+				bands[(s.Value-1)/10]++
+				all++
+			}
+		}
+		chiSquare := 0.0
+		for i, got := range bands {
+			want := all * (below(float64(i+1)/10) - below(float64(i)/10))
+			chiSquare += (got - want) * (got - want) / want
+		}
+		require.Less(t, chiSquare, 27.88, "lean %d", lean)
+	}
+}
