@@ -48,9 +48,10 @@ type FileEntry struct {
 	// Input holds the bytes of a channel message that came in.
 	Input []int `json:"input,omitempty" jsonschema:"minItems=2,maxItems=3"`
 	// Song is the tick of the song with which playing goes on here. Chance is there as it is in the song, or with GoesOn it
-	// goes on from where it stood.
-	Song   *score.Tick `json:"song,omitempty" jsonschema:"minimum=0"`
-	GoesOn bool        `json:"goesOn,omitempty"`
+	// goes on from where it stood. With a Project beside it that one is opened here, with the live changes of Stage.
+	Song   *score.Tick    `json:"song,omitempty" jsonschema:"minimum=0"`
+	GoesOn bool           `json:"goesOn,omitempty"`
+	Stage  []stage.Change `json:"stage,omitempty" jsonschema:"maxItems=4096"`
 }
 
 // FileAction is an action as it stands in a file.
@@ -93,7 +94,10 @@ func fileEntryOf(entry Entry) FileEntry {
 		written.Action = &FileAction{Control: entry.Action.Control, Value: entry.Action.Value, At: entry.Action.At}
 	}
 	if entry.Jump != nil {
-		written.Song, written.GoesOn = &entry.Jump.Song, entry.Jump.GoesOn
+		written.Song, written.GoesOn, written.Project = &entry.Jump.Song, entry.Jump.GoesOn, entry.Jump.Project
+		if changes := entry.Jump.Staged().Changes(); len(changes) > 0 {
+			written.Stage = changes
+		}
 	}
 	if entry.Input != nil {
 		for _, b := range midi.Append(nil, *entry.Input) {
@@ -145,10 +149,8 @@ func (file *File) read() (l *Log, err error) {
 		return nil, err
 	}
 	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage)}
-	for i, change := range file.Stage {
-		if err := change.Control.CheckRange(change.Value); err != nil {
-			return nil, fmt.Errorf("live change %d of the log: %w", i+1, err)
-		}
+	if err := checkStage(file.Stage); err != nil {
+		return nil, err
 	}
 	reading := reader{project: l.Project, from: l.From}
 	for i, written := range file.Entries {
@@ -159,6 +161,15 @@ func (file *File) read() (l *Log, err error) {
 		l.Entries = append(l.Entries, entry)
 	}
 	return l, nil
+}
+
+func checkStage(changes []stage.Change) error {
+	for i, change := range changes {
+		if err := change.Control.CheckRange(change.Value); err != nil {
+			return fmt.Errorf("live change %d of the log: %w", i+1, err)
+		}
+	}
+	return nil
 }
 
 // reader is how far the entries of a file have been read.
@@ -174,8 +185,8 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		return entry, &score.FieldError{Field: "tick", Got: f.Tick, Allowed: fmt.Sprintf("%d to %d", r.last, score.LastTick)}
 	}
 	entry.Tick, r.last = f.Tick, f.Tick
-	given := 0
-	for _, is := range []bool{f.Edit != nil, f.Project != nil, f.Action != nil, f.Input != nil, f.Song != nil} {
+	given, opens := 0, f.Project != nil && f.Song != nil
+	for _, is := range []bool{f.Edit != nil, f.Project != nil && !opens, f.Action != nil, f.Input != nil, f.Song != nil} {
 		if is {
 			given++
 		}
@@ -183,9 +194,11 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	switch {
 	case given != 1:
 		return entry, &score.FileError{Reason: fmt.Sprintf("it must hold exactly one thing that happened, not %d", given)}
-	case f.GoesOn && f.Song == nil:
-		return entry, &score.FileError{Reason: "chance goes on only where the song jumps"}
-	case len(f.LetGo) > 0 && f.Edit == nil && f.Project == nil:
+	case f.GoesOn && (f.Song == nil || opens):
+		return entry, &score.FileError{Reason: "chance goes on only where the song jumps within its project"}
+	case len(f.Stage) > 0 && !opens:
+		return entry, &score.FileError{Reason: "only a project that is opened brings live changes"}
+	case len(f.LetGo) > 0 && (f.Edit == nil && f.Project == nil || opens):
 		return entry, &score.FileError{Reason: "only an edit takes live changes away"}
 	case f.Action != nil:
 		return r.action(entry, f.Action)
@@ -198,16 +211,16 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 			return entry, err
 		}
 		entry.Project, entry.LetGo, entry.Way = r.project, f.LetGo, edit
+	case opens:
+		return r.open(entry, f)
 	case f.Project != nil:
 		if err := f.Project.Validate(); err != nil {
 			return entry, err
 		}
 		r.project, entry.Project, entry.LetGo = f.Project, f.Project, f.LetGo
 	case f.Song != nil:
-		if *f.Song < 0 || *f.Song > score.LastTick {
-			return entry, &score.FieldError{Field: "song", Got: *f.Song, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
-		}
-		r.from, r.run, entry.Jump = *f.Song, f.Tick, &Jump{Song: *f.Song, GoesOn: f.GoesOn}
+		entry.Jump = &Jump{Song: *f.Song, GoesOn: f.GoesOn}
+		return entry, r.jump(f)
 	default:
 		m, err := readInput(f.Input)
 		if err != nil {
@@ -217,6 +230,28 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		entry.Input = &m
 	}
 	return entry, nil
+}
+
+// jump goes to where a song goes on.
+func (r *reader) jump(f FileEntry) error {
+	if *f.Song < 0 || *f.Song > score.LastTick {
+		return &score.FieldError{Field: "song", Got: *f.Song, Allowed: fmt.Sprintf("0 to %d", score.LastTick)}
+	}
+	r.from, r.run = *f.Song, f.Tick
+	return nil
+}
+
+// open reads the opening of another project.
+func (r *reader) open(entry Entry, f FileEntry) (Entry, error) {
+	if err := f.Project.Validate(); err != nil {
+		return entry, err
+	}
+	if err := checkStage(f.Stage); err != nil {
+		return entry, err
+	}
+	staged := stage.Of(f.Stage)
+	r.project, entry.Jump = f.Project, &Jump{Song: *f.Song, Project: f.Project, Stage: &staged}
+	return entry, r.jump(f)
 }
 
 // action reads an action. Where its value cannot be by then it has no effect, as while it was played.

@@ -6,13 +6,27 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 // Jump has the song go on from a tick of it. Everything that chance can move is there as it is in the song; or it goes on
 // from where it stood, and what moves by arithmetic alone is as it is in the song.
+//
+// With a Project that one plays from there on in place of the one before, with the live changes of Stage; nothing of what
+// was done or came in before reaches it, and chance does not go on.
 type Jump struct {
-	Song   score.Tick
-	GoesOn bool
+	Song    score.Tick
+	GoesOn  bool
+	Project *score.Project
+	Stage   *stage.Stage // nil is none
+}
+
+// Staged returns the live changes with which the project of a jump plays.
+func (j Jump) Staged() stage.Stage {
+	if j.Stage == nil {
+		return stage.Stage{}
+	}
+	return *j.Stage
 }
 
 // Perform returns what plays from a jump on, as Jump wants it: of a project, hearing what came in before.
@@ -32,6 +46,9 @@ func (p *Player) Jump(j Jump, ready *Performance) []midi.Message {
 	s := p.StageAt(p.run)
 	waiting := p.acts[p.pending:]
 	p.inputs = p.Inputs(j.Song)
+	if j.Project != nil {
+		p.written, s, waiting, p.inputs = j.Project, j.Staged(), nil, nil
+	}
 	p.pieces = append(p.pieces, Piece{Run: p.run, Song: j.Song})
 	p.began, p.settled, p.stage, p.acts, p.pending, p.going = s, s, s, nil, 0, going
 	p.checkpoints = nil

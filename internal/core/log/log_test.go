@@ -9,6 +9,7 @@ import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/testkit"
 )
 
@@ -25,7 +26,7 @@ func drawn(t *rapid.T) *log.Log {
 	for range rapid.IntRange(0, 6).Draw(t, "entries") {
 		tick += score.Tick(rapid.IntRange(0, 50_000).Draw(t, "after"))
 		entry := log.Entry{Tick: tick}
-		switch rapid.IntRange(0, 4).Draw(t, "entry") {
+		switch rapid.IntRange(0, 5).Draw(t, "entry") {
 		case 0:
 			edit := testkit.Edit(t, p)
 			next, _, err := score.Apply(p, edit)
@@ -44,6 +45,12 @@ func drawn(t *rapid.T) *log.Log {
 				action.Value = nil
 			}
 			s, entry.Action = s.After(action.Control, action.Value), &action
+		case 5:
+			p, s = testkit.Project(t), stage.Stage{}
+			change := testkit.Change(t, p)
+			s = s.With(change.Control, change.Value)
+			opened := s
+			entry.Jump, later = &log.Jump{Project: p, Stage: &opened}, -tick
 		case 1:
 			m := testkit.Input(t, tick+later)
 			m.Value = m.Value * uint16(min(1, m.Kind-midi.NoteOff)) // a note-off has no value
@@ -103,6 +110,9 @@ func TestWhichLogsAreRefused(t *testing.T) {
 		"entry 1 of the log: mute is 2; it must be 0 to 1":                        `"entries":[{"tick":5,"action":{"control":{"name":"mute","track":1},"value":2,"at":5}}],"end":9}`,
 		"entry 1 of the log: at is -1; it must be 0 to 806400000000":              `"entries":[{"tick":5,"action":{"control":{"name":"mute","track":1},"value":1,"at":-1}}],"end":9}`,
 		"entry 1 of the log: only an edit takes live changes away":                `"entries":[{"tick":5,"song":0,"letGo":[{"name":"mute","track":1}]}],"end":9}`,
+		"entry 1 of the log: chance goes on only where the song jumps within its": `"entries":[{"tick":5,"song":0,"goesOn":true,"project":{}}],"end":9}`,
+		"entry 1 of the log: only a project that is opened brings live changes":   `"entries":[{"tick":5,"song":0,"stage":[{"control":{"name":"swing"},"value":600}]}],"end":9}`,
+		"entry 1 of the log: name is \"\"":                                        `"entries":[{"tick":5,"song":0,"project":{"name":""}}],"end":9}`,
 		"live change 1 of the log: swing is 751; it must be 500 to 750":           `"stage":[{"control":{"name":"swing"},"value":751}],"entries":[],"end":9}`,
 		"from or end is 0 or 0; it must be":                                       `"entries":[],"end":0}`,
 		`unknown field "beats"`:                                                   `"entries":[],"end":9,"beats":4}`,
