@@ -89,7 +89,7 @@ func (a *app) replace(project *score.Project) {
 	a.t.Helper()
 	data, err := score.Encode(project)
 	require.NoError(a.t, err)
-	response, err := http.Post(a.url+"/api/project.json?revision=1", "application/json", strings.NewReader(string(data)))
+	response, err := http.Post(a.url+"/api/projects/file?revision=1", "application/json", strings.NewReader(string(data)))
 	require.NoError(a.t, err)
 	defer response.Body.Close()
 	require.Equal(a.t, http.StatusOK, response.StatusCode)

@@ -57,9 +57,10 @@ func newHost(opened *studio.Studio, staged stage.Stage, kept *store.Store, addre
 	h.transport = live.New(opened.State().Project, live.Options{Omitted: func(o live.Omission) {
 		h.handler.Notice(fmt.Sprintf("This machine could not keep up: %s. What plays goes on in its place.", o))
 	}}, h.recorder, h.wake)
-	h.stage = live.NewStageKeeper(kept, staged, h.reporter(health.Stage, "the live changes wait in memory until they can be stored"))
-	h.transport.SetStage(staged)
-	h.transport.ListenStage(func(p live.Performing) { h.stage.Keep(p.Stage) })
+	h.stage = live.NewStageKeeper(kept, h.reporter(health.Stage, "the live changes wait in memory until they can be stored"))
+	state := opened.State()
+	h.transport.Open(live.Opened{Document: state.Document, Revision: state.Revision, Project: state.Project, Stage: staged}, live.Now)
+	h.transport.ListenStage(func(p live.Performing) { h.stage.Keep(p.Document, p.Stage) })
 	h.handler = server.New(server.Options{
 		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(address),
 		Health: h.board, Log: log,

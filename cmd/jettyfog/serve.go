@@ -64,7 +64,7 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 		return usageError{fmt.Errorf("--addr %s: %w", f.Addr, err)}
 	}
 	defer listener.Close()
-	document, err := kept.Document(ctx, score.Demo())
+	document, err := kept.OpenDocument(ctx, score.Demo())
 	if err != nil {
 		return err
 	}
@@ -72,7 +72,7 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	staged, err := kept.Stage(ctx)
+	staged, err := kept.Stage(ctx, document.ID)
 	if err != nil {
 		return err
 	}

@@ -39,14 +39,14 @@ var mayImport = map[string][]string{
 	"internal/core/theory":    {},
 	"internal/health":         {},
 	"internal/live":           {"internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/output"},
-	"internal/memory":         {"internal/core/score", "internal/core/take", "internal/studio"},
+	"internal/memory":         {"internal/core/score", "internal/core/stage", "internal/core/take", "internal/studio"},
 	"internal/output":         {"internal/core/midi"},
 	"internal/output/conform": {"internal/core/midi", "internal/core/score", "internal/output"},
 	"internal/schema":         {"internal/core/log", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
 	"internal/server":         {"internal/core/bounds", "internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/live", "internal/output", "internal/shelf", "internal/studio"},
 	"internal/shelf":          {"internal/core/score", "internal/core/take"},
 	"internal/store":          {"internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
-	"internal/studio":         {"internal/core/score"},
+	"internal/studio":         {"internal/core/score", "internal/core/stage"},
 	"web":                     {},
 }
 

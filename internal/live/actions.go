@@ -61,6 +61,9 @@ func (t *Transport) Do(doings []Doing, when When, bars int) error {
 
 // check refuses what cannot be done.
 func (t *Transport) check(doings []Doing) error {
+	if t.opening != nil {
+		return ErrOpening
+	}
 	if len(t.queue)+len(doings) > MaxQueue {
 		return ErrQueueFull
 	}

@@ -211,7 +211,7 @@ type shelf struct {
 	saved   []stage.Stage
 }
 
-func (s *shelf) SaveStage(_ context.Context, live stage.Stage) error {
+func (s *shelf) SaveStage(_ context.Context, _ int64, live stage.Stage) error {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if s.refuses {
@@ -227,21 +227,22 @@ func TestLiveChangesAreKept(t *testing.T) {
 	synctest.Test(t, func(t *testing.T) {
 		var problems []error
 		kept := &shelf{refuses: true}
-		keeper := NewStageKeeper(kept, stage.Stage{}, func(problem error) { problems = append(problems, problem) })
+		keeper := NewStageKeeper(kept, func(problem error) { problems = append(problems, problem) })
 		ctx, stop := context.WithCancel(t.Context())
 		var running sync.WaitGroup
 		running.Go(func() { keeper.Run(ctx) })
 		one, two := stage.Stage{}.With(muteBuoy, 1), stage.Stage{}.With(muteBuoy, 0)
-		keeper.Keep(one)
+		keeper.Keep(1, stage.Stage{})
+		keeper.Keep(1, one)
 		pass(time.Second)
 		require.NotEmpty(t, problems)
 		require.Error(t, problems[len(problems)-1])
 		kept.refuses = false
-		keeper.Keep(two)
+		keeper.Keep(1, two)
 		pass(time.Second)
 		require.NoError(t, problems[len(problems)-1])
 		require.Equal(t, []stage.Stage{two}, kept.saved)
-		keeper.Keep(one)
+		keeper.Keep(1, one)
 		stop()
 		running.Wait()
 		require.Equal(t, []stage.Stage{two, one}, kept.saved, "what is left is written at the end")

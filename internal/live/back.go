@@ -43,6 +43,9 @@ func (t *Transport) TakeBack(id int64) error {
 func (t *Transport) Back() error {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	if t.opening != nil {
+		return ErrOpening
+	}
 	for len(t.back) > 0 {
 		last := t.back[len(t.back)-1]
 		t.back = t.back[:len(t.back)-1]
@@ -69,9 +72,13 @@ func (t *Transport) undoes(u undone) bool {
 func (t *Transport) Reset() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.queue = nil
-	for _, change := range t.stage.Changes() {
-		t.do(Doing{Control: change.Control}, Now, 0, false)
+	if t.opening != nil {
+		t.opening.Stage = stage.Stage{}
+	} else {
+		t.queue = nil
+		for _, change := range t.stage.Changes() {
+			t.do(Doing{Control: change.Control}, Now, 0, false)
+		}
 	}
 	t.notifyStage()
 }

@@ -45,7 +45,7 @@ func BenchmarkWakeLag(b *testing.B) {
 	kept, err := store.Open(b.TempDir())
 	require.NoError(b, err)
 	defer func() { require.NoError(b, kept.Close()) }()
-	document, err := kept.Document(b.Context(), score.Demo())
+	document, err := kept.OpenDocument(b.Context(), score.Demo())
 	require.NoError(b, err)
 	imported := take.Render(score.Demo(), 64)
 	watch := &stopwatch{Wake: kept.Wake()}
@@ -59,7 +59,7 @@ func BenchmarkWakeLag(b *testing.B) {
 		running.Go(func() { watch.transport.Run(ctx) })
 		running.Go(func() {
 			every(ctx, 10*time.Millisecond, func() {
-				document = studio.Document{Project: document.Project, Revision: document.Revision + 1}
+				document = studio.Document{ID: 1, Project: document.Project, Revision: document.Revision + 1}
 				require.NoError(b, kept.SaveMove(context.WithoutCancel(ctx), document))
 				edits++
 			})

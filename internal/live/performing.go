@@ -15,8 +15,10 @@ func (t *Transport) Stage() stage.Stage {
 
 // Performing is what was changed on top of the project, and what waits.
 type Performing struct {
-	Stage stage.Stage
-	Queue []Queued
+	// Document is the one that is open.
+	Document int64
+	Stage    stage.Stage
+	Queue    []Queued
 	// Back is how many actions can be undone.
 	Back int
 }
@@ -36,7 +38,10 @@ func (t *Transport) Performing() Performing {
 }
 
 func (t *Transport) performing() Performing {
-	p := Performing{Stage: t.stage, Back: len(t.back)}
+	if t.opening != nil { // all that is there of the one that waits
+		return Performing{Document: t.opening.Document, Stage: t.opening.Stage}
+	}
+	p := Performing{Document: t.document, Stage: t.stage, Back: len(t.back)}
 	for _, q := range t.queue {
 		p.Queue = append(p.Queue, Queued{ID: q.id, Doing: Doing{q.Control, q.Value}, At: t.player.Pieces().Song(q.At)})
 	}
@@ -59,21 +64,14 @@ func (t *Transport) notifyStage() {
 	}
 }
 
-// SetStage puts live changes on the project, as they were when the program ended. It does nothing while playing.
-func (t *Transport) SetStage(s stage.Stage) {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	if !t.playing {
-		t.stage = s.Stopped()
-		t.notifyStage()
-	}
-}
-
 // Course returns how a state of the project plays a track from a tick of the song on: with what was done since playing began
 // while it plays, and else with the live changes put on it.
 func (t *Transport) Course(written *score.Project, track int, from score.Tick) play.Course {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	if t.opening != nil {
+		return play.Course{Project: t.opening.Stage.On(written)}
+	}
 	if t.playing {
 		return t.player.Course(written, track, from)
 	}

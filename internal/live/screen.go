@@ -39,6 +39,8 @@ type Status struct {
 	Tempo score.Tempo `json:"tempo"`
 	// Jump is one that waits.
 	Jump *NextJump `json:"jump,omitempty"`
+	// Opening says that the project that was opened last waits to come in.
+	Opening bool `json:"opening,omitempty"`
 	// Stopped is the tick of the song at which playing stopped last, Loop the range of it that is looped.
 	Stopped score.Tick `json:"stopped"`
 	Loop    Range      `json:"loop"`

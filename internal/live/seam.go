@@ -28,6 +28,9 @@ func (t *Transport) nextSeam() (next seam, ok bool) {
 	if t.jump != nil && (!ok || t.jump.run <= next.run) {
 		next, ok = *t.jump, true
 	}
+	if t.opening != nil && (!ok || t.opening.run <= next.run) {
+		next, ok = t.opening.seam(), true
+	}
 	return next, ok
 }
 
@@ -41,6 +44,9 @@ func (t *Transport) JumpTo(bar int64, when When, bars int, goesOn bool) error {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	for t.playing {
+		if t.opening != nil {
+			return ErrOpening
+		}
 		jump := log.Jump{Song: t.project.Bars().Start(bar), GoesOn: goesOn}
 		run := t.moment(stage.Control{}, when, bars)
 		ready := t.toPrepare(seam{run: run, Jump: jump})
@@ -51,7 +57,7 @@ func (t *Transport) JumpTo(bar int64, when When, bars int, goesOn bool) error {
 			break
 		}
 		next := seam{run: t.moment(stage.Control{}, when, bars), Jump: jump}
-		if !t.fits(ready, next) {
+		if t.opening != nil || !t.fits(ready, next) {
 			continue
 		}
 		if t.jump = &next; !t.fits(t.prepared, next) {
@@ -87,6 +93,9 @@ type prepared struct {
 
 // toPrepare returns what is to be prepared for a seam as everything is now.
 func (t *Transport) toPrepare(s seam) *prepared {
+	if s.Project != nil {
+		return &prepared{project: s.Project, stage: s.Staged(), jump: s.Jump}
+	}
 	return &prepared{project: t.player.Written(), stage: t.player.StageAt(s.run), jump: s.Jump, inputs: t.player.Inputs(s.Song)}
 }
 
@@ -95,7 +104,10 @@ func (p *prepared) prepare() { p.performance = p.jump.Perform(p.stage.On(p.proje
 
 // fits reports whether what is prepared is what plays from a seam on as everything is now.
 func (t *Transport) fits(p *prepared, s seam) bool {
-	return p != nil && p.project == t.player.Written() && p.stage.Equal(t.player.StageAt(s.run)) && p.jump == s.Jump &&
+	if p != nil && s.Project != nil {
+		return p.project == s.Project && p.stage.Equal(s.Staged())
+	}
+	return p != nil && p.jump.Project == nil && p.project == t.player.Written() && p.stage.Equal(t.player.StageAt(s.run)) && p.jump == s.Jump &&
 		len(p.inputs) == len(t.player.Inputs(s.Song))
 }
 

@@ -23,6 +23,7 @@ func (t *Transport) status() Status {
 		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
 		Tick: since + piece.Later(), At: t.timeOf(since), Tempo: tempo[place[0]].Tempo, Loop: t.loop,
 	}
+	status.Opening = t.opening != nil
 	if t.jump != nil {
 		status.Jump = &NextJump{At: t.player.Pieces().Song(t.jump.run), To: t.jump.Song}
 	}
@@ -70,7 +71,7 @@ func (t *Transport) note(entry log.Entry) {
 	if t.log.Project == nil {
 		return
 	}
-	if entry.Project != nil {
+	if entry.Project != nil || entry.Jump != nil && entry.Jump.Project != nil {
 		t.logged++
 	}
 	if entry.Tick = t.player.Run(); t.logged > maxLogged || len(t.log.Entries) == log.MaxEntries {

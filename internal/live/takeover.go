@@ -32,6 +32,12 @@ type edited struct {
 func (t *Transport) SetProject(project *score.Project, change Change) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	if t.opening != nil {
+		t.opening = t.opening.changed(project, change)
+		t.prepare()
+		t.notifyStage()
+		return
+	}
 	before := t.project
 	if t.wanted.project != nil {
 		before = t.wanted.project

@@ -33,6 +33,7 @@ type Transport struct {
 	wake     *Recorder
 
 	mu       sync.Mutex
+	document int64          // which one is open
 	project  *score.Project // as it is written
 	revision int64
 	stage    stage.Stage // the live changes with all that was done
@@ -51,6 +52,8 @@ type Transport struct {
 	player          *log.Player      // what plays, or played last; nil before anything did
 	loop            Range            // of the song, that is played over and over
 	jump            *seam            // where it goes on elsewhere once, or nil
+	opening         *opening         // the project that waits to come in, or nil
+	cuts            []cut            // where others came in of which nothing was heard yet
 	prepared        *prepared        // what plays from the next seam on, once it has been computed
 	preparing       bool             // whether a goroutine computes it
 	stopped         score.Tick       // the tick of the song at which playing stopped last
@@ -121,6 +124,10 @@ func (t *Transport) Detach(s Screen) {
 func (t *Transport) SetRevision(revision int64) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	if t.opening != nil { // it is of the one that waits
+		t.opening.Revision = revision
+		return
+	}
 	t.revision = revision
 }
 
@@ -178,7 +185,11 @@ func (t *Transport) Stop() {
 	t.stopped, t.ended = t.player.Pieces().Song(at), at
 	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
 	t.releasePorts()
-	t.stage, t.queue, t.jump = t.stage.Stopped(), nil, nil
+	t.stage, t.queue, t.jump, t.cuts = t.stage.Stopped(), nil, nil, nil
+	if o := t.opening; o != nil {
+		t.turnTo(o)
+		t.stage = o.Stage
+	}
 	t.notify()
 	t.notifyStage()
 }
@@ -247,7 +258,11 @@ func (t *Transport) pulse() {
 		}
 		to = t.doQueued(to)
 		t.render(to, next.run, &batch)
-		if seams && to == next.run {
+		switch {
+		case !seams || to != next.run:
+		case next.Project != nil:
+			t.enter(&batch)
+		default:
 			t.leap(next, &batch)
 		}
 	}
@@ -311,6 +326,7 @@ func (t *Transport) playOut(now int64) {
 	var messages []midi.Message
 	for due < len(t.waiting) && t.waiting[due].At <= now {
 		m := t.waiting[due].Message
+		messages = t.cutBefore(func(at score.Tick) bool { return m.Tick < at || m.Tick == at && m.Kind == midi.NoteOff }, messages)
 		t.follow(m)
 		messages = append(messages, m)
 		switch m.Kind {
@@ -324,8 +340,9 @@ func (t *Transport) playOut(now int64) {
 		due++
 	}
 	t.waiting = t.waiting[due:]
-	t.wake.add(messages)
 	if now >= t.started {
+		messages = t.cutBefore(func(at score.Tick) bool { return t.tickAt(now) < at }, messages)
 		t.reach(t.tickAt(now))
 	}
+	t.wake.add(messages)
 }

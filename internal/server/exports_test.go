@@ -152,9 +152,9 @@ func TestTracksThatComeWhileRecording(t *testing.T) {
 	other := h.studio.State().Project.Clone()
 	other.Tracks = other.Tracks[:1]
 	other.Tracks[0].Name, other.Tracks[0].Patterns[0].Name, other.Tracks[0].Channel = "Fog horn", "Dusk", 3
-	data, err := score.Encode(other)
+	data, err := json.Marshal(other)
 	require.NoError(t, err)
-	require.Equal(t, http.StatusOK, h.do("POST", "/api/project.json?revision=3", string(data)).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":3,"edit":{"replace":{"project":`+string(data)+`}}}`).status)
 	play(2)
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
 	listed := page.next(func(m server.Message) bool { return m.Takes != nil && len(m.Takes.Takes) > 0 }).Takes.Takes

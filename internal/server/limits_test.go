@@ -147,7 +147,7 @@ func TestAGivenUpEditIsOnEveryPage(t *testing.T) {
 	close(release)
 	told := page.next(func(m server.Message) bool { return m.Project != nil && m.Project.Revision == 2 || m.Clock != nil })
 	require.Equal(t, []any{"luck", "number"}, told.Project.Changes[0].Path)
-	require.Equal(t, h.kept.Document().Revision, h.studio.State().Revision)
+	require.Equal(t, h.kept.Opened().Revision, h.studio.State().Revision)
 }
 
 // Groups within groups count towards the limit of edits.

@@ -3,8 +3,6 @@ package server
 import (
 	"fmt"
 	"net/http"
-	"strconv"
-	"strings"
 
 	"github.com/go-chi/chi/v5"
 
@@ -36,10 +34,7 @@ type RevisionRequest struct {
 	Revision int64 `json:"revision"`
 }
 
-type projectResource struct {
-	studio *studio.Studio
-	notice func(text string)
-}
+type projectResource struct{ studio *studio.Studio }
 
 // Routes lists the resource's routes.
 func (p projectResource) Routes() chi.Router {
@@ -50,8 +45,6 @@ func (p projectResource) Routes() chi.Router {
 	r.Get("/project", p.show)
 	r.Get("/project/digest", p.digest)
 	r.Get("/project.json", p.export)
-	r.Post("/project.json", p.open)
-	r.Post("/blank", p.blank)
 	r.NotFound(func(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusNotFound, "there is nothing at "+short(r.URL.Path))
 	})
@@ -102,44 +95,15 @@ func (p projectResource) show(w http.ResponseWriter, _ *http.Request) {
 }
 
 func (p projectResource) export(w http.ResponseWriter, _ *http.Request) {
-	project := p.studio.State().Project
+	sendProject(w, p.studio.State().Project)
+}
+
+// sendProject answers with a project file.
+func sendProject(w http.ResponseWriter, project *score.Project) {
 	data, err := score.Encode(project)
 	if err != nil {
 		fail(w, err)
 		return
 	}
 	download(w, "application/json", project.Name, ".json", data)
-}
-
-// open takes a project file as it is; the revision is in the query.
-func (p projectResource) open(w http.ResponseWriter, r *http.Request) {
-	revision, err := strconv.ParseInt(r.URL.Query().Get("revision"), 10, 64)
-	if err != nil {
-		refuse(w, http.StatusBadRequest, "opening a project file needs the revision that it replaces")
-		return
-	}
-	body, err := readJSON(r)
-	if err != nil {
-		fail(w, err)
-		return
-	}
-	project, remarks, err := score.DecodeOld(body)
-	if err != nil {
-		fail(w, err)
-		return
-	}
-	state, err := p.studio.Edit(r.Context(), revision, score.Replace{Project: *project})
-	if err == nil && len(remarks) > 0 {
-		p.notice("The file was of before: " + strings.Join(remarks, ". ") + ".")
-	}
-	answer(w, r)(state, err)
-}
-
-func (p projectResource) blank(w http.ResponseWriter, r *http.Request) {
-	var request RevisionRequest
-	if err := read(r, &request); err != nil {
-		fail(w, err)
-		return
-	}
-	answer(w, r)(p.studio.Edit(r.Context(), request.Revision, score.Replace{Project: *score.Blank()}))
 }

@@ -48,12 +48,12 @@ func TestAProjectFileGoesOutAndComesIn(t *testing.T) {
 	h := start(t)
 	file := h.do("GET", "/api/project.json", "")
 	require.Equal(t, `attachment; filename="Night opening.json"`, file.header.Get("Content-Disposition"))
-	require.Equal(t, http.StatusOK, h.do("POST", "/api/blank", `{"revision":1}`).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/projects", `{"revision":1,"from":"blank"}`).status)
 	require.Equal(t, "Untitled", h.studio.State().Project.Name)
-	opened := h.do("POST", "/api/project.json?revision=2", file.body)
+	opened := h.do("POST", "/api/projects/file?revision=2", file.body)
 	require.Equal(t, http.StatusOK, opened.status, opened.body)
 	require.Equal(t, testkit.Buoy(), h.studio.State().Project)
-	require.Equal(t, `open “Night opening”`, h.studio.State().Undo)
+	require.Empty(t, h.studio.State().Undo, "it is another project, with a history of its own")
 }
 
 // The chart tells what the core computes, and each strip's first move is on screen from its left edge.
@@ -212,7 +212,7 @@ func TestARollKeepsToItsScope(t *testing.T) {
 	project := score.Demo()
 	file, err := score.Encode(project)
 	require.NoError(t, err)
-	require.Equal(t, http.StatusOK, h.do("POST", "/api/project.json?revision=1", string(file)).status)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/projects/file?revision=1", string(file)).status)
 	roll := func(revision int, scope string) *score.Project {
 		got := h.do("POST", "/api/roll", fmt.Sprintf(
 			`{"revision":%d,"track":3,"pattern":0,"part":1,"lane":"velocity","scope":%q,"luck":5,"density":100,"lean":0}`, revision, scope))
@@ -247,7 +247,7 @@ func TestAPageIsToldWhatChanges(t *testing.T) {
 	defer answer.Body.Close()
 	body, err := io.ReadAll(answer.Body)
 	require.NoError(t, err)
-	require.JSONEq(t, `{"revision":3,"undo":"Bell buoy: mute","redo":"","from":2,"changes":[{"op":"replace","path":["tracks",0,"mute"],"value":true}]}`, string(body))
+	require.JSONEq(t, `{"document":1,"revision":3,"undo":"Bell buoy: mute","redo":"","from":2,"changes":[{"op":"replace","path":["tracks",0,"mute"],"value":true}]}`, string(body))
 	require.True(t, ask[server.ProjectState](h, "/api/project", "").Project.Tracks[0].Mute)
 }
 

@@ -55,8 +55,13 @@ type Server struct {
 func New(o Options) *Server {
 	s := &Server{options: o, hub: newHub(o)}
 	o.Studio.Listen(func(state studio.Snapshot) {
-		o.Transport.SetRevision(state.Revision)
 		told := step(state)
+		if state.Opened != nil {
+			s.hub.broadcast(Message{Project: &told})
+			s.open(state)
+			return
+		}
+		o.Transport.SetRevision(state.Revision)
 		s.hub.broadcast(Message{Project: &told})
 		o.Transport.SetProject(state.Project, live.Change{Way: state.Way, New: state.New})
 		s.hub.staged(o.Transport.Performing())
@@ -70,7 +75,8 @@ func New(o Options) *Server {
 	r.Use(watched(o.Log, o.Limits.orUsual()), securityHeaders, guard(o.Hosts))
 	r.Route("/api", func(r chi.Router) {
 		r.Use(takeBody(o.Limits.orUsual()))
-		r.Mount("/", projectResource{o.Studio, s.hub.notice}.Routes())
+		r.Mount("/", projectResource{o.Studio}.Routes())
+		r.Mount("/projects", projectsResource{o.Studio, newPictures(), s.hub.notice}.Routes())
 		r.Mount("/history", historyResource{o.Studio}.Routes())
 		r.Mount("/roll", rollResource{o.Studio}.Routes())
 		r.Mount("/tuning", tuningResource{o.Studio}.Routes())
@@ -89,6 +95,16 @@ func New(o Options) *Server {
 	r.Handle("/*", page(o.Page))
 	s.router = r
 	return s
+}
+
+// open has a project that was opened play, and pages list its takes.
+func (s *Server) open(state studio.Snapshot) {
+	when := live.NextBar
+	if state.Opened.AtOnce {
+		when = live.Now
+	}
+	s.options.Transport.Open(live.Opened{Document: state.Document, Revision: state.Revision, Project: state.Project, Stage: state.Opened.Stage}, when)
+	s.hub.takesChanged()
 }
 
 // ServeHTTP implements http.Handler.

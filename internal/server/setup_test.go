@@ -45,7 +45,7 @@ var impatient = server.Limits{Body: 300 * time.Millisecond, Write: 300 * time.Mi
 func startLimited(t *testing.T, limits server.Limits) *house {
 	t.Helper()
 	kept := memory.New(testkit.Buoy())
-	opened, err := studio.New(t.Context(), kept, kept.Document())
+	opened, err := studio.New(t.Context(), kept, kept.Opened())
 	require.NoError(t, err)
 
 	var handler *server.Server

@@ -9,6 +9,8 @@ import (
 
 // ProjectState is the project at a revision: as a whole, or by what leads to it from the revision before.
 type ProjectState struct {
+	// Document is the id of the project in its folder.
+	Document int64 `json:"document"`
 	Revision int64 `json:"revision"`
 	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
 	Undo string `json:"undo"`
@@ -21,7 +23,7 @@ type ProjectState struct {
 
 // whole returns a state of the project as a whole.
 func whole(s studio.Snapshot) ProjectState {
-	return ProjectState{Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, Project: s.Project}
+	return ProjectState{Document: s.Document, Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, Project: s.Project}
 }
 
 // step returns a state of the project by what leads to it.
@@ -29,7 +31,7 @@ func step(s studio.Snapshot) ProjectState {
 	if s.From == 0 {
 		return whole(s)
 	}
-	return ProjectState{Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, From: s.From, Changes: s.Changes}
+	return ProjectState{Document: s.Document, Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, From: s.From, Changes: s.Changes}
 }
 
 // minimal is how a request asks for what leads to a state instead of the whole (RFC 7240).

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"time"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -13,53 +14,56 @@ import (
 	"jettyfog/internal/studio"
 )
 
-type documentRow struct {
-	ID       int
-	Project  string
+type projectRow struct {
+	ID       int64
+	Name     string
+	Changed  int64  // Unix seconds
+	Deleted  int64  // Unix seconds, or 0
+	Rest     string // the project file without its tracks
 	Revision int64
 	Position int
 }
 
-func (documentRow) TableName() string { return "documents" }
+func (projectRow) TableName() string { return "projects" }
 
-// documentTrackRow is a track of the document, by its place from 0. A document of before has its tracks in its project.
-type documentTrackRow struct {
-	Place  int `gorm:"primaryKey;autoIncrement:false"`
-	Digest string
-	Track  string
+// projectTrackRow is a track of a project, by its place from 0. A project of before has its tracks in its rest.
+type projectTrackRow struct {
+	ProjectID int64 `gorm:"primaryKey;autoIncrement:false"`
+	Place     int   `gorm:"primaryKey;autoIncrement:false"`
+	Digest    string
+	Track     string
 }
 
-func (documentTrackRow) TableName() string { return "document_tracks" }
+func (projectTrackRow) TableName() string { return "project_tracks" }
 
 type changeRow struct {
-	Position int `gorm:"primaryKey;autoIncrement:false"`
-	Edit     string
-	Inverse  string
-	Text     string
-	ByPlace  bool
+	ProjectID int64 `gorm:"primaryKey;autoIncrement:false"`
+	Position  int   `gorm:"primaryKey;autoIncrement:false"`
+	Edit      string
+	Inverse   string
+	Text      string
+	ByPlace   bool
 }
 
-func (changeRow) TableName() string { return "changes" }
+func (changeRow) TableName() string { return "project_changes" }
 
-// Document returns the stored document. In a new database it stores the first project and returns
-// that.
-func (s *Store) Document(ctx context.Context, first *score.Project) (studio.Document, error) {
-	var row documentRow
-	var rows []documentTrackRow
+// Document implements studio.Store.
+func (s *Store) Document(ctx context.Context, id int64) (studio.Document, error) {
+	var row projectRow
+	var rows []projectTrackRow
 	err := s.read(ctx, func(tx *gorm.DB) error {
-		if err := tx.First(&row, 1).Error; err != nil {
+		if err := tx.Where("deleted = 0").First(&row, id).Error; err != nil {
 			return err
 		}
-		return tx.Order("place").Find(&rows).Error
+		return tx.Where("project_id = ?", id).Order("place").Find(&rows).Error
 	})
 	if errors.Is(err, gorm.ErrRecordNotFound) {
-		document := studio.Document{Project: first, Revision: 1}
-		return document, s.SaveMove(ctx, document)
+		return studio.Document{}, studio.ErrNoProject
 	}
 	if err != nil {
 		return studio.Document{}, err
 	}
-	file := []byte(row.Project)
+	file := []byte(row.Rest)
 	if len(rows) > 0 {
 		var tracks []json.RawMessage
 		for _, track := range rows {
@@ -69,9 +73,9 @@ func (s *Store) Document(ctx context.Context, first *score.Project) (studio.Docu
 	}
 	project, err := score.Decode(file)
 	if err != nil {
-		return studio.Document{}, fmt.Errorf("read the stored project: %w", err)
+		return studio.Document{}, fmt.Errorf("read the stored project “%s”: %w", row.Name, err)
 	}
-	return studio.Document{Project: project, Revision: row.Revision, Position: row.Position}, nil
+	return studio.Document{ID: row.ID, Project: project, Revision: row.Revision, Position: row.Position}, nil
 }
 
 // SaveEdit implements studio.Store.
@@ -89,10 +93,10 @@ func (s *Store) SaveEdit(ctx context.Context, document studio.Document, change s
 		return err
 	}
 	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
-		if err := tx.Where("position >= ?", document.Position).Delete(&changeRow{}).Error; err != nil {
+		if err := tx.Where("project_id = ? AND position >= ?", document.ID, document.Position).Delete(&changeRow{}).Error; err != nil {
 			return err
 		}
-		row := changeRow{Position: document.Position, Edit: string(edit), Inverse: string(inverse), Text: change.Text}
+		row := changeRow{ProjectID: document.ID, Position: document.Position, Edit: string(edit), Inverse: string(inverse), Text: change.Text}
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
@@ -115,7 +119,11 @@ func (s *Store) Revision(ctx context.Context) (revision int64, err error) {
 		return 0, err
 	}
 	err = s.read(ctx, func(tx *gorm.DB) error {
-		return tx.Model(&documentRow{}).Select("revision").Where("id = 1").Scan(&revision).Error
+		open, err := openProject(tx)
+		if err != nil {
+			return err
+		}
+		return tx.Model(&projectRow{}).Select("revision").Where("id = ?", open).Scan(&revision).Error
 	})
 	return revision, err
 }
@@ -128,19 +136,22 @@ func (s *Store) encode(project *score.Project) (score.EncodedProject, error) {
 
 // saveDocument writes a document, and of its tracks those that are not in the database as they are.
 func saveDocument(tx *gorm.DB, document studio.Document, project score.EncodedProject) error {
-	row := documentRow{ID: 1, Project: string(project.Rest), Revision: document.Revision, Position: document.Position}
+	row := projectRow{
+		ID: document.ID, Name: document.Project.Name, Changed: time.Now().Unix(), Rest: string(project.Rest),
+		Revision: document.Revision, Position: document.Position,
+	}
 	if err := tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error; err != nil {
 		return err
 	}
-	var stored []documentTrackRow
-	if err := tx.Select("place", "digest").Order("place").Find(&stored).Error; err != nil {
+	var stored []projectTrackRow
+	if err := tx.Select("place", "digest").Where("project_id = ?", document.ID).Order("place").Find(&stored).Error; err != nil {
 		return err
 	}
 	for place, track := range project.Tracks {
 		if place < len(stored) && stored[place].Digest == track.Digest {
 			continue
 		}
-		changed := documentTrackRow{Place: place, Digest: track.Digest, Track: string(track.JSON)}
+		changed := projectTrackRow{ProjectID: document.ID, Place: place, Digest: track.Digest, Track: string(track.JSON)}
 		if err := tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&changed).Error; err != nil {
 			return err
 		}
@@ -148,12 +159,12 @@ func saveDocument(tx *gorm.DB, document studio.Document, project score.EncodedPr
 	if len(stored) <= len(project.Tracks) {
 		return nil
 	}
-	return tx.Where("place >= ?", len(project.Tracks)).Delete(&documentTrackRow{}).Error
+	return tx.Where("project_id = ? AND place >= ?", document.ID, len(project.Tracks)).Delete(&projectTrackRow{}).Error
 }
 
 // Change implements studio.Store.
-func (s *Store) Change(ctx context.Context, position int) (studio.Change, bool, error) {
-	placed, err := s.Changes(ctx, position+1, 1)
+func (s *Store) Change(ctx context.Context, document int64, position int) (studio.Change, bool, error) {
+	placed, err := s.Changes(ctx, document, position+1, 1)
 	if err != nil || len(placed) == 0 || placed[0].Position != position {
 		return studio.Change{}, false, err
 	}
@@ -161,10 +172,10 @@ func (s *Store) Change(ctx context.Context, position int) (studio.Change, bool, 
 }
 
 // Changes implements studio.Store.
-func (s *Store) Changes(ctx context.Context, before, count int) ([]studio.PlacedChange, error) {
+func (s *Store) Changes(ctx context.Context, document int64, before, count int) ([]studio.PlacedChange, error) {
 	var rows []changeRow
 	err := s.read(ctx, func(tx *gorm.DB) error {
-		query := tx.Order("position DESC").Limit(count)
+		query := tx.Where("project_id = ?", document).Order("position DESC").Limit(count)
 		if before > 0 {
 			query = query.Where("position < ?", before)
 		}

@@ -28,7 +28,7 @@ import (
 // count, and once there is room everything goes on where it was.
 func TestAFullDisk(t *testing.T) {
 	s := open(t, t.TempDir())
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	var pages int
 	require.NoError(t, s.Raw().Raw("PRAGMA page_count").Scan(&pages).Error)
@@ -66,7 +66,7 @@ func TestRealDisks(t *testing.T) {
 	folder := filepath.Join(disk, "data")
 	s, err := store.Open(folder)
 	require.NoError(t, err)
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	id, err := s.CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
@@ -78,7 +78,7 @@ func TestRealDisks(t *testing.T) {
 	require.NoError(t, s.Close())
 	again, err := store.Open(folder)
 	require.NoError(t, err, "a full disk can still be read and heard")
-	_, err = again.Document(ctx, score.Blank())
+	_, err = again.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.NoError(t, os.Remove(filler))
 	again.Look()
@@ -97,7 +97,7 @@ func TestRealDisks(t *testing.T) {
 	requireProblem(t, health.ReadOnly, err)
 	require.NoError(t, mount("-o", "remount,rw", disk))
 	last := open(t, folder)
-	document, err = last.Document(ctx, score.Blank())
+	document, err = last.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.Equal(t, int64(2), document.Revision)
 }
@@ -108,7 +108,7 @@ func TestDamageWhileItIsOpen(t *testing.T) {
 	folder := t.TempDir()
 	s, err := store.Open(folder)
 	require.NoError(t, err)
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	ids, err := s.AddTakes(ctx, []*take.Take{take.Render(testkit.Buoy(), 400)}, 1)
 	require.NoError(t, err)
@@ -140,7 +140,7 @@ func TestDamageWhileItIsOpen(t *testing.T) {
 // is written whole although its asker has gone.
 func TestWritesTakeTurns(t *testing.T) {
 	s := open(t, t.TempDir())
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	id, err := s.Wake().CreateTake(ctx, take.Of(testkit.Buoy(), ""), 1)
 	require.NoError(t, err)
@@ -158,7 +158,7 @@ func TestWritesTakeTurns(t *testing.T) {
 	}
 	givingUp, giveUp := context.WithCancel(ctx)
 	begin(1, func() error {
-		err := s.SaveMove(givingUp, studio.Document{Project: score.Blank(), Revision: 99})
+		err := s.SaveMove(givingUp, studio.Document{ID: 1, Project: score.Blank(), Revision: 99})
 		order = append(order, "given up")
 		return err
 	})
@@ -194,11 +194,11 @@ func TestWritesTakeTurns(t *testing.T) {
 func TestWhatHasBegunIsNotBrokenOff(t *testing.T) {
 	folder := t.TempDir()
 	s := open(t, folder)
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	other := connect(t, folder)
 	tx := other.Begin() // another program that writes keeps this one waiting in the middle of its write
-	require.NoError(t, tx.Exec("UPDATE documents SET position = position").Error)
+	require.NoError(t, tx.Exec("UPDATE projects SET position = position").Error)
 	givingUp, giveUp := context.WithCancel(ctx)
 	done := make(chan error)
 	go func() {
@@ -217,7 +217,7 @@ func TestWhatHasBegunIsNotBrokenOff(t *testing.T) {
 // Given up at any moment, a write is whole or not there at all, and nil says that it is there.
 func TestGivingUpAtAnyMoment(t *testing.T) {
 	s := open(t, t.TempDir())
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	recording := take.Render(testkit.Buoy(), 30)
 	takes := 0
@@ -229,7 +229,7 @@ func TestGivingUpAtAnyMoment(t *testing.T) {
 		if err := s.SaveMove(limited, next); err == nil {
 			document = next
 		}
-		stored, err := s.Document(ctx, score.Blank())
+		stored, err := s.OpenDocument(ctx, score.Blank())
 		require.NoError(t, err)
 		require.Equal(t, document.Revision, stored.Revision)
 		limited, cancel = context.WithTimeout(ctx, time.Duration(rapid.IntRange(0, 4000).Draw(t, "µs"))*time.Microsecond)
@@ -246,7 +246,7 @@ func TestGivingUpAtAnyMoment(t *testing.T) {
 // Reads wait for no write.
 func TestReadsDoNotWait(t *testing.T) {
 	s := open(t, t.TempDir())
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	ids, err := s.AddTakes(ctx, []*take.Take{take.Render(testkit.Buoy(), 4)}, 1)
 	require.NoError(t, err)
@@ -254,9 +254,9 @@ func TestReadsDoNotWait(t *testing.T) {
 	require.NoError(t, err)
 	defer release()
 	tx := s.Raw().Begin() // a transaction that writes, and is not over
-	require.NoError(t, tx.Exec("UPDATE documents SET revision = 77").Error)
+	require.NoError(t, tx.Exec("UPDATE projects SET revision = 77").Error)
 	defer tx.Rollback()
-	stored, err := s.Document(ctx, score.Blank())
+	stored, err := s.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.Equal(t, document.Revision, stored.Revision)
 	_, _, _, err = s.Recording(ctx, ids[0])
@@ -275,13 +275,16 @@ func TestRowsBecomePieces(t *testing.T) {
 	require.NoError(t, s.Close())
 	played := take.Render(testkit.Buoy(), 150)
 	query(t, folder, "DROP TABLE pieces")
-	query(t, folder, "ALTER TABLE changes DROP COLUMN text")
-	query(t, folder, "ALTER TABLE changes DROP COLUMN by_place")
-	query(t, folder, "DROP TABLE stages")
-	query(t, folder, "DROP TABLE document_tracks")
+	for _, table := range []string{"openings", "project_tracks", "project_changes", "project_stages", "projects"} {
+		query(t, folder, "DROP TABLE "+table)
+	}
+	query(t, folder, "DROP INDEX takes_of_projects")
+	query(t, folder, "ALTER TABLE takes DROP COLUMN project_id")
+	query(t, folder, "CREATE TABLE documents (id INTEGER PRIMARY KEY, project TEXT NOT NULL, revision INTEGER NOT NULL, position INTEGER NOT NULL) STRICT")
+	query(t, folder, "CREATE TABLE changes (position INTEGER PRIMARY KEY, edit TEXT NOT NULL, inverse TEXT NOT NULL) STRICT")
 	query(t, folder, "DROP TABLE log_entries")
 	query(t, folder, "DROP TABLE logs")
-	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8', '9', '10', '11', '12')")
+	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8', '9', '10', '11', '12', '13')")
 	query(t, folder, `CREATE TABLE messages (
 	take_id INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE, seq INTEGER NOT NULL, tick INTEGER NOT NULL, track INTEGER NOT NULL,
 	kind INTEGER NOT NULL, channel INTEGER NOT NULL, key INTEGER NOT NULL, velocity INTEGER NOT NULL, value INTEGER NOT NULL,
@@ -300,7 +303,7 @@ func TestRowsBecomePieces(t *testing.T) {
 	piece, err := again.Wake().Piece(ctx, id, 100*bar, 120*bar)
 	require.NoError(t, err)
 	require.Equal(t, take.Cut(played, 100*bar, 120*bar).Messages, piece.Take.Messages)
-	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-12.db"))
+	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-13.db"))
 	require.NoError(t, err)
 	require.Len(t, copies, 1)
 }

@@ -32,7 +32,7 @@ func TestFoldersOfAnyName(t *testing.T) {
 			for revision := range int64(2) {
 				s, err := store.Open(folder)
 				require.NoError(t, err)
-				document, err := s.Document(ctx, testkit.Buoy())
+				document, err := s.OpenDocument(ctx, testkit.Buoy())
 				require.NoError(t, err)
 				require.Equal(t, revision+1, document.Revision, "what was stored is found again")
 				document.Revision++
@@ -145,7 +145,7 @@ func TestADamagedDatabaseIsRestored(t *testing.T) {
 	folder := t.TempDir()
 	s, err := store.Open(folder)
 	require.NoError(t, err)
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	_, err = s.AddTakes(ctx, []*take.Take{take.Render(testkit.Buoy(), 40)}, 1)
 	require.NoError(t, err)
@@ -174,7 +174,7 @@ func TestADamagedDatabaseIsRestored(t *testing.T) {
 	require.Equal(t, broken, kept)
 
 	again := open(t, folder)
-	document, err = again.Document(ctx, score.Blank())
+	document, err = again.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.Equal(t, int64(1), document.Revision)
 	takes, err := again.Takes(ctx)
@@ -214,7 +214,7 @@ func TestCopiesAreKeptForAWeek(t *testing.T) {
 func TestTheFolderGoes(t *testing.T) {
 	folder := filepath.Join(t.TempDir(), "data")
 	s := open(t, folder)
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	require.NoError(t, os.Rename(folder, folder+" elsewhere"))
 	document.Revision = 2

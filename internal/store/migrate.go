@@ -141,5 +141,6 @@ CREATE TABLE document_tracks (
 	track  TEXT    NOT NULL
 ) STRICT;`).Error
 		}},
+		{ID: "13", Migrate: func(tx *gorm.DB) error { return tx.Exec(severalProjects).Error }},
 	}
 }

@@ -12,18 +12,18 @@ import (
 	"jettyfog/internal/core/stage"
 )
 
-// stageRow holds the live changes of the document.
+// stageRow holds the live changes of a project.
 type stageRow struct {
-	ID      int
-	Changes string
+	ProjectID int64 `gorm:"primaryKey;autoIncrement:false"`
+	Changes   string
 }
 
-func (stageRow) TableName() string { return "stages" }
+func (stageRow) TableName() string { return "project_stages" }
 
-// Stage returns the live changes that are stored.
-func (s *Store) Stage(ctx context.Context) (stage.Stage, error) {
+// Stage returns the live changes of a project that are stored.
+func (s *Store) Stage(ctx context.Context, document int64) (stage.Stage, error) {
 	var row stageRow
-	err := s.read(ctx, func(tx *gorm.DB) error { return tx.First(&row, 1).Error })
+	err := s.read(ctx, func(tx *gorm.DB) error { return tx.Where("project_id = ?", document).First(&row).Error })
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		return stage.Stage{}, nil
 	}
@@ -38,12 +38,12 @@ func (s *Store) Stage(ctx context.Context) (stage.Stage, error) {
 }
 
 // SaveStage implements live.StageStore.
-func (s *Store) SaveStage(ctx context.Context, live stage.Stage) error {
+func (s *Store) SaveStage(ctx context.Context, document int64, live stage.Stage) error {
 	changes, err := json.Marshal(live.Changes())
 	if err != nil {
 		return err
 	}
 	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
-		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&stageRow{ID: 1, Changes: string(changes)}).Error
+		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&stageRow{ProjectID: document, Changes: string(changes)}).Error
 	})
 }

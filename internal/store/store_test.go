@@ -33,9 +33,9 @@ func TestTheDocumentAndItsHistorySurviveARestart(t *testing.T) {
 	folder := t.TempDir()
 	first, err := store.Open(folder)
 	require.NoError(t, err)
-	document, err := first.Document(ctx, testkit.Buoy())
+	document, err := first.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
-	require.Equal(t, studio.Document{Project: testkit.Buoy(), Revision: 1}, document)
+	require.Equal(t, studio.Document{ID: 1, Project: testkit.Buoy(), Revision: 1}, document)
 
 	edits := []score.Edit{score.ChangeLuck{Number: 7}, score.ChangeLuck{Number: 8}, score.ChangeLuck{Number: 9}}
 	var inverses []score.Edit
@@ -43,17 +43,17 @@ func TestTheDocumentAndItsHistorySurviveARestart(t *testing.T) {
 		project, inverse, err := score.Apply(document.Project, edit)
 		require.NoError(t, err)
 		inverses = append(inverses, inverse)
-		document = studio.Document{Project: project, Revision: int64(i + 2), Position: i + 1}
+		document = studio.Document{ID: 1, Project: project, Revision: int64(i + 2), Position: i + 1}
 		require.NoError(t, first.SaveEdit(ctx, document, studio.Change{Edit: edit, Inverse: inverse}))
 	}
 	require.NoError(t, first.Close())
 
 	again := open(t, folder)
-	stored, err := again.Document(ctx, score.Blank())
+	stored, err := again.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.Equal(t, document, stored)
 	for i := range edits {
-		change, found, err := again.Change(ctx, i+1)
+		change, found, err := again.Change(ctx, 1, i+1)
 		require.NoError(t, err)
 		require.True(t, found)
 		require.Equal(t, studio.Change{Edit: edits[i], Inverse: inverses[i]}, change)
@@ -64,11 +64,11 @@ func TestTheDocumentAndItsHistorySurviveARestart(t *testing.T) {
 	require.NoError(t, again.SaveMove(ctx, document))
 	document.Position = 2
 	require.NoError(t, again.SaveEdit(ctx, document, studio.Change{Edit: edits[0], Inverse: inverses[0]}))
-	change, found, err := again.Change(ctx, 2)
+	change, found, err := again.Change(ctx, 1, 2)
 	require.NoError(t, err)
 	require.True(t, found)
 	require.Equal(t, edits[0], change.Edit)
-	_, found, err = again.Change(ctx, 3)
+	_, found, err = again.Change(ctx, 1, 3)
 	require.NoError(t, err)
 	require.False(t, found)
 }
@@ -169,7 +169,7 @@ func TestUnknownTakes(t *testing.T) {
 func TestAHistoryOfBeforeIsUndone(t *testing.T) {
 	ctx := t.Context()
 	s := open(t, t.TempDir())
-	document, err := s.Document(ctx, testkit.Buoy())
+	document, err := s.OpenDocument(ctx, testkit.Buoy())
 	require.NoError(t, err)
 	room, err := studio.New(ctx, s, document)
 	require.NoError(t, err)
@@ -182,8 +182,8 @@ func TestAHistoryOfBeforeIsUndone(t *testing.T) {
 	}
 	before := room.State().Project
 	// The pattern B stood at the first place when it was named.
-	require.NoError(t, s.Raw().Exec(`UPDATE changes SET by_place = 1;
-		UPDATE changes SET edit = replace(edit, '"pattern":1', '"pattern":0'), inverse = replace(inverse, '"pattern":1', '"pattern":0') WHERE position = 3`).Error)
+	require.NoError(t, s.Raw().Exec(`UPDATE project_changes SET by_place = 1;
+		UPDATE project_changes SET edit = replace(edit, '"pattern":1', '"pattern":0'), inverse = replace(inverse, '"pattern":1', '"pattern":0') WHERE position = 3`).Error)
 	for i := range 3 {
 		_, err := room.Undo(ctx, int64(i+4))
 		require.NoError(t, err)
@@ -202,7 +202,7 @@ func TestTheDocumentTrackByTrack(t *testing.T) {
 	folder := t.TempDir()
 	s := open(t, folder)
 	p := score.Demo()
-	document, err := s.Document(ctx, p)
+	document, err := s.OpenDocument(ctx, p)
 	require.NoError(t, err)
 	for n, change := range []func(*score.Project){
 		func(p *score.Project) { p.Tracks[1].Name = "Gulls" },
@@ -222,19 +222,19 @@ func TestTheDocumentTrackByTrack(t *testing.T) {
 		require.NoError(t, s.SaveMove(ctx, document))
 		require.NoError(t, s.Close())
 		s = open(t, folder)
-		read, err := s.Document(ctx, score.Blank())
+		read, err := s.OpenDocument(ctx, score.Blank())
 		require.NoError(t, err)
 		require.Equal(t, document, read)
 	}
 	whole, err := score.Encode(p)
 	require.NoError(t, err)
-	require.NoError(t, s.Raw().Exec("DELETE FROM document_tracks").Error)
-	require.NoError(t, s.Raw().Exec("UPDATE documents SET project = ?", string(whole)).Error)
-	read, err := s.Document(ctx, score.Blank())
+	require.NoError(t, s.Raw().Exec("DELETE FROM project_tracks").Error)
+	require.NoError(t, s.Raw().Exec("UPDATE projects SET rest = ?", string(whole)).Error)
+	read, err := s.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.Equal(t, document, read)
 	require.NoError(t, s.SaveMove(ctx, document))
-	read, err = s.Document(ctx, score.Blank())
+	read, err = s.OpenDocument(ctx, score.Blank())
 	require.NoError(t, err)
 	require.Equal(t, document, read)
 }

@@ -16,15 +16,17 @@ import (
 )
 
 type takeRow struct {
-	ID       int64
-	Name     string
-	Created  int64 // Unix seconds
-	Revision int64
-	Heading  string
-	End      score.Tick
-	Notes    int
-	Finished bool
-	Wake     bool // whether it is a stretch of the wake, which is in no list of takes
+	ID int64
+	// ProjectID is the project that was open at its revision.
+	ProjectID int64
+	Name      string
+	Created   int64 // Unix seconds
+	Revision  int64
+	Heading   string
+	End       score.Tick
+	Notes     int
+	Finished  bool
+	Wake      bool // whether it is a stretch of the wake, which is in no list of takes
 	// Present is the summary of a take that was changed since it was kept, as JSON; else it is empty.
 	Present string
 	// Contents hold the messages of a finished take; those of a recording, and of the wake, are in pieces.
@@ -55,7 +57,11 @@ func (s *Store) CreateTake(ctx context.Context, t *take.Take, revision int64) (i
 	err = s.write(ctx, journalTurn, func(tx *gorm.DB) error {
 		if row.Name == "" {
 			var takes int64
-			if err := tx.Model(&takeRow{}).Where("wake = ?", false).Count(&takes).Error; err != nil {
+			project, err := projectAt(tx, revision)
+			if err != nil {
+				return err
+			}
+			if err := tx.Model(&takeRow{}).Where("wake = ? AND project_id = ?", false, project).Count(&takes).Error; err != nil {
 				return err
 			}
 			row.Name = fmt.Sprintf("Take %d", takes+1)
@@ -109,7 +115,10 @@ func rowsOf(t *take.Take, revision int64) (takeRow, *originRow, error) {
 	return takeRow{Name: t.Name, Created: time.Now().Unix(), Revision: revision, Heading: string(encoded)}, origin, err
 }
 
-func createTake(tx *gorm.DB, row *takeRow, origin *originRow) error {
+func createTake(tx *gorm.DB, row *takeRow, origin *originRow) (err error) {
+	if row.ProjectID, err = projectAt(tx, row.Revision); err != nil {
+		return err
+	}
 	if err := tx.Create(row).Error; err != nil {
 		return err
 	}
@@ -262,11 +271,15 @@ func (head heading) take(row takeRow) *take.Take {
 	}
 }
 
-// Takes lists the finished takes, the latest first.
+// Takes lists the finished takes of the project that is open, the latest first.
 func (s *Store) Takes(ctx context.Context) ([]take.Summary, error) {
 	var rows []takeRow
 	err := s.read(ctx, func(tx *gorm.DB) error {
-		return tx.Omit("contents").Where("finished = ? AND wake = ?", true, false).Order("id DESC").Find(&rows).Error
+		open, err := openProject(tx)
+		if err != nil {
+			return err
+		}
+		return tx.Omit("contents").Where("finished = ? AND wake = ? AND project_id = ?", true, false, open).Order("id DESC").Find(&rows).Error
 	})
 	if err != nil {
 		return nil, err

@@ -124,6 +124,12 @@ func stretch(tx *gorm.DB, id int64) (takeRow, *take.Take, error) {
 	find := tx.Where("wake = ?", true)
 	if id != 0 {
 		find = find.Where("id = ?", id)
+	} else {
+		open, err := openProject(tx)
+		if err != nil {
+			return takeRow{}, nil, err
+		}
+		find = find.Where("project_id = ?", open)
 	}
 	var row takeRow
 	err := find.Order("id DESC").First(&row).Error
@@ -148,7 +154,7 @@ func stretch(tx *gorm.DB, id int64) (takeRow, *take.Take, error) {
 
 func piece(tx *gorm.DB, row takeRow, whole *take.Take, from, to score.Tick) (found take.Stretch, err error) {
 	found = take.Stretch{ID: row.ID, From: from, To: to, Bar: whole.Bars().At(from), Revision: row.Revision}
-	beside := tx.Model(&takeRow{}).Where("wake = ?", true)
+	beside := tx.Model(&takeRow{}).Where("wake = ? AND project_id = ?", true, row.ProjectID)
 	if err := beside.Session(&gorm.Session{}).Select("COALESCE(MAX(id), 0)").Where("id < ?", row.ID).Scan(&found.Before).Error; err != nil {
 		return found, err
 	}

@@ -18,7 +18,7 @@ type Entry struct {
 
 // History returns up to count edits before a position, the latest first; before 0 means from the latest.
 func (s *Studio) History(ctx context.Context, before, count int) ([]Entry, error) {
-	placed, err := s.store.Changes(ctx, before, count)
+	placed, err := s.store.Changes(ctx, s.current.Load().document.ID, before, count)
 	if err != nil {
 		return nil, fmt.Errorf("read the history: %w", err)
 	}
@@ -58,7 +58,7 @@ func (s *Studio) step(ctx context.Context, document Document, undo bool) (Docume
 	if undo {
 		position, atTheEnd = document.Position, ErrNothingToUndo
 	}
-	change, found, err := s.store.Change(ctx, position)
+	change, found, err := s.store.Change(ctx, document.ID, position)
 	if err != nil {
 		return document, nil, fmt.Errorf("read the history: %w", err)
 	}

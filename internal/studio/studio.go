@@ -12,6 +12,8 @@ import (
 
 // Document is what is stored of the open project.
 type Document struct {
+	// ID is that of the project in its folder, from 1.
+	ID       int64
 	Project  *score.Project
 	Revision int64
 	Position int
@@ -45,9 +47,10 @@ type Store interface {
 	// Revision returns that of the document that is stored.
 	Revision(context.Context) (int64, error)
 	// Change returns the change at a position, counted from 1; found is false if there is none.
-	Change(ctx context.Context, position int) (change Change, found bool, err error)
+	Change(ctx context.Context, document int64, position int) (change Change, found bool, err error)
 	// Changes returns up to count changes before a position, the latest first; before 0 means from the latest.
-	Changes(ctx context.Context, before, count int) ([]PlacedChange, error)
+	Changes(ctx context.Context, document int64, before, count int) ([]PlacedChange, error)
+	shelves
 }
 
 // PlacedChange is a change and its position in the history.
@@ -58,6 +61,8 @@ type PlacedChange struct {
 
 // Snapshot is the open project as everybody sees it. It is never changed.
 type Snapshot struct {
+	// Document is the id of the project.
+	Document int64          `json:"document"`
 	Project  *score.Project `json:"project"`
 	Revision int64          `json:"revision"`
 	// Undo and Redo name the edits that would be undone and redone; empty if there is none.
@@ -67,6 +72,8 @@ type Snapshot struct {
 	// several. New says that it was made anew.
 	Way score.Edit `json:"-"`
 	New bool       `json:"-"`
+	// Opened says that another project was open before, with what live changes this one was left, and when it is to come in.
+	Opened *Opened `json:"-"`
 	// Changes lead here from the project at the revision From; without any before, From is 0.
 	From    int64              `json:"-"`
 	Changes []score.Difference `json:"-"`
@@ -160,8 +167,8 @@ func (s *Studio) EditInRun(ctx context.Context, revision int64, edit score.Edit,
 		next.position, next.before, next.change.Inverse = last.position, last.before, last.change.Inverse
 	}
 	next.change.Text = score.Describe(next.before, project, edit)
-	document := Document{Project: project, Revision: revision + 1, Position: next.position}
-	made := &current{document, Snapshot{Project: project, Revision: document.Revision, Undo: next.change.Text, Way: edit, New: true}}
+	document := Document{ID: before.ID, Project: project, Revision: revision + 1, Position: next.position}
+	made := &current{document, Snapshot{Document: document.ID, Project: project, Revision: document.Revision, Undo: next.change.Text, Way: edit, New: true}}
 	state, err := s.adopt(ctx, made, s.store.SaveEdit(ctx, document, next.change))
 	if err == nil {
 		s.run = next
@@ -211,8 +218,9 @@ func (s *Studio) adopt(ctx context.Context, next *current, failed error) (Snapsh
 			return Snapshot{}, fmt.Errorf("the change was not stored, and the project is as it was: %w", failed)
 		}
 	}
-	before := s.State()
-	next.state.From, next.state.Changes = before.Revision, score.Differences(before.Project, next.state.Project)
+	if before := s.State(); next.state.Opened == nil { // another project leads nowhere
+		next.state.From, next.state.Changes = before.Revision, score.Differences(before.Project, next.state.Project)
+	}
 	s.current.Store(next)
 	for _, listener := range s.listeners {
 		listener(next.state)
@@ -222,19 +230,19 @@ func (s *Studio) adopt(ctx context.Context, next *current, failed error) (Snapsh
 
 // describe returns a document with the names of what would be undone and redone.
 func (s *Studio) describe(ctx context.Context, document Document) (*current, error) {
-	undo, err := s.label(ctx, document.Position)
+	undo, err := s.label(ctx, document.ID, document.Position)
 	if err != nil {
 		return nil, err
 	}
-	redo, err := s.label(ctx, document.Position+1)
+	redo, err := s.label(ctx, document.ID, document.Position+1)
 	if err != nil {
 		return nil, err
 	}
-	return &current{document, Snapshot{Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}}, nil
+	return &current{document, Snapshot{Document: document.ID, Project: document.Project, Revision: document.Revision, Undo: undo, Redo: redo}}, nil
 }
 
-func (s *Studio) label(ctx context.Context, position int) (string, error) {
-	change, found, err := s.store.Change(ctx, position)
+func (s *Studio) label(ctx context.Context, document int64, position int) (string, error) {
+	change, found, err := s.store.Change(ctx, document, position)
 	if err != nil {
 		return "", fmt.Errorf("read the history: %w", err)
 	}

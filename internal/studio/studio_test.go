@@ -15,7 +15,7 @@ import (
 )
 
 func open(t require.TestingT, store *memory.Store) *studio.Studio {
-	s, err := studio.New(context.Background(), store, store.Document())
+	s, err := studio.New(context.Background(), store, store.Opened())
 	require.NoError(t, err)
 	return s
 }
@@ -166,7 +166,7 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 				require.Equal(t, before.Revision+1, s.State().Revision)
 			}
 			require.Equal(t, s.State(), told)
-			stored := store.Document()
+			stored := store.Opened()
 			require.Equal(t, s.State().Revision, stored.Revision)
 			require.Equal(t, s.State().Project, stored.Project)
 			store.SetFault(nil)

@@ -37,7 +37,7 @@ func (e AddPart) apply(p *Project) (Edit, error) {
 	part := NewKitPart(e.Note)
 	if e.Copy {
 		part = behind.Clone()
-		part.Name = copyName(behind.Name)
+		part.Name = CopyName(behind.Name)
 	}
 	part.ID = id
 	at := 1 + p.Track(e.Track).Pattern(e.Pattern).partIndex(e.Part)

@@ -35,7 +35,7 @@ func (e AddTrack) apply(p *Project) (Edit, error) {
 			return nil, fmt.Errorf("track %d: %w", e.Copy, ErrUnknownTrack)
 		}
 		track = original.Clone()
-		track.ID, track.Name = id, copyName(original.Name)
+		track.ID, track.Name = id, CopyName(original.Name)
 		if track.Retunes() { // it needs channels of its own
 			track.Channel = p.unusedChannels(track.lastChannel() - track.Channel + 1)
 		}
@@ -76,8 +76,8 @@ func (p *Project) unusedChannels(count int) int {
 	return 1
 }
 
-// copyName names the copy of something, within the bounds of names.
-func copyName(name string) string {
+// CopyName names the copy of something, within the bounds of names.
+func CopyName(name string) string {
 	const mark = " copy"
 	for utf8.RuneCountInString(name)+len(mark) > MaxNameRunes {
 		_, size := utf8.DecodeLastRuneInString(name)
