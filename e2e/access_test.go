@@ -34,7 +34,7 @@ func (p *page) sights(look func(name string)) {
 	p.MustElement("[aria-label='Mute Bell buoy']").MustClick()
 	p.pressed("Mute Bell buoy", true)
 	for dialog, open := range map[string]string{
-		"key": "[aria-label^='keys:']", "time": "[aria-label$='meter and swing']", "luck": "[data-luck=compare]", "project": "header > button",
+		"key": "[aria-label^='keys:']", "time": "[aria-label$='meter and swing']", "luck": "[data-luck=compare]",
 		"live changes": "[data-stage]",
 	} {
 		p.MustElement(open).MustClick()
@@ -52,8 +52,10 @@ func (p *page) sights(look func(name string)) {
 	}
 	p.MustElement("[aria-label='Night watch']").MustClick()
 	look("night watch")
+	p.library()
+	look("library at night")
 	p.MustElementR("nav a", "Takes").MustClick()
-	p.MustElement("main h1")
+	p.MustElementR("main h1", "Takes")
 	look("takes at night")
 	p.MustElement("[aria-label='Day watch']").MustClick()
 	look("takes")

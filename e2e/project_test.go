@@ -1,10 +1,12 @@
 package e2e
 
 import (
+	"fmt"
 	"os"
 	"path/filepath"
 	"testing"
 
+	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
@@ -40,27 +42,87 @@ func TestEditsReachEveryPageAndSurviveARestart(t *testing.T) {
 	p.waitFor(`() => document.querySelector("input[aria-label=Luck]").value === "777"`)
 }
 
-// A project goes out to a file and comes in again; a bad file is refused with a sentence.
+// A project goes out to a file and comes in again as another one; a bad file is refused with a sentence.
 func TestProjectFiles(t *testing.T) {
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
-	p.MustElementR("header button", "Night opening").MustClick()
+	p.library()
 	wait := p.profile.MustWaitDownload()
-	p.MustElementR("dialog a", "Save to a file").MustClick()
+	p.MustElement("[aria-label='Night opening']").MustElementR("a", "export").MustClick()
 	saved := wait()
-	p.MustElementR("dialog button", "Start from blank").MustClick()
-	p.MustElementR("header button", "Untitled")
+	p.press("new project")
+	p.MustElementR("header a", "Untitled")
+	p.lane("gate") // the Write screen, to which it goes
 	require.Equal(t, score.Blank(), a.project())
 
 	folder := t.TempDir()
 	bad, good := filepath.Join(folder, "bad.json"), filepath.Join(folder, "good.json")
 	require.NoError(t, os.WriteFile(bad, []byte(`{"format":"jettyfog project","version":9}`), 0o600))
 	require.NoError(t, os.WriteFile(good, saved, 0o600))
-	p.MustElementR("header button", "Untitled").MustClick()
-	p.MustElement("input[type=file]").MustSetFiles(bad)
-	p.MustElementR("dialog [role=alert]", "Nothing was changed: the project file has version 9; this program reads version 1")
+	p.library()
+	p.MustElement("[aria-label='Project file']").MustSetFiles(bad)
+	p.MustElementR("main [role=alert]", "Nothing was changed: the project file has version 9; this program reads version 1")
 	require.Equal(t, score.Blank(), a.project())
-	p.MustElement("dialog input[type=file]").MustSetFiles(good) // the dialog is still open
-	p.MustElementR("header button", "Night opening")
+	p.MustElement("[aria-label='Project file']").MustSetFiles(good)
+	p.MustElementR("header a", "Night opening")
 	require.Equal(t, score.Demo(), a.project())
+	p.library()
+	p.waitFor(`() => document.querySelectorAll("[aria-label='Projects of the folder'] > li").length === 3`)
+}
+
+// Projects are begun, renamed, duplicated, opened while one plays, deleted and brought back. The clock never stops for it, each
+// has its own takes and its own undo, and all of it is there after a restart.
+func TestSeveralProjects(t *testing.T) {
+	data := t.TempDir()
+	a := start(t, data)
+	p := a.open("/", 1280, 800)
+	p.enter("Luck", "777")
+	p.undoable("luck 777")
+	p.library()
+	card := func(name string) *rod.Element { return p.MustElement(fmt.Sprintf("li[aria-label=%q]", name)) }
+	card("Night opening").MustElementR("button", "duplicate").MustClick()
+	name := card("Night opening copy").MustElement("input")
+	name.MustSelectAllText().MustInput("Ferry quay").MustType(input.Enter)
+	card("Ferry quay")
+
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.MustElement("[aria-label=Record]").MustClick()
+	p.waitForBar(2)
+	card("Ferry quay").MustElementR("button", "open").MustClick()
+	p.MustElementR("header a", "Ferry quay")
+	p.undoable("name, ") // its own history
+	p.waitFor(`() => document.querySelector("[data-position]").textContent.startsWith("001")`)
+	p.waitForBar(2)
+	p.MustElement("[aria-label='Stop']") // it has played all along
+	p.enter("Luck", "5")
+	p.undoable("luck 5")
+	require.Empty(t, a.takes(), "the take is of the other one")
+	p.library()
+	p.MustElement("[aria-label='When an opened project comes in']").MustSelect("at once")
+	card("Night opening").MustElementR("button", "open").MustClick()
+	p.undoable("luck 777")
+	p.waitFor(`() => document.querySelector("[data-position]").textContent.startsWith("001")`)
+	p.MustElement("[aria-label='Stop']").MustClick()
+	takes := a.takes()
+	require.Len(t, takes, 1)
+	require.Greater(t, takes[0].Notes, 10)
+
+	p.library()
+	card("Ferry quay").MustElementR("button", "delete").MustClick()
+	p.MustElement("[aria-label='Bring Ferry quay back']").MustClick()
+	card("Ferry quay").MustElementR("button", "delete").MustClick()
+	p.MustElement("[aria-label='Bring Ferry quay back']")
+	a.stop()
+	again := start(t, data)
+	q := again.open("/#library", 1280, 800)
+	q.MustElement("li[aria-label='Night opening']")
+	require.Equal(t, 777, again.project().Luck.Number)
+	q.waitFor(`() => !document.querySelector("li[aria-label='Ferry quay']")`)
+}
+
+// library goes to the list of projects.
+func (p *page) library() {
+	p.t.Helper()
+	p.MustElementR("nav a", "Library").MustClick()
+	p.MustElement("[aria-label='Projects of the folder'] li")
 }

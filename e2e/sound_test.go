@@ -65,7 +65,7 @@ func TestEachPageSaysWhetherItSounds(t *testing.T) {
 	sounds(p, "true")
 	p.MustReload()
 	sounds(p, "false")
-	p.MustElementR("header button", "Night opening").MustClick()
+	p.MustElementR("header a", "Night opening").MustClick()
 	sounds(p, "true")
 	p.waitFor(`() => window.loudness() > 0.02`)
 

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"io"
@@ -11,6 +12,7 @@ import (
 	"jettyfog/internal/core/smf"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/schema"
+	"jettyfog/internal/store"
 )
 
 // usageError is a value on the command line that cannot be used.
@@ -30,6 +32,8 @@ func exitStatus(err error) int {
 type source struct {
 	Demo    bool   `xor:"source" required:"" help:"Take the demo."`
 	Project string `xor:"source" required:"" placeholder:"FILE.json" help:"Take a project file."`
+	Named   string `xor:"source" required:"" placeholder:"NAME" help:"Take the project of that name in the folder."`
+	Data    string `placeholder:"FOLDER" help:"Folder in which --named looks; without it, that of serve."`
 }
 
 type renderCommand struct {
@@ -108,6 +112,9 @@ func (s source) load() (*score.Project, error) {
 	if s.Demo {
 		return score.Demo(), nil
 	}
+	if s.Named != "" {
+		return s.read()
+	}
 	data, err := os.ReadFile(s.Project)
 	if err != nil {
 		return nil, usageError{err}
@@ -118,6 +125,19 @@ func (s source) load() (*score.Project, error) {
 	}
 	for _, remark := range remarks {
 		fmt.Fprintf(os.Stderr, "jettyfog: %s: %s\n", s.Project, remark)
+	}
+	return project, nil
+}
+
+// read returns the project of a folder that has the name.
+func (s source) read() (*score.Project, error) {
+	folder, err := dataFolder(s.Data, "project")
+	if err != nil {
+		return nil, err
+	}
+	project, err := store.ReadNamed(context.Background(), folder, s.Named)
+	if err != nil {
+		return nil, usageError{err}
 	}
 	return project, nil
 }

@@ -18,7 +18,8 @@ import (
 
 type serveFlags struct {
 	Addr    string `default:"127.0.0.1:7464" help:"Address to listen on, of this machine only."`
-	Data    string `placeholder:"FOLDER" help:"Folder for the project and its takes."`
+	Data    string `placeholder:"FOLDER" help:"Folder for the projects and their takes."`
+	Open    string `placeholder:"NAME" help:"Open the project of that name; without it, the one that was open last."`
 	Restore bool   `help:"Put the latest copy in the place of a damaged database, which is kept beside it."`
 }
 
@@ -40,12 +41,8 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err := checkLoopback(f.Addr); err != nil {
 		return err
 	}
-	if f.Data == "" {
-		config, err := os.UserConfigDir()
-		if err != nil {
-			return usageError{fmt.Errorf("name a folder with --data: %w", err)}
-		}
-		f.Data = filepath.Join(config, "jettyfog", folder)
+	if f.Data, err = dataFolder(f.Data, folder); err != nil {
+		return err
 	}
 	if f.Restore {
 		restored, aside, err := store.Restore(f.Data, time.Now())
@@ -72,12 +69,45 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
+	if f.Open != "" {
+		if document, err = openNamed(ctx, kept, opened, f.Open); err != nil {
+			return err
+		}
+	}
 	staged, err := kept.Stage(ctx, document.ID)
 	if err != nil {
 		return err
 	}
 	h := newHost(opened, staged, kept, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	return h.serve(ctx, listener, stdout)
+}
+
+// dataFolder returns the folder that is named, or else the usual one of that name.
+func dataFolder(named, usual string) (string, error) {
+	if named != "" {
+		return named, nil
+	}
+	config, err := os.UserConfigDir()
+	if err != nil {
+		return "", usageError{fmt.Errorf("name a folder with --data: %w", err)}
+	}
+	return filepath.Join(config, "jettyfog", usual), nil
+}
+
+// openNamed opens the project of a folder that has a name.
+func openNamed(ctx context.Context, kept *store.Store, room *studio.Studio, name string) (studio.Document, error) {
+	listed, err := kept.Projects(ctx)
+	if err != nil {
+		return studio.Document{}, err
+	}
+	one, err := store.Named(listed, name)
+	if err != nil {
+		return studio.Document{}, usageError{err}
+	}
+	if _, err := room.Open(ctx, room.State().Revision, one.ID, true); err != nil {
+		return studio.Document{}, err
+	}
+	return kept.Document(ctx, one.ID)
 }
 
 // checkLoopback refuses addresses at which other machines could reach this one: whoever reaches it can do everything.

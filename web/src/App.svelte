@@ -1,5 +1,5 @@
 <script lang="ts">
-  import Frame from "./lib/components/frame/Frame.svelte";
+  import Frame from "./Frame.svelte";
   import NoticeList from "./lib/components/notices/NoticeList.svelte";
   import { setSession } from "./lib/state/context";
   import { Session } from "./lib/state/session.svelte";
@@ -8,7 +8,8 @@
 </script>
 
 {#if session.ready}
-  <Frame />
+  <!-- What is chosen, shown and copied is of a project. -->
+  {#key session.document}<Frame />{/key}
 {:else}
   <p class="text-ink-2 p-6">Jettyfog is loading…</p>
 {/if}

@@ -11,6 +11,7 @@ export interface Message {
   clock?: ClockAnswer;
 }
 export interface ProjectState {
+  document: number;
   revision: number;
   undo: string;
   redo: string;
@@ -349,6 +350,7 @@ export interface Status {
   at: number;
   tempo: number;
   jump?: NextJump;
+  opening?: boolean;
   stopped: number;
   loop: Range;
 }
@@ -881,6 +883,27 @@ export interface OutlineNote {
   start: number;
   end: number;
   key: number;
+}
+export interface ListedProject {
+  id: number;
+  name: string;
+  changed: number;
+  revision: number;
+  open: boolean;
+  picture: OutlineNote[];
+  ends: number;
+}
+export interface OpenRequest {
+  revision: number;
+  atOnce?: boolean;
+}
+export interface NewProjectRequest {
+  revision: number;
+  atOnce?: boolean;
+  from: "blank" | "example";
+}
+export interface NameRequest {
+  name: string;
 }
 export interface Draws {
   shares: Share[];

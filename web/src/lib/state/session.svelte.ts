@@ -91,6 +91,11 @@ export class Session {
     return this.snapshot.project;
   }
 
+  /** The id of the project in its folder. */
+  get document(): number {
+    return this.snapshot.document;
+  }
+
   get lists(): Lists {
     if (!this.#lists) throw new Error("the lists have not arrived yet");
     return this.#lists;
@@ -231,7 +236,9 @@ export class Session {
 
   /** Takes a tuning from the texts of Scala files, empty ones being equal temperament; returns why it cannot. */
   setTuning(scl: string, kbm: string): Promise<string | undefined> {
-    return this.#take((revision) => post<ProjectState>("api/tuning", { revision, scl, kbm }));
+    return this.changeByFile((revision) =>
+      post<ProjectState>("api/tuning", { revision, scl, kbm }),
+    );
   }
 
   /** Lets a note be heard at once, for placing it by ear. */
@@ -246,17 +253,6 @@ export class Session {
 
   redo(): Promise<void> {
     return this.change((revision) => post<ProjectState>("api/redo", { revision }));
-  }
-
-  startBlank(): Promise<void> {
-    return this.change((revision) => post<ProjectState>("api/blank", { revision }));
-  }
-
-  /** Opens the text of a project file; returns why it cannot. */
-  openFile(text: string): Promise<string | undefined> {
-    return this.#take((revision) =>
-      post<ProjectState>(`api/project.json?revision=${revision}`, text),
-    );
   }
 
   /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */
@@ -297,7 +293,9 @@ export class Session {
   }
 
   /** Asks for a change by a file, and returns why it is refused, for its dialog to say. */
-  async #take(ask: (revision: number) => Promise<ProjectState>): Promise<string | undefined> {
+  async changeByFile(
+    ask: (revision: number) => Promise<ProjectState>,
+  ): Promise<string | undefined> {
     let refused: string | undefined;
     await this.inTurn(async () => {
       try {
@@ -332,12 +330,15 @@ export class Session {
 
   /** Takes a state of the project over; where what leads to it leads from elsewhere the whole is asked for. */
   #adopt(state: ProjectState): void {
-    const { revision, undo, redo, project, from, changes = [] } = state;
+    const { document, revision, undo, redo, project, from, changes = [] } = state;
     const own = this.#snapshot;
     if (own && revision < own.revision) return;
-    if (project) this.#show({ revision, undo, redo, project });
+    if (project) this.#show({ document, revision, undo, redo, project });
     else if (own && own.revision === from)
-      this.#show({ revision, undo, redo, project: applyPatches(own.project, changes as Patch[]) });
+      this.#show({
+        ...{ document, revision, undo, redo },
+        project: applyPatches(own.project, changes as Patch[]),
+      });
     else if (own?.revision !== revision) void this.attempt(() => this.fetchWhole());
   }
 
@@ -348,6 +349,7 @@ export class Session {
 
   #show(snapshot: Snapshot): void {
     const before = this.#snapshot?.project.tracks ?? [];
+    if (this.#snapshot?.document !== snapshot.document) this.#forget();
     this.#snapshot = snapshot;
     const { tracks } = snapshot.project;
     if (tracks.some((track) => track.id === this.#trackId)) return;
@@ -358,6 +360,13 @@ export class Session {
     );
     this.#trackId = tracks[Math.min(place, tracks.length - 1)]?.id;
     this.#partIndex = 0;
+  }
+
+  /** Forgets what was chosen in the project before. */
+  #forget(): void {
+    this.#trackId = undefined;
+    this.#partIndex = 0;
+    this.stage.forget();
   }
 
   #receive(message: Message): void {

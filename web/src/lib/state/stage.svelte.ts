@@ -76,6 +76,11 @@ export class Stage {
     return pattern;
   }
 
+  /** Forgets which patterns were chosen. */
+  forget(): void {
+    this.#written.clear();
+  }
+
   /** Turns to another pattern of a track, whatever plays. */
   write(track: Track, pattern: number): void {
     this.#written.set(track.id, pattern);

@@ -57,6 +57,11 @@ export class Transport {
     return this.#status?.jump;
   }
 
+  /** Whether the project that was opened last waits to come in. */
+  get opening(): boolean {
+    return this.#status?.opening ?? false;
+  }
+
   /** The tick of the song that is heard at a time of the page (performance.now, ms); undefined while stopped. */
   tickAt(pageMillis: number, ticksPerQuarter: number): number | undefined {
     const status = this.#status;

@@ -1,3 +1,2 @@
 /** The dialogs, by what they are about. */
-export type DialogName =
-  "project" | "time" | "help" | "key" | "history" | "luck" | "record" | "stage";
+export type DialogName = "time" | "help" | "key" | "history" | "luck" | "record" | "stage";

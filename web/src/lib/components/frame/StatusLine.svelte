@@ -61,7 +61,9 @@
     data-help={repeats}
     title={repeats}
   >
-    {#if never}
+    {#if session.transport.opening}
+      <b class="text-ink font-semibold">{session.project.name}</b> comes in with the next bar
+    {:else if never}
       The lanes never meet again for sure: {never}
     {:else if view.chart}
       All lanes meet again every

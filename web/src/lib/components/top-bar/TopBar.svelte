@@ -9,6 +9,7 @@
     SunOutline,
     UndoOutline,
   } from "./icons";
+  import type { Screen } from "./screen";
   import { getSession } from "../../state/context";
   import type { Watch } from "../../state/watch.svelte";
   import KeyFields from "./KeyFields.svelte";
@@ -18,39 +19,37 @@
   import TransportButtons from "./TransportButtons.svelte";
 
   interface Props {
-    view: string;
+    screens: readonly Screen[];
+    /** The one that is shown. */
+    screen: Screen;
     watch: Watch;
     /** Opens the dialog of that name. */
     open: (dialog: DialogName) => void;
   }
-  let { view, watch, open }: Props = $props();
+  let { screens, screen, watch, open }: Props = $props();
 
   const session = getSession();
-  const views = [
-    { name: "Write", help: "Write: build the sequence." },
-    { name: "Takes", help: "Takes: what you have recorded, to carry away as MIDI." },
-  ];
 </script>
 
 <header
   class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1150px]:gap-x-1.5 max-[1150px]:px-2"
 >
-  <button
-    class="max-w-[150px] min-w-[60px] shrink cursor-pointer truncate text-left text-[15px] font-semibold hover:underline"
-    data-help="The project: rename it, save it to a file, open another."
-    onclick={() => open("project")}
+  <a
+    class="max-w-[150px] min-w-[60px] shrink truncate text-[15px] font-semibold hover:underline"
+    href="#library"
+    data-help="The project that is open: rename it, export it, open another."
   >
     {session.project.name}
-  </button>
+  </a>
   <nav class="flex gap-3 max-[1150px]:gap-2" aria-label="Screens">
-    {#each views as { name, help } (name)}
+    {#each screens as { name, address, help } (address)}
       <a
-        href="#{name.toLowerCase()}"
+        href="#{address}"
         class={[
           "border-y-2 border-t-transparent py-0.5",
-          view === name.toLowerCase() ? "border-b-signal" : "text-ink-2 border-b-transparent",
+          screen.address === address ? "border-b-signal" : "text-ink-2 border-b-transparent",
         ]}
-        aria-current={view === name.toLowerCase() ? "page" : undefined}
+        aria-current={screen.address === address ? "page" : undefined}
         data-help={help}>{name}</a
       >
     {/each}

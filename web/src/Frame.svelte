@@ -1,41 +1,38 @@
 <!-- @component The frame of every screen, and the screen that the address names. -->
 <script lang="ts">
-  import Takes from "../../../views/Takes.svelte";
-  import Write from "../../../views/Write.svelte";
-  import { ChartView } from "../../state/chartView.svelte";
-  import { Clipboard } from "../../state/clipboard.svelte";
+  import { screenAt, screens } from "./views/screens";
+  import { ChartView } from "./lib/state/chartView.svelte";
+  import { Clipboard } from "./lib/state/clipboard.svelte";
   import {
     getSession,
     setChartView,
     setClipboard,
     setPlaying,
     setTakeDesk,
-  } from "../../state/context";
-  import { playFromKeys, releaseFromKeys } from "../../input/computerKeys";
-  import { checkCopy } from "../../state/copyCheck.svelte";
-  import { handKeysBack } from "../../state/focus";
-  import { handleShortcut } from "../../state/shortcuts";
-  import { Playing } from "../../state/playing.svelte";
-  import { TakeDesk } from "../../state/takeDesk.svelte";
-  import { Watch } from "../../state/watch.svelte";
-  import KeyPanel from "../keys/KeyPanel.svelte";
-  import ProblemBar from "../notices/ProblemBar.svelte";
-  import TopBar from "../top-bar/TopBar.svelte";
-  import WakeStrip from "../wake/WakeStrip.svelte";
-  import StatusLine from "./StatusLine.svelte";
+  } from "./lib/state/context";
+  import { playFromKeys, releaseFromKeys } from "./lib/input/computerKeys";
+  import { checkCopy } from "./lib/state/copyCheck.svelte";
+  import { handKeysBack } from "./lib/state/focus";
+  import { handleShortcut } from "./lib/state/shortcuts";
+  import { Playing } from "./lib/state/playing.svelte";
+  import { TakeDesk } from "./lib/state/takeDesk.svelte";
+  import { Watch } from "./lib/state/watch.svelte";
+  import KeyPanel from "./lib/components/keys/KeyPanel.svelte";
+  import ProblemBar from "./lib/components/notices/ProblemBar.svelte";
+  import TopBar from "./lib/components/top-bar/TopBar.svelte";
+  import WakeStrip from "./lib/components/wake/WakeStrip.svelte";
+  import StatusLine from "./lib/components/frame/StatusLine.svelte";
 
-  import HelpDialog from "../dialogs/HelpDialog.svelte";
-  import HistoryDialog from "../dialogs/HistoryDialog.svelte";
-  import KeyDialog from "../dialogs/KeyDialog.svelte";
-  import TimeDialog from "../dialogs/TimeDialog.svelte";
-  import LuckDialog from "../dialogs/LuckDialog.svelte";
-  import type { DialogName } from "../dialogs/names";
-  import RecordDialog from "../dialogs/RecordDialog.svelte";
-  import StageDialog from "../dialogs/StageDialog.svelte";
-  import ProjectDialog from "../dialogs/ProjectDialog.svelte";
+  import HelpDialog from "./lib/components/dialogs/HelpDialog.svelte";
+  import HistoryDialog from "./lib/components/dialogs/HistoryDialog.svelte";
+  import KeyDialog from "./lib/components/dialogs/KeyDialog.svelte";
+  import TimeDialog from "./lib/components/dialogs/TimeDialog.svelte";
+  import LuckDialog from "./lib/components/dialogs/LuckDialog.svelte";
+  import type { DialogName } from "./lib/components/dialogs/names";
+  import RecordDialog from "./lib/components/dialogs/RecordDialog.svelte";
+  import StageDialog from "./lib/components/dialogs/StageDialog.svelte";
 
   const dialogs = $state<Record<DialogName, boolean>>({
-    project: false,
     time: false,
     help: false,
     key: false,
@@ -56,7 +53,7 @@
 
   let hash = $state(location.hash);
   $effect(() => handKeysBack(document));
-  const view = $derived(hash === "#takes" ? "takes" : "write");
+  const screen = $derived(screenAt(hash));
 </script>
 
 <svelte:window
@@ -71,7 +68,7 @@
       session,
       view: chart,
       clipboard,
-      takes: view === "takes" ? takes : undefined,
+      takes: screen.address === "takes" ? takes : undefined,
       playing,
       openHelp: () => open("help"),
     })}
@@ -81,14 +78,13 @@
 <div
   class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto_38px_30px]"
 >
-  <TopBar {view} {watch} {open} />
+  <TopBar {screens} {screen} {watch} {open} />
   <ProblemBar />
-  {#if view === "takes"}<Takes />{:else}<Write />{/if}
+  <screen.component />
   {#if playing.open}<KeyPanel />{:else}<span></span>{/if}
   <WakeStrip />
   <StatusLine openStage={() => open("stage")} />
 </div>
-<ProjectDialog bind:open={dialogs.project} />
 <RecordDialog bind:open={dialogs.record} />
 <HelpDialog bind:open={dialogs.help} />
 <KeyDialog bind:open={dialogs.key} />

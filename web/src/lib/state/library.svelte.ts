@@ -1,0 +1,77 @@
+import { get, post, remove } from "../api/http";
+import type { ListedProject, NewProjectRequest, ProjectState } from "../api/types";
+import type { Session } from "./session.svelte";
+
+/** The projects of the folder, and what can be done with them. */
+export class Library {
+  #projects = $state.raw<ListedProject[]>();
+  /** Those that were deleted since the page was opened, the last first. */
+  #deleted = $state.raw<ListedProject[]>([]);
+  /** Whether a project that is opened while another plays comes in at once, not with the next bar. */
+  atOnce = $state(false);
+
+  constructor(private readonly session: Session) {}
+
+  /** The projects, the one that was changed last first; undefined until they have arrived. */
+  get projects(): ListedProject[] | undefined {
+    return this.#projects;
+  }
+
+  get deleted(): ListedProject[] {
+    return this.#deleted;
+  }
+
+  async refresh(): Promise<void> {
+    await this.session.attempt(async () => {
+      this.#projects = await get<ListedProject[]>("api/projects");
+    });
+  }
+
+  open(id: number): Promise<void> {
+    return this.session.change((revision) =>
+      post<ProjectState>(`api/projects/${id}/open`, { revision, atOnce: this.atOnce }),
+    );
+  }
+
+  add(from: NewProjectRequest["from"]): Promise<void> {
+    return this.session.change((revision) =>
+      post<ProjectState>("api/projects", { revision, from, atOnce: this.atOnce }),
+    );
+  }
+
+  /** Takes the text of a project file as another project, and opens it; returns why it cannot. */
+  import(text: string): Promise<string | undefined> {
+    const atOnce = this.atOnce ? "&atOnce" : "";
+    return this.session.changeByFile((revision) =>
+      post<ProjectState>(`api/projects/file?revision=${revision}${atOnce}`, text),
+    );
+  }
+
+  copy(id: number): Promise<void> {
+    return this.#change(() => post(`api/projects/${id}/copy`, {}));
+  }
+
+  rename(id: number, name: string): Promise<void> {
+    return this.#change(() => post(`api/projects/${id}/name`, { name }));
+  }
+
+  async delete(project: ListedProject): Promise<void> {
+    await this.#change(async () => {
+      const left = await remove<ListedProject[]>(`api/projects/${project.id}`);
+      this.#deleted = [project, ...this.#deleted];
+      return left;
+    });
+  }
+
+  async restore(project: ListedProject): Promise<void> {
+    await this.#change(async () => {
+      const all = await post<ListedProject[]>(`api/projects/${project.id}/restore`, {});
+      this.#deleted = this.#deleted.filter(({ id }) => id !== project.id);
+      return all;
+    });
+  }
+
+  #change(ask: () => Promise<ListedProject[]>): Promise<void> {
+    return this.session.attempt(async () => (this.#projects = await ask()));
+  }
+}
