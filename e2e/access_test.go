@@ -28,7 +28,7 @@ func (p *page) sights(look func(name string)) {
 	p.sheet("lane")
 	p.MustElementR("#sheet-page button[aria-pressed=false]", "^\\s*spread").MustClick()
 	p.MustElement("[data-drawn]")
-	p.press(`\+ line`)
+	p.press(`\+ value`)
 	p.MustElement("[aria-label='Weight of line 1']")
 	look("chance of a lane")
 	p.MustElement("[aria-label='Mute Bell buoy']").MustClick()
@@ -50,14 +50,14 @@ func (p *page) sights(look func(name string)) {
 		p.Keyboard.MustType(input.Escape)
 		p.waitFor(`() => !document.querySelector("dialog[open]")`)
 	}
-	p.MustElement("[aria-label='Night watch']").MustClick()
+	p.MustElement("[aria-label='Dark theme']").MustClick()
 	look("night watch")
 	p.library()
 	look("library at night")
 	p.MustElementR("nav a", "Takes").MustClick()
 	p.MustElementR("main h1", "Takes")
 	look("takes at night")
-	p.MustElement("[aria-label='Day watch']").MustClick()
+	p.MustElement("[aria-label='Light theme']").MustClick()
 	look("takes")
 	p.enter("Bars to render", "4")
 	p.press("render a take")
@@ -94,14 +94,16 @@ func TestAccessibility(t *testing.T) {
 	})
 }
 
-// No text is cut off, and nothing leaves the window, on a screen of the least size and on the usual one. Names of
+// No text is cut off, and nothing leaves the window, from the smallest screen to the largest. Names of
 // the user's own may end in an ellipsis, with the whole name in a tooltip or in the status line.
 func TestNothingIsCutOff(t *testing.T) {
-	for _, size := range [][2]int{{1280, 800}, {1024, 700}} {
-		a := start(t, t.TempDir())
-		p := a.open("/", size[0], size[1])
-		p.sights(func(name string) {
-			cut := p.MustEval(`() => {
+	for _, size := range [][2]int{{1280, 800}, {1024, 700}, {1920, 1080}, {3840, 2160}} {
+		t.Run(fmt.Sprintf("%d×%d", size[0], size[1]), func(t *testing.T) {
+			t.Parallel()
+			a := start(t, t.TempDir())
+			p := a.open("/", size[0], size[1])
+			p.sights(func(name string) {
+				cut := p.MustEval(`() => {
 				const faults = [];
 				for (const e of document.querySelectorAll("body *")) {
 					if (e.closest("svg") || !e.checkVisibility() || e.matches(".sr-only, option, script, style")) continue;
@@ -136,9 +138,10 @@ func TestNothingIsCutOff(t *testing.T) {
 					faults.push("the page scrolls");
 				return faults.slice(0, 6);
 			}`).Arr()
-			for _, fault := range cut {
-				t.Errorf("%d×%d, %s: %s", size[0], size[1], name, fault.Str())
-			}
+				for _, fault := range cut {
+					t.Errorf("%s: %s", name, fault.Str())
+				}
+			})
 		})
 	}
 }

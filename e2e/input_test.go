@@ -149,7 +149,7 @@ func TestLoopsPatternsAndPlannedTakes(t *testing.T) {
 	p.MustElement("[data-note='0']")
 	p.press("octave up")
 	a.waitFor(func(p *score.Project) bool { return p.Tracks[0].Loop.Notes[0].Key == loop.Notes[0].Key+12 })
-	p.press("let go")
+	p.press("clear")
 	a.waitFor(func(p *score.Project) bool { return p.Tracks[0].Loop == nil })
 
 	p.enter("Render from bar", "3")

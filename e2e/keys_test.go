@@ -93,3 +93,46 @@ func TestARunOfPressesIsOneStepOfUndo(t *testing.T) {
 	p.MustElement("[aria-label^=Undo]").MustClick()
 	p.MustElement("[aria-label=Undo]:disabled")
 }
+
+// Any lane is reached by the keyboard in a few presses from anywhere: by the list, by its first letters, and from lane to lane.
+func TestLanesAreReachedByKeys(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	on := func(label string) {
+		p.waitFor(`label => document.activeElement?.ariaLabel?.startsWith(label)`, label)
+	}
+	p.Keyboard.MustType(input.KeyJ)
+	on("Go to")
+	p.Keyboard.MustType(input.KeyV, input.Enter)
+	on("velocity, step 1 of ")
+	p.Keyboard.Press(input.AltLeft)
+	p.Keyboard.MustType(input.ArrowDown)
+	on("length, step 1 of ")
+	p.Keyboard.MustType(input.ArrowUp, input.ArrowUp)
+	on("pitch, step 1 of ")
+	p.Keyboard.Release(input.AltLeft)
+	// A lane is folded to a line, which this browser remembers, and pulled higher.
+	height := func(is string) {
+		p.waitFor(`is => eval((document.querySelector("[data-lane=velocity] [role=slider]")?.clientHeight ?? NaN) + is)`, is)
+	}
+	p.MustElement("[aria-label='Fold velocity']").MustFocus().MustType(input.Enter)
+	height(" < 30")
+	p.MustReload()
+	height(" < 30")
+	p.MustElement("[aria-label='Fold velocity']").MustFocus().MustType(input.Enter)
+	height(" > 60")
+	edge := p.MustElement("[aria-label='Height of velocity']").MustShape().Box()
+	p.Mouse.MustMoveTo(edge.X+edge.Width/2, edge.Y+2).MustDown("left").MustMoveTo(edge.X+edge.Width/2, edge.Y+152).MustUp("left")
+	height(" > 200")
+
+	p.Keyboard.MustType(input.KeyJ)
+	on("Go to")
+	p.Keyboard.MustType(input.KeyH, input.Enter)
+	p.MustElement("section[aria-label='Chart of Hull kit']")
+	for range 6 { // beyond eight tracks their rows are lines
+		p.press(`\+ track`)
+	}
+	p.waitFor(`() => document.querySelectorAll("[data-track]").length === 9`)
+	p.waitFor(`() => [...document.querySelectorAll("[data-track]")].filter((row) => row.clientHeight < 40).length === 8`)
+}

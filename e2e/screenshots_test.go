@@ -53,12 +53,12 @@ func TestScreenshots(t *testing.T) {
 	p.waitForBar(2)
 	p.picture(filepath.Join(folder, "follow.png"))
 
-	p.MustElement("[aria-label='Night watch']").MustClick()
+	p.MustElement("[aria-label='Dark theme']").MustClick()
 	p.Keyboard.MustType(input.KeyR)
 	p.waitForBar(3)
 	p.picture(filepath.Join(folder, "night.png"))
 
-	p.MustElement("[aria-label='Day watch']").MustClick()
+	p.MustElement("[aria-label='Light theme']").MustClick()
 	p.Keyboard.MustType(input.Space)
 	p.MustElementR("a", "Takes").MustClick()
 	p.take("Take 1")

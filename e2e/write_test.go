@@ -151,7 +151,7 @@ func TestRollingAroundLockedSteps(t *testing.T) {
 	pitches := func() []int { return a.project().Tracks[0].Parts()[0].Lanes.Pitch.Steps[:11] }
 	first := pitches()
 
-	p.press("choose")
+	p.press("select")
 	p.stroke("pitch", 2, 0.1, 4, 0.9)
 	p.sheet("step")
 	p.MustElementR("h2", "3 steps")
@@ -335,13 +335,13 @@ func TestComparingTwoLucks(t *testing.T) {
 	p.MustElementR("dialog button[aria-pressed=false]", "hear this").MustClick()
 	p.waitForBar(3)
 	p.enter("Last bars to hold", "1")
-	p.MustElementR("dialog button", "hold the last bars").MustClick()
+	p.MustElementR("dialog button", "hold the luck of the last bars").MustClick()
 	p.undoable("hold of the last bars")
 	for _, track := range a.project().Tracks {
 		require.Equal(t, 1, track.Hold)
 		require.GreaterOrEqual(t, track.HoldFrom, 1, "bar 3 had begun: the last whole one is the second or later")
 	}
-	p.MustElementR("dialog button", "take this luck").MustClick()
+	p.MustElementR("dialog button", "use this luck").MustClick()
 	p.undoable("luck 7")
 	p.waitFor(`() => !document.querySelector("dialog[open]")`)
 	p.MustElement("[aria-label=Stop]").MustClick()

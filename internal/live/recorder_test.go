@@ -71,6 +71,7 @@ func TestPunchInWhilePlaying(t *testing.T) {
 		}
 		require.Equal(t, notes, recorded.Count())
 		require.Equal(t, to+1-bar, recorded.End)
+		require.Empty(t, s.lost)
 	})
 }
 

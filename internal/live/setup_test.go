@@ -94,6 +94,7 @@ type rig struct {
 	listener *listener
 	problems []error
 	omitted  []Omission
+	lost     []error
 	mu       sync.Mutex
 }
 
@@ -114,7 +115,7 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *rig)) {
 			if problem != nil {
 				s.problems = append(s.problems, problem)
 			}
-		}})
+		}, Lost: func(why error) { s.lost = append(s.lost, why) }})
 		wake := NewRecorder(s.wake, Reports{})
 		s.Transport = New(project, Options{Omitted: func(o Omission) { s.omitted = append(s.omitted, o) }}, recorder, wake)
 		s.listener = &listener{now: s.Now}

@@ -13,7 +13,7 @@ import (
 type Lists struct {
 	Lanes      []score.LaneSpec      `json:"lanes"`
 	Rates      []Rate                `json:"rates"`
-	Orders     []score.Option        `json:"orders"`
+	Orders     []score.OrderSpec     `json:"orders"`
 	Shapes     []score.Shape         `json:"shapes"`
 	Sources    []score.Option        `json:"sources"`
 	Spacings   []score.Option        `json:"spacings"`
@@ -64,7 +64,7 @@ func (listsResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Get("/", func(w http.ResponseWriter, _ *http.Request) {
 		lists := Lists{
-			Lanes: score.LaneSpecs(), Orders: score.OrderOptions(), Shapes: score.Shapes(),
+			Lanes: score.LaneSpecs(), Orders: score.OrderSpecs(), Shapes: score.Shapes(),
 			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,

@@ -93,6 +93,9 @@ func TestLists(t *testing.T) {
 	var lists server.Lists
 	require.NoError(t, json.Unmarshal([]byte(h.do("GET", "/api/lists", "").body), &lists))
 	require.Len(t, lists.Lanes, len(score.LaneSpecs()))
+	require.Len(t, lists.Percussion, theory.HighestPercussion-theory.LowestPercussion+1)
+	require.Len(t, lists.Notes, 128)
+	require.Equal(t, "C4", lists.Notes[60].Name)
 	require.Equal(t, score.Gate, lists.Lanes[0].Name)
 	require.Len(t, lists.Rates, 21)
 	require.Contains(t, lists.Scales, server.Scale{Name: "dorian", Semitones: []int{0, 2, 3, 5, 7, 9, 10}})

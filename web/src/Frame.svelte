@@ -23,6 +23,7 @@
   import WakeStrip from "./lib/components/wake/WakeStrip.svelte";
   import StatusLine from "./lib/components/frame/StatusLine.svelte";
 
+  import GoToDialog from "./lib/components/dialogs/GoToDialog.svelte";
   import HelpDialog from "./lib/components/dialogs/HelpDialog.svelte";
   import HistoryDialog from "./lib/components/dialogs/HistoryDialog.svelte";
   import KeyDialog from "./lib/components/dialogs/KeyDialog.svelte";
@@ -35,6 +36,7 @@
   const dialogs = $state<Record<DialogName, boolean>>({
     time: false,
     help: false,
+    goTo: false,
     key: false,
     history: false,
     luck: false,
@@ -71,6 +73,7 @@
       takes: screen.address === "takes" ? takes : undefined,
       playing,
       openHelp: () => open("help"),
+      openGoTo: () => screen.address === "write" && open("goTo"),
     })}
   onkeyup={(event) => releaseFromKeys(event, playing)}
 />
@@ -87,6 +90,7 @@
 </div>
 <RecordDialog bind:open={dialogs.record} />
 <HelpDialog bind:open={dialogs.help} />
+<GoToDialog bind:open={dialogs.goTo} />
 <KeyDialog bind:open={dialogs.key} />
 <TimeDialog bind:open={dialogs.time} />
 <HistoryDialog bind:open={dialogs.history} />

@@ -5,6 +5,12 @@ import (
 	"jettyfog/internal/core/score"
 )
 
+// noteLanes are the lanes that are read for each note.
+type noteLanes struct {
+	pitch, octave, alteration, chord, velocity         *value
+	length, ratchet, probability, nudge, swings, slide *value
+}
+
 // readLanes makes the lanes that are read for each note, and the mod lanes that the part has.
 func (w *walker) readLanes() {
 	const most = 11 + score.MaxMods

@@ -38,8 +38,7 @@ type walker struct {
 	durations           int  // the sum of the weights of the durations
 	unsteady            bool // chance decides how long steps last
 
-	pitch, octave, alteration, chord, velocity         *value
-	length, ratchet, probability, nudge, swings, slide *value
+	noteLanes
 
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []*value

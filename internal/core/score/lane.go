@@ -31,23 +31,38 @@ const (
 	Path         Order = "path"
 )
 
-// orders is in the order in which to offer them.
-var orders = options[Order]{
-	{Forward, "forward", "From the first step to the last."},
-	{Backward, "backward", "From the last step to the first."},
-	{ThereAndBack, "there and back", "To the last step and back; the ends are played once."},
-	{TurnTwice, "there and back twice", "To the last step and back; the ends are played twice."},
-	{Random, "random", "Any step, drawn anew each time."},
-	{Shuffle, "shuffle", "Every step once a pass, in an order that is drawn for the pass."},
-	{Drift, "drift", "A step on, a step back, or none, drawn each time by the odds below."},
-	{Path, "path", "Along a list of steps, or along a shape."},
+// OrderSpec tells of an order what a screen shows.
+type OrderSpec struct {
+	Name Order `json:"name"`
+	// Label is what it is called, and Help a sentence about it.
+	Label string `json:"label"`
+	Help  string `json:"help"`
+	// Picture is how the first moves through a loop are drawn: the steps from 0, of five.
+	Picture []int `json:"picture"`
 }
 
-// Orders lists the orders in the order in which to offer them.
-func Orders() []Order { return orders.values() }
+// orders is in the order in which to offer them.
+var orders = []OrderSpec{
+	{Forward, "forward", "From the first step to the last.", []int{0, 1, 2, 3, 4}},
+	{Backward, "backward", "From the last step to the first.", []int{4, 3, 2, 1, 0}},
+	{ThereAndBack, "there and back", "To the last step and back; the ends are played once.", []int{0, 2, 4, 2, 0}},
+	{TurnTwice, "there and back twice", "To the last step and back; the ends are played twice.", []int{0, 4, 4, 0, 0}},
+	{Random, "random", "Any step, drawn anew each time.", []int{2, 0, 4, 1, 3}},
+	{Shuffle, "shuffle", "Every step once a pass, in an order that is drawn for the pass.", []int{2, 4, 0, 3, 1}},
+	{Drift, "drift", "A step on, a step back, or none, drawn each time by the odds below.", []int{1, 0, 1, 2, 2}},
+	{Path, "path", "Along a list of steps, or along a shape.", []int{0, 4, 2, 4, 3}},
+}
 
-// OrderOptions lists the orders as options.
-func OrderOptions() []Option { return orders.list() }
+// OrderSpecs lists what there is to know of the orders, in the order in which to offer them.
+func OrderSpecs() []OrderSpec { return slices.Clone(orders) }
+
+// Orders lists the orders.
+func Orders() (names []Order) {
+	for _, spec := range orders {
+		names = append(names, spec.Name)
+	}
+	return names
+}
 
 // Mover is what moves a lane that runs a loop of its own.
 type Mover string

@@ -116,7 +116,7 @@ var laneSpecs = []LaneSpec{
 	},
 	{
 		Name: Pitch, number: 1, field: func(l *Lanes) **Lane { return &l.Pitch },
-		Help: "Pitch: a degree of the key for each step, typed as a number or as a note (C2, Eb3). " +
+		Help: "Pitch: a degree of the key for each step, typed as a note (C2, Eb3) or as a number, of which 1 is the root. " +
 			"Draw across it; pull the notes at its left, or turn the wheel, for other octaves.",
 		Least: -28, Most: 28, Reads: AsDegree, Marks: PitchMarks, Always: true, Pitched: true, Rests: true, RollMost: 7,
 	},

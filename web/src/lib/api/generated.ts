@@ -796,7 +796,7 @@ export interface Degree {
 export interface Lists {
   lanes: LaneSpec[];
   rates: Rate[];
-  orders: Option[];
+  orders: OrderSpec[];
   shapes: Shape[];
   sources: Option[];
   spacings: Option[];
@@ -839,6 +839,12 @@ export interface Option {
 export interface Rate {
   name: string;
   ticks: number;
+}
+export interface OrderSpec {
+  name: string;
+  label: string;
+  help: string;
+  picture: number[];
 }
 export interface Shape {
   name: string;

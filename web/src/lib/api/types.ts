@@ -31,3 +31,6 @@ export type PartAddress = Pick<SetPart, "track" | "pattern" | "part">;
 
 /** What an edit of a lane changes. */
 export type LaneChange = Omit<SetLane, keyof PartAddress | "lane">;
+
+/** What an edit of a part changes. */
+export type PartChange = Omit<SetPart, keyof PartAddress>;

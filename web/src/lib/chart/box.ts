@@ -13,6 +13,8 @@ export interface Rectangle {
 export interface Strip {
   box: Rectangle;
   cells: Cell[];
+  /** Gives it the focus. */
+  focus?: () => void;
 }
 
 /** The strips that are on screen, by lane. */

@@ -1,5 +1,5 @@
 /** What the pointer does on a strip. */
-export type Hand = "draw" | "line" | "move" | "scatter" | "choose";
+export type Hand = "draw" | "line" | "move" | "random" | "select";
 
 export interface HandSpec {
   hand: Hand;
@@ -17,22 +17,22 @@ export const hands: HandSpec[] = [
   {
     hand: "line",
     key: "2",
-    help: "Line: a straight line from where the pointer went down. Also by Alt with any hand. Key 2.",
+    help: "Line: a straight line from where the pointer went down. Also by Alt with any tool. Key 2.",
   },
   {
     hand: "move",
     key: "3",
-    help: "Move: all chosen steps of the lane, or its whole loop, up and down. Also by Ctrl. Key 3.",
+    help: "Move: all selected steps of the lane, or its whole loop, up and down. Also by Ctrl. Key 3.",
   },
   {
-    hand: "scatter",
+    hand: "random",
     key: "4",
-    help: "Scatter: values around the pointer, as far as the number beside says. Key 4.",
+    help: "Random: values around the pointer, as far as the number beside says. Key 4.",
   },
   {
-    hand: "choose",
+    hand: "select",
     key: "5",
-    help: "Choose: a box over steps of any lanes, for the sheet, the keys, copying and rolling. Key 5.",
+    help: "Select: a box over steps of any lanes, for the sheet, the keys, copying and rolling. Key 5.",
   },
 ];
 

@@ -9,6 +9,11 @@ export function pressKey(
   spec: LaneSpec,
   loop: Lane,
 ): boolean {
+  const lanes = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+  if (event.altKey && lanes) {
+    view.focusBeside(spec.name, lanes);
+    return true;
+  }
   if (event.ctrlKey || event.metaKey || event.altKey) return false;
   const { name, leads } = spec;
   const { first, length } = loop;

@@ -37,5 +37,9 @@ it("finds the degree of a note, and says what is not in the key", () => {
   expect(notes.degreeOf("d4", degrees)).toBe(0);
   expect(notes.degreeOf("F4", degrees)).toBe(2);
   expect(notes.degreeOf("Eb4", degrees)).toMatch(/D♯4 is not in the key/);
-  expect(notes.degreeOf("2", degrees)).toBeUndefined();
+  expect(notes.degreeOf("1", degrees)).toBe(0);
+  expect(notes.degreeOf("3", degrees)).toBe(2);
+  expect(notes.degreeOf("−1", degrees)).toBe(-1);
+  expect(notes.degreeOf("0", degrees)).toBeUndefined();
+  expect(notes.degreeOf(degrees[2]?.name ?? "", degrees)).toBe(1); // a name that is shown, whatever its tuning
 });

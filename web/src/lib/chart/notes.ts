@@ -20,8 +20,16 @@ export class Notes {
     return this.#spellings.get(name.trim().replace("♯", "#").replace("♭", "b").toUpperCase());
   }
 
-  /** The degree of the key that a note's name stands for, or why there is none; undefined if it is no name. */
+  /**
+   * The degree of the key that a note's name stands for, or a number of it as it is counted: 1 is the root, −1 the note below
+   * it. Or why there is none; undefined if it is neither.
+   */
   degreeOf(name: string, degrees: Degree[]): number | string | undefined {
+    const named = degrees.find((degree) => degree.name === name);
+    if (named) return named.degree;
+    const counted = Number(name.trim().replace("−", "-"));
+    if (name.trim() !== "" && Number.isInteger(counted) && counted !== 0)
+      return counted > 0 ? counted - 1 : counted;
     const note = this.of(name);
     if (note === undefined) return undefined;
     const degree = degrees.find(({ key, detune }) => key === note && detune === 0)?.degree;

@@ -97,7 +97,7 @@ export class Painter {
     const from = this.#last;
     for (const cell of cells) {
       if (cell !== here && !within(cell, from, to)) continue;
-      if (this.#hand === "scatter" && !spec.leads) {
+      if (this.#hand === "random" && !spec.leads) {
         this.#stroke[cell.step] ??= scale.value(yBetween(from, to, cell, here)) + this.#scattered();
         this.#stroke[cell.step] = scale.bounded(this.#stroke[cell.step] ?? 0);
       } else {

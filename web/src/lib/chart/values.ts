@@ -3,6 +3,8 @@ import type { Degree, LaneSpec } from "../api/types";
 /** What values are read with: the notes of the key, and the length that fills a step. */
 export interface ReadWith {
   degrees: Degree[];
+  /** How many degrees of the scale lie within its period. */
+  degreesPerOctave: number;
   wholeStep: number;
 }
 
@@ -10,7 +12,7 @@ export interface ReadWith {
 export function valueText(spec: LaneSpec, value: number, by: ReadWith): string {
   switch (spec.reads) {
     case "degree":
-      return `${degreeName(value, by.degrees)} · degree ${value}`;
+      return `${degreeName(value, by.degrees)} · ${degreeText(value, by)}`;
     case "duration":
       return value > by.wholeStep ? `${steps(value, by)} steps` : `${value} %`;
     case "percent":
@@ -36,11 +38,11 @@ export function shortText(spec: LaneSpec, value: number, by: ReadWith): string {
   }
 }
 
-/** What a value counts, or the note that it is. */
+/** What a value counts, or the degree that it is. */
 export function unitText(spec: LaneSpec, value: number, by: ReadWith): string {
   switch (spec.reads) {
     case "degree":
-      return degreeName(value, by.degrees);
+      return degreeText(value, by);
     case "duration":
       return value > by.wholeStep ? "steps" : "%";
     case "percent":
@@ -68,6 +70,11 @@ export function lengthInSteps(value: number, by: ReadWith): number {
 /** What a length counts that is longer than its step: whole steps, from 2. */
 function steps(value: number, { wholeStep }: ReadWith): number {
   return value - wholeStep + 1;
+}
+
+/** A degree as it is counted: from 1, the root, up to the next root. */
+function degreeText(value: number, { degreesPerOctave: count }: ReadWith): string {
+  return `degree ${(((value % count) + count) % count) + 1}`;
 }
 
 /** The name of the note of a degree, as A4. */

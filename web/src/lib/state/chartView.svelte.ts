@@ -11,6 +11,7 @@ import {
 } from "../chart/box";
 import type { Hand } from "../chart/hand";
 import type { Standing } from "./places.svelte";
+import { LaneHeights } from "./laneHeights.svelte";
 import { Roller } from "./roller.svelte";
 import type { Session } from "./session.svelte";
 
@@ -63,6 +64,7 @@ export class ChartView {
   #chart = $state.raw<Chart>();
 
   readonly roller = new Roller(this);
+  readonly heights = new LaneHeights();
 
   constructor(readonly session: Session) {
     $effect(() => {
@@ -177,6 +179,18 @@ export class ChartView {
   register(lane: LaneName, strip: () => Strip): () => void {
     this.#strips.set(lane, strip);
     return () => this.#strips.delete(lane);
+  }
+
+  /** Gives a lane's strip the focus. */
+  focusLane(lane: LaneName): void {
+    this.#strips.get(lane)?.().focus?.();
+  }
+
+  /** Gives the strip of the lane the focus that comes so many behind a lane. */
+  focusBeside(lane: LaneName, by: number): void {
+    const { lanes } = this.session;
+    const beside = lanes[lanes.findIndex(({ name }) => name === lane) + by];
+    if (beside) this.focusLane(beside.name);
   }
 
   /** The box that is being drawn, in pixels of the window. */

@@ -15,6 +15,7 @@ export interface Desk {
   takes: TakeDesk | undefined;
   playing: Playing;
   openHelp: () => void;
+  openGoTo: () => void;
 }
 
 /** Handles the keys that hold everywhere. Fields and dialogs keep their keys to themselves, but no number has a space. */
@@ -47,7 +48,10 @@ function commands(event: KeyboardEvent, { session, view, clipboard, takes }: Des
   };
 }
 
-function plain(event: KeyboardEvent, { session, view, takes, playing, openHelp }: Desk): Actions {
+function plain(
+  event: KeyboardEvent,
+  { session, view, takes, playing, openHelp, openGoTo }: Desk,
+): Actions {
   if (takes?.summary) {
     return {
       // What is heard stops first, whichever it is.
@@ -69,6 +73,7 @@ function plain(event: KeyboardEvent, { session, view, takes, playing, openHelp }
     m: () => void session.stage.toggleTrack("mute", track),
     s: () => void session.stage.toggleTrack("solo", track),
     b: () => click("[data-tap]"),
+    j: openGoTo,
     escape: () => view.choose({}),
     pageup: () => stepTrack(session, -1),
     pagedown: () => stepTrack(session, 1),

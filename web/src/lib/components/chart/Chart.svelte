@@ -1,7 +1,6 @@
 <!-- @component The pilot's chart of time: all lanes of a track on one ruler, of a kit all its gates. -->
 <script lang="ts">
   import { gateLane } from "../../chart/gate";
-  import { laneHeight } from "../../chart/geometry";
   import { getChartView, getSession } from "../../state/context";
   import KitHead from "../lane/KitHead.svelte";
   import LaneAxis from "../lane/LaneAxis.svelte";
@@ -21,10 +20,7 @@
   const rows = $derived(
     [
       ...(kit ? session.parts.map(() => "46px") : []),
-      ...lanes.map((spec) => {
-        const { least, share } = laneHeight(spec);
-        return `minmax(${least}px, ${share}fr)`;
-      }),
+      ...lanes.map((spec) => view.heights.row(spec)),
     ].join(" "),
   );
 </script>

@@ -41,7 +41,7 @@
     <button
       class="control h-[22px]! text-[11px]!"
       disabled={session.parts.length === 16}
-      data-help="Add a part to the kit behind the chosen one. Its note is in the sheet, under part."
+      data-help="Add a part to the kit behind the selected one. Its note is in the sheet, under part."
       onclick={addPart}>+ part</button
     >
   {/if}

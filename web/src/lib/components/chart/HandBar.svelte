@@ -14,9 +14,9 @@
 <div
   class="border-line flex items-center gap-1 overflow-hidden border-b px-3 text-[12px]"
   role="toolbar"
-  aria-label="Hand and view"
+  aria-label="Tools and view"
 >
-  <span class="flex" role="group" aria-label="Hand">
+  <span class="flex" role="group" aria-label="Tool">
     {#each hands as { hand, help } (hand)}
       <button
         class="control h-[24px]! rounded-none! text-[12px]! not-first:ml-[-1px]"
@@ -26,10 +26,10 @@
       >
     {/each}
   </span>
-  {#if view.hand === "scatter"}
+  {#if view.hand === "random"}
     <NumberField
-      label="Reach of scattering in percent"
-      help="How far values are scattered either way, in percent of the lane's range."
+      label="Range of random values in percent"
+      help="How far drawn values go either way at random, in percent of the lane's range."
       value={view.scatter}
       min={1}
       max={100}
@@ -43,7 +43,7 @@
   <span class="ml-2 flex gap-1 max-[1150px]:hidden">
     <button
       class="control h-[24px]! text-[12px]!"
-      data-help="Copy the chosen steps, or the cursor's lane. Ctrl+C"
+      data-help="Copy the selected steps, or the cursor's lane. Ctrl+C"
       onclick={() => clipboard.copy()}>copy</button
     >
     <button
@@ -59,13 +59,13 @@
       class="control h-[24px]! text-[12px]!"
       aria-pressed={!view.following}
       data-help="Home: every lane from its first step; each shows its own playing place."
-      onclick={() => (view.following = false)}>home</button
+      onclick={() => (view.following = false)}>loop view</button
     >
     <button
       class="control h-[24px]! text-[12px]!"
       aria-pressed={view.following}
       data-help="Follow: the bars that are playing, with one playhead."
-      onclick={() => (view.following = true)}>follow</button
+      onclick={() => (view.following = true)}>timeline</button
     >
     <button
       class="control h-[24px]! min-w-[22px]! px-0!"

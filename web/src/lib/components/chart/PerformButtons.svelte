@@ -78,7 +78,7 @@
     aria-pressed={looped.length > 0}
     disabled={looped.length === 0 && chosen.length === 0}
     data-help={looped.length > 0 || chosen.length > 0
-      ? "Loop steps: each lane plays its chosen steps over and over; press again to play on."
+      ? "Loop steps: each lane plays its selected steps over and over; press again to play on."
       : "Loop steps: choose steps of lanes with a loop of their own first."}
     aria-label="loop steps"
     onclick={toggleLoop}
@@ -92,8 +92,8 @@
     aria-label={song.jump === undefined ? `Jump to bar ${song.bar}` : `Take back the jump`}
     disabled={!session.transport.playing}
     data-help={session.transport.playing
-      ? "Jump: the song goes on from the bar that is chosen on the ruler, at the moment that 'apply' says; press again to take it back."
-      : "Jump: only while playing; play starts at the bar that is chosen on the ruler."}
+      ? "Jump: the song goes on from the bar that is selected on the ruler, at the moment that 'apply' says; press again to take it back."
+      : "Jump: only while playing; play starts at the bar that is selected on the ruler."}
     onclick={() => song.toggleJump()}>to bar {song.jump ?? song.bar}</button
   >
   {#each [{ by: -push, sign: "−", words: "slower" }, { by: push, sign: "+", words: "faster" }] as { by, sign, words } (sign)}

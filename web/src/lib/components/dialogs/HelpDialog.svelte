@@ -5,33 +5,35 @@
   let { open = $bindable() }: { open: boolean } = $props();
 
   const everywhere = [
-    ["Space", "play from the chosen bar, stop"],
+    ["Space", "play from the selected bar, stop"],
     ["Shift+Space", "play on where it stopped"],
     ["R", "record, end the take"],
     ["L, Shift+L", "new luck, back"],
     ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
-    ["F", "follow, home"],
+    ["F", "timeline, loop view"],
     ["M, S", "mute, solo the track, from the moment that “apply” says"],
     ["N", "open or close the keyboard"],
+    ["J", "go to a lane or a track by its first letters"],
     ["PgUp, PgDn", "the track before, the next track"],
-    ["1 to 5", "hand: draw, line, move, scatter, choose"],
-    ["Ctrl+C, Ctrl+V", "copy the chosen steps, paste at the cursor"],
-    ["Ctrl+A, Esc", "choose the lane's loop, let go"],
+    ["1 to 5", "tool: draw, line, move, random, select"],
+    ["Ctrl+C, Ctrl+V", "copy the selected steps, paste at the cursor"],
+    ["Ctrl+A, Esc", "select the lane's loop, clear the selection"],
     ["B", "tap the tempo"],
     ["Tab", "on to the next lane or control"],
     ["?", "this page"],
   ];
   const onALane = [
     ["← →", "the step before, the next step"],
+    ["Alt+↑ ↓", "the lane above, the lane below"],
     ["Home, End", "the first step, the last step"],
-    ["Shift+← →", "take steps into the choice"],
+    ["Shift+← →", "add steps to the selection"],
     ["↑ ↓", "value up, down; with Shift by ten, or by an octave"],
     ["Enter", "gate on, off"],
     ["T", "tie to the note before, untie"],
-    ["Delete", "back to the usual value"],
+    ["Delete", "back to the default value"],
     ["[ ]", "rotate the steps left, right"],
-    ["O", "own loop, linked to the gate"],
-    ["K", "lock the chosen steps, unlock them"],
+    ["O", "independent loop on, off"],
+    ["K", "lock the selected steps, unlock them"],
   ];
   const onTheKeyboard = [
     ["A to ;", "the notes whose keys show the letters, Shift: loud"],
@@ -41,12 +43,12 @@
   const onATake = [
     ["Space", "hear the take, stop"],
     ["← →", "the note before, the next note"],
-    ["Shift+← →", "take notes into the choice"],
+    ["Shift+← →", "add notes to the selection"],
     ["↑ ↓", "a semitone up, down; with Shift an octave"],
     ["Alt+← →", "earlier, later by the grid"],
     ["Alt+↑ ↓", "longer, shorter by the grid"],
     ["+ −", "louder, softer"],
-    ["Delete", "delete the chosen notes"],
+    ["Delete", "delete the selected notes"],
     ["Ctrl+Z", "undo in the take"],
   ];
 </script>

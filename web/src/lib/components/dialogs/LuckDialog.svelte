@@ -101,7 +101,7 @@
         <button class="control" aria-pressed={heard === "other"} onclick={() => hear("other")}
           >hear this</button
         >
-        <button class="control ml-auto font-semibold" onclick={take}>take this luck</button>
+        <button class="control ml-auto font-semibold" onclick={take}>use this luck</button>
       </div>
       <LuckPicture luck={other} against={own} />
     </div>
@@ -138,7 +138,7 @@
       />
       <span>whole bars that were heard</span>
       <button class="control" disabled={!session.transport.playing} onclick={holdLast}
-        >hold the last bars</button
+        >hold the luck of the last bars</button
       >
     </div>
     <p class="text-ink-2">

@@ -1,2 +1,2 @@
 /** The dialogs, by what they are about. */
-export type DialogName = "time" | "help" | "key" | "history" | "luck" | "record" | "stage";
+export type DialogName = "time" | "goTo" | "help" | "key" | "history" | "luck" | "record" | "stage";

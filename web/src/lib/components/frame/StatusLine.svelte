@@ -64,9 +64,9 @@
     {#if session.transport.opening}
       <b class="text-ink font-semibold">{session.project.name}</b> comes in with the next bar
     {:else if never}
-      The lanes never meet again for sure: {never}
+      The lanes do not repeat together for sure: {never}
     {:else if view.chart}
-      All lanes meet again every
+      All lanes together repeat after
       <b class="text-ink font-semibold"
         >{counted(view.chart.period.ticks / session.bars.length, "bar")}</b
       >{next}

@@ -24,7 +24,7 @@ by touch too, to see other octaves.
   const range = $derived(pitched ? view.pitchRows : { least: spec.least, most: spec.most });
   const scale = $derived(new ValueScale(range.least, range.most, height));
   const tight = $derived(height / (range.most - range.least + 1) < 11);
-  const labels = $derived(pitched ? notes() : values());
+  const labels = $derived(view.heights.isFolded(spec.name) ? [] : pitched ? notes() : values());
 
   /** Where the notes were taken hold of, how high a row was, and by how many rows they were pulled. */
   let pull: { y: number; row: number; rows: number } | undefined;

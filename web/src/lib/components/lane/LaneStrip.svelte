@@ -42,17 +42,23 @@
   const cursorStep = $derived(written ? view.stepOf(name) : loop.first);
   const cursorCell = $derived(spec.leads ? undefined : cells.find((cell) => cell.step === cursor));
   const label = $derived(session.track.kind === "kit" ? `${part.name} ${spec.label}` : spec.label);
+  const folded = $derived(view.heights.isFolded(name));
   const painter = new Painter(view, () => ({ spec, cells, scale, values }));
 
   $effect(() => {
     if (!strip || !written) return;
     const { current } = { current: strip };
-    return view.register(name, () => ({ box: current.getBoundingClientRect(), cells }));
+    return view.register(name, () => ({
+      box: current.getBoundingClientRect(),
+      cells,
+      focus: () => current.focus(),
+    }));
   });
 
   function onpointerdown(event: PointerEvent & { currentTarget: HTMLElement }): void {
     session.choosePart(index);
-    if (view.hand === "choose" && event.button === 0) view.beginBox(event);
+    if (folded) return;
+    if (view.hand === "select" && event.button === 0) view.beginBox(event);
     else painter.begin(event);
   }
 
@@ -99,11 +105,20 @@
   {#if chartPart && width > 0}
     <svg class="absolute inset-0 block" {width} {height} aria-hidden="true">
       <StripBackground {spec} {index} {cells} {height} {width} {cursor} {scale} />
-      <LaneMarks {spec} {index} {chartPart} {cells} {values} {scale} {height} {cursor} />
-      {#if !view.following && !lane.linked}
+      {#if !folded}<LaneMarks
+          {spec}
+          {index}
+          {chartPart}
+          {cells}
+          {values}
+          {scale}
+          {height}
+          {cursor}
+        />{/if}
+      {#if !folded && !view.following && !lane.linked}
         <LoopEnd {name} {index} {lane} {cells} {width} {height} />
       {/if}
-      {#if cursorCell && !painter.readout}
+      {#if cursorCell && !folded && !painter.readout}
         <CursorValue
           text={shortText(spec, values[cursorStep] ?? 0, view)}
           x={cursorCell.x}

@@ -29,6 +29,7 @@ unseen over the picture.
     value={lane.order}
     onchange={(event) => choose(event.currentTarget.value)}
   >
-    {#each session.lists.orders as { value, label } (value)}<option {value}>{label}</option>{/each}
+    {#each session.lists.orders as { name, label } (name)}<option value={name}>{label}</option
+      >{/each}
   </select>
 </span>

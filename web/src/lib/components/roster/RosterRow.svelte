@@ -11,6 +11,8 @@
   const tracks = $derived(session.project.tracks);
   const chosen = $derived(session.track.id === track.id);
   const stage = session.stage;
+  /** Beyond eight tracks only the one that is written shows its next bars. */
+  const compact = $derived(tracks.length > 8 && !chosen);
   const silent = $derived(outlines.of(track.id)?.silent ?? false);
   const switches = [
     {
@@ -34,12 +36,9 @@
   ] as const;
 </script>
 
-<div
-  class={["border-l-4 px-2 pt-1.5 pb-1", chosen ? "border-signal bg-paper" : "border-transparent"]}
-  data-track={track.id}
->
+{#snippet name()}
   <button
-    class="flex w-full min-w-0 cursor-pointer gap-1.5 text-left"
+    class="flex min-w-0 flex-1 cursor-pointer gap-1.5 text-left"
     aria-current={chosen ? "true" : undefined}
     data-help="Write this track. Page up and Page down go from track to track."
     title={track.name}
@@ -48,26 +47,40 @@
     <span class="text-ink-3 font-mono">{place + 1}</span>
     <span class={["min-w-0 flex-1 truncate", chosen && "font-semibold"]}>{track.name}</span>
   </button>
-  <div class="flex items-center gap-0.5">
-    <span class="caption min-w-0 flex-1 truncate"
-      ><span class="max-[1150px]:hidden">{track.loop ? "loop" : track.kind} · </span>ch {track.channel}</span
+{/snippet}
+{#snippet buttons()}
+  {#each switches as { letter, label, name, help } (name)}
+    {@const control = { name, track: track.id }}
+    <button
+      class={[
+        "control h-[20px]! min-w-[22px]! px-1! text-[11px]!",
+        stage.isChanged(control) && "font-bold underline",
+        stage.waiting(control) && "border-signal! border-dashed!",
+      ]}
+      aria-label="{label} {track.name}"
+      aria-pressed={stage.trackOn(name, track)}
+      data-help={help}
+      onclick={() => stage.toggleTrack(name, track)}>{letter}</button
     >
-    {#each switches as { letter, label, name, help } (name)}
-      {@const control = { name, track: track.id }}
-      <button
-        class={[
-          "control h-[20px]! min-w-[22px]! px-1! text-[11px]!",
-          stage.isChanged(control) && "font-bold underline",
-          stage.waiting(control) && "border-signal! border-dashed!",
-        ]}
-        aria-label="{label} {track.name}"
-        aria-pressed={stage.trackOn(name, track)}
-        data-help={help}
-        onclick={() => stage.toggleTrack(name, track)}>{letter}</button
+  {/each}
+{/snippet}
+
+<div
+  class={["border-l-4 px-2 pt-1.5 pb-1", chosen ? "border-signal bg-paper" : "border-transparent"]}
+  data-track={track.id}
+>
+  {#if compact}
+    <div class="flex items-center gap-0.5">{@render name()}{@render buttons()}</div>
+  {:else}
+    <div class="flex">{@render name()}</div>
+    <div class="flex items-center gap-0.5">
+      <span class="caption min-w-0 flex-1 truncate"
+        ><span class="max-[1150px]:hidden">{track.loop ? "loop" : track.kind} · </span>ch {track.channel}</span
       >
-    {/each}
-  </div>
-  <NextBars {track} {outlines} {silent} />
+      {@render buttons()}
+    </div>
+    <NextBars {track} {outlines} {silent} />
+  {/if}
   {#if chosen}
     <div class="mt-1 flex gap-0.5">
       <button

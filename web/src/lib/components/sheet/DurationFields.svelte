@@ -45,5 +45,5 @@
 <button
   class="control w-full"
   disabled={durations.length === 32}
-  onclick={() => set([...durations, { value: "1/16", weight: 1 }])}>+ line</button
+  onclick={() => set([...durations, { value: "1/16", weight: 1 }])}>+ length</button
 >

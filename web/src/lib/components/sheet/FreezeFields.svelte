@@ -34,8 +34,8 @@
     >
     <button
       class="control"
-      data-help="Let go of the loop: the pattern is heard again, where it would be by now."
-      onclick={() => session.edit({ setLoop: { track: track.id } })}>let go</button
+      data-help="Clear the loop: the pattern is heard again, where it would be by now."
+      onclick={() => session.edit({ setLoop: { track: track.id } })}>clear</button
     >
   </div>
 {/if}

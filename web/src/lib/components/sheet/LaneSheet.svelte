@@ -29,7 +29,7 @@
   <select
     class="control min-w-0 flex-1 font-semibold"
     aria-label="Lane"
-    data-help="The lane that this page is about; also by clicking on a lane."
+    data-help="The lane that this page is about; also by a click on a lane."
     value={name}
     onchange={(event) => view.moveCursor(event.currentTarget.value as LaneName, view.cursor.step)}
   >
@@ -45,7 +45,7 @@
 {#if spec.mod}
   <Section title="goes to"><ModFields {name} /></Section>
 {/if}
-<Section title="loop" summary={lane.linked ? "linked" : `${lane.length} × ${lane.rate}`}>
+<Section title="loop" summary={lane.linked ? "the gate's" : `${lane.length} × ${lane.rate}`}>
   <LoopSection {name} {lane} />
 </Section>
 <Section title="reshape"><ReshapeButtons {name} /></Section>

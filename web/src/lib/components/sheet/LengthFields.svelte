@@ -9,7 +9,7 @@
     $props();
 
   const lengths = $derived(lengthsOf(detail));
-  const words = ["silent", "struck", "tied"];
+  const words = ["silent", "played", "tied"];
   const marks = ["·", "●", "–"];
 
   /** The next thing that can become of a length; the first cannot be tied. */
@@ -32,14 +32,14 @@
 {#if lengths.length > 1}
   <FieldRow
     label="lengths"
-    help="What becomes of each step length: press to have it struck, tied or silent."
+    help="What becomes of each step length: press to have it played, tied or silent."
   >
     <span class="flex flex-wrap justify-end gap-0.5" role="group" aria-label="Step lengths">
       {#each lengths as length, at (at)}
         <button
           class="control w-[22px] px-0!"
           aria-label="Length {at + 1}: {words[length]}"
-          data-help="Length {at + 1} is {words[length]}; press for the next: silent, struck, tied."
+          data-help="Length {at + 1} is {words[length]}; press for the next: silent, played, tied."
           onclick={() => turn(at)}>{marks[length]}</button
         >
       {/each}

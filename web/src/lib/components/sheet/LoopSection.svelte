@@ -20,8 +20,8 @@
   <button
     class="control mb-1 w-full"
     aria-pressed={!lane.linked}
-    data-help="Linked, the lane sits on the gate's step. On its own, it runs a loop of its own."
-    onclick={() => set({ linked: !lane.linked })}>own loop</button
+    data-help="Independent loop: the lane has a loop of its own. Off, it sits on the gate's step."
+    onclick={() => set({ linked: !lane.linked })}>independent loop</button
   >
 {/if}
 {#if !lane.linked}
@@ -55,14 +55,14 @@
     choose={(rate) => set({ rate })}
   />
   <div class="grid grid-cols-4 gap-1 py-1" role="group" aria-label="order of {name}">
-    {#each session.lists.orders as order (order.value)}
+    {#each session.lists.orders as order (order.name)}
       <button
         class="control h-[24px]! px-0!"
         aria-label={order.label}
-        aria-pressed={lane.order === order.value}
+        aria-pressed={lane.order === order.name}
         data-help="Order: {order.label}. {order.help}"
-        onclick={() => set({ order: order.value })}
-        ><OrderPicture order={order.value} path={lane.path} /></button
+        onclick={() => set({ order: order.name })}
+        ><OrderPicture order={order.name} path={lane.path} /></button
       >
     {/each}
   </div>
@@ -82,7 +82,7 @@
       id="path-{name}"
       class="control mb-1 w-full"
       autocomplete="off"
-      data-help="The path as numbers of steps, in the order in which they are walked."
+      data-help="The path as numbers of steps, in the order in which they play."
       value={(lane.path ?? []).map((step) => step + 1).join(" ")}
       onchange={(event) => {
         const steps = event.currentTarget.value.split(/[\s,]+/).filter(Boolean);

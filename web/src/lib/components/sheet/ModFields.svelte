@@ -53,7 +53,7 @@
     />
   {/if}
   <NumberRow
-    label="at the bottom"
+    label="min"
     help="What is sent at a lane value of 0; above the top it runs the other way."
     value={mod.least}
     min={0}
@@ -63,7 +63,7 @@
     commit={(least) => set({ least })}
   />
   <NumberRow
-    label="at the top"
+    label="max"
     help="What is sent at a lane value of 127."
     value={mod.most}
     min={0}

@@ -75,7 +75,7 @@
 />
 {#if !kit}
   <ChoiceRow
-    label="in tune by"
+    label="tuning method"
     help="How notes get in tune: the instrument has the tuning, each note is bent on a channel of its own, or keys are retuned by messages."
     value={tuned.by}
     choices={session.lists.tunedBys}

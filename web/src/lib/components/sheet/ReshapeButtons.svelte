@@ -46,7 +46,7 @@
   <button
     class="control"
     disabled={linked}
-    data-help="Double: the loop twice over, twice as long. The gate's takes along what is linked to it."
+    data-help="Double: the loop twice over, twice as long. The gate's takes the lanes on its steps along."
     onclick={() => reshape("double")}>double</button
   >
   <button
@@ -55,7 +55,7 @@
     data-help="Halve: half the loop. The steps beyond are kept."
     onclick={() => reshape("halve")}>halve</button
   >
-  <button class="control" data-help="Clear: the usual values." onclick={() => reshape("clear")}
+  <button class="control" data-help="Clear: the default values." onclick={() => reshape("clear")}
     >clear</button
   >
   {#if session.spec(name).leads}

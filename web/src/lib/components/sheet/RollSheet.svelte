@@ -56,18 +56,18 @@
 />
 {#if roller.scope === "lane" && !spec.leads}
   <NumberRow
-    label="lowest"
+    label="min"
     name="Roll lowest"
-    help="The least value. Pitches are allowed notes of the key."
+    help="The lowest value. Pitches are allowed notes of the key."
     value={settings.lowest}
     min={spec.least}
     max={settings.highest}
     commit={(lowest) => set({ lowest })}
   />
   <NumberRow
-    label="highest"
+    label="max"
     name="Roll highest"
-    help="The most value."
+    help="The highest value."
     value={settings.highest}
     min={settings.lowest}
     max={spec.most}

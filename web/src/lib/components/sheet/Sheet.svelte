@@ -10,7 +10,7 @@
 
   const view = getChartView();
   const pages = [
-    { name: "step", help: "The chosen steps: every value, and when they sound." },
+    { name: "step", help: "The selected steps: every value, and when they sound." },
     { name: "lane", help: "The lane of the cursor: its loop, its chance, and ways to reshape it." },
     { name: "part", help: "The part: its note, ratchets, chords and durations." },
     { name: "track", help: "The track: where it goes, its time, its pitch and its luck." },

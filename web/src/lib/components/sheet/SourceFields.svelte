@@ -35,7 +35,7 @@
 </script>
 
 <ChoiceRow
-  label="goes on by"
+  label="clock source"
   help="What makes the track go on to its next step."
   value={source.kind}
   {choices}
@@ -53,7 +53,7 @@
 {:else if source.kind !== "own"}
   <NumberRow
     label="from channel"
-    help="Channel of what comes in; 0 hears all."
+    help="Channel of the MIDI input; 0 is all."
     value={source.channel ?? 0}
     min={0}
     max={16}
@@ -86,7 +86,7 @@
   {:else}
     <NumberRow
       label="controller"
-      name="Controller that comes in"
+      name="Controller of the MIDI input"
       help="Number of the controller."
       value={source.controller ?? 0}
       min={0}

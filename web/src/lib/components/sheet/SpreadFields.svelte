@@ -32,9 +32,9 @@
 {#if !off}
   <DensityPicture {name} {spread} {widest} {set} />
   <NumberRow
-    label="lowest"
+    label="min"
     name="{name} spread lowest"
-    help="The least that is added; below 0 it takes away."
+    help="The lowest value that is added; below 0 it takes away."
     value={spread.lowest}
     min={-widest}
     max={spread.highest}
@@ -42,9 +42,9 @@
     commit={(lowest) => set({ lowest })}
   />
   <NumberRow
-    label="highest"
+    label="max"
     name="{name} spread highest"
-    help="The most that is added."
+    help="The highest value that is added."
     value={spread.highest}
     min={spread.lowest}
     max={widest}
@@ -62,7 +62,7 @@
     commit={(lean) => set({ lean })}
   />
   <NumberRow
-    label="chance"
+    label="applies to"
     name="{name} spread chance"
     help="How often anything is added at all."
     unit="%"
@@ -84,8 +84,8 @@
     commit={(depth) => set({ depth })}
   />
   <NumberRow
-    label="grain"
-    name="{name} spread grain"
+    label="step size"
+    name="{name} spread step size"
     help="The distance between the numbers that can be added."
     value={spread.grain}
     min={1}

@@ -1,7 +1,7 @@
 <!-- @component The values of some steps of a lane: one, or many as a range; those with words by their words. -->
 <script lang="ts">
   import type { LaneSpec } from "../../api/types";
-  import { effective, unitText } from "../../chart/values";
+  import { effective, shortText, unitText } from "../../chart/values";
   import { getChartView, getSession } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -17,7 +17,7 @@
   const label = $derived(
     steps.length === 1
       ? `${spec.label} of step ${(steps[0] ?? 0) + 1}`
-      : `${spec.label} of chosen steps`,
+      : `${spec.label} of selected steps`,
   );
   const heard = $derived(effective(view.inForce(name), value, spec));
   const words = $derived(spec.words?.map((text, i) => ({ text, value: spec.least + i })) ?? []);
@@ -26,6 +26,11 @@
 
   function set(to: number): Promise<void> {
     return view.write(name, Object.fromEntries(steps.map((step) => [step, to])));
+  }
+
+  /** A value as the field shows it: a degree as the note that it is. */
+  function shown(value: number): string {
+    return spec.reads === "degree" ? shortText(spec, value, view) : String(value);
   }
 
   function unit(): string {
@@ -64,13 +69,14 @@
       min={spec.least}
       max={spec.most}
       usual={spec.default}
+      show={spec.reads === "degree" ? shown : undefined}
       read={spec.reads === "degree"
         ? (text) => session.notes.degreeOf(text, view.degrees)
         : undefined}
-      width={mixed ? "7ch" : "4ch"}
+      width={mixed ? "7ch" : spec.reads === "degree" ? "5ch" : "4ch"}
       many={mixed
         ? {
-            text: `${Math.min(...values)}–${Math.max(...values)}`,
+            text: `${shown(Math.min(...values))}–${shown(Math.max(...values))}`,
             shift: (by) => view.write(name, view.raised(name, steps, by)),
           }
         : undefined}

@@ -34,13 +34,15 @@ stands for that number.
   <h2 class="text-[14px] font-semibold">
     {count} steps <span class="text-ink-2 font-normal">in {specs.length} lanes</span>
   </h2>
-  <p class="caption mb-1">Type to set all, drag or use arrows to move all. Esc lets go.</p>
+  <p class="caption mb-1">
+    Type to set all, drag or use arrows to move all. Esc clears the selection.
+  </p>
 {:else}
   <h2 class="text-[14px] font-semibold">
     Step {step + 1} <span class="text-ink-2 font-normal">of {session.lane(loop).length}</span>
   </h2>
   <p class="caption mb-1">
-    {loop === gateLane ? "the gate's loop" : `the ${loop} lane's own loop`}
+    {loop === gateLane ? "the gate's loop" : `the ${loop} lane's independent loop`}
   </p>
 {/if}
 {#each specs as spec (spec.name)}
@@ -50,7 +52,7 @@ stands for that number.
 <button
   class="control my-1 w-full"
   aria-pressed={view.locked}
-  data-help="Lock: rolling and evolving leave the chosen steps as they are, in {view.boxed
+  data-help="Lock: rolling and evolving leave the selected steps as they are, in {view.boxed
     ? 'all their lanes'
     : `the ${lane} lane`}. K"
   onclick={() => view.toggleLocks()}>{view.boxed ? "lock them" : `lock ${lane}`}</button

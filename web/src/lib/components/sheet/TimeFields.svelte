@@ -96,7 +96,7 @@
   commit={(jitter) => session.setTrack({ jitter })}
 />
 <FieldRow
-  label="shifts"
+  label="random time shifts"
   help="Divisions by which chance shifts a note, early or late; press one to take it out."
 >
   {#each shifts as shift (shift)}

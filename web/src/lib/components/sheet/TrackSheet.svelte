@@ -38,7 +38,7 @@
 <NumberRow
   label="program"
   name="Program"
-  help="The program that is chosen when playing begins, from 1; 0 chooses none."
+  help="The program that is sent when playing begins, from 1; 0 sends none."
   unit="0: none"
   value={track.program ?? 0}
   min={0}
@@ -50,7 +50,7 @@
   <NumberRow
     label="bank"
     name="Bank"
-    help="The bank that is chosen before the program, from 1; 0 chooses none."
+    help="The bank that is sent before the program, from 1; 0 sends none."
     unit="0: none"
     value={track.bank ?? 0}
     min={0}

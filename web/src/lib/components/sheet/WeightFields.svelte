@@ -53,7 +53,7 @@
   >
     <NumberField
       label="Lowest of line {i + 1}"
-      help="The least value of the line; all up to its highest are equally likely."
+      help="The min of the line; all values up to its max are equally likely."
       value={line.lowest}
       min={spec.least}
       max={line.highest}
@@ -63,7 +63,7 @@
     <span class="caption">to</span>
     <NumberField
       label="Highest of line {i + 1}"
-      help="The most value of the line; all from its lowest are equally likely."
+      help="The max of the line; all values from its min are equally likely."
       value={line.highest}
       min={line.lowest}
       max={spec.most}
@@ -75,4 +75,4 @@
     </span>
   </WeightLine>
 {/each}
-<button class="control w-full" disabled={weights.length === 32} onclick={add}>+ line</button>
+<button class="control w-full" disabled={weights.length === 32} onclick={add}>+ value</button>

@@ -43,7 +43,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
   class="bg-raised block touch-none select-none"
   role="listbox"
   aria-multiselectable="true"
-  aria-label="Notes of the take, {desk.chosen.size} of {roll.notes.length} chosen"
+  aria-label="Notes of the take, {desk.chosen.size} of {roll.notes.length} selected"
   tabindex="0"
   data-help="Arrows: the note before, the next, up and down; with Alt earlier and later. Delete, +, −. Double click writes a note."
   onpointerdown={hand.down}

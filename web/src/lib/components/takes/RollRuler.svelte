@@ -41,8 +41,8 @@
   aria-valuenow={barOf(desk.stretch?.from ?? 0)}
   aria-valuetext={desk.stretch
     ? `bars ${barOf(desk.stretch.from)} to ${barOf(desk.stretch.to)}`
-    : "none chosen"}
-  data-help="Drag to choose bars for hearing, correcting and carrying away, with Alt a stretch on the grid; a press lets go. Shift+arrows make it longer, arrows move it."
+    : "none selected"}
+  data-help="Drag to select bars to hear, correct and export, with Alt a stretch on the grid; a press clears the selection. Shift+arrows make it longer, arrows move it."
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     began = tickOf(event);

@@ -62,7 +62,7 @@
   class="block touch-none select-none"
   role="img"
   aria-label={lane === "velocities" ? "Velocities" : "Lengths"}
-  data-help="Drag over the stems to draw. Where notes are chosen only theirs change; by keys, + and − are for velocity, Alt with up and down for length."
+  data-help="Drag over the stems to draw. Where notes are selected only theirs change; by keys, + and − are for velocity, Alt with up and down for length."
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     drawn = new Map();

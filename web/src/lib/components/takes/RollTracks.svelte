@@ -42,7 +42,7 @@
             class="control h-[22px]! min-w-[22px]! px-1! text-[11px]!"
             aria-label="Mute {track.name} in the take"
             aria-pressed={track.mute ?? false}
-            data-help="Mute the track in this take: it is neither heard nor carried away."
+            data-help="Mute the track in this take: it is neither heard nor exported."
             onclick={() => desk.edit({ setTrack: { track: track.id, mute: !track.mute } })}
             >M</button
           >{/if}

@@ -50,10 +50,10 @@
   />
   <label
     class="flex min-h-[29px] items-center gap-2"
-    data-help="Carry only the whole bars of the chosen stretch away."
+    data-help="Export only the whole bars of the selected stretch."
   >
     <input type="checkbox" class="accent-ink" bind:checked={only} disabled={!bars} />
-    {bars ? `only bars ${bars.from} to ${bars.to - 1}` : "only the chosen stretch (none is)"}
+    {bars ? `only bars ${bars.from} to ${bars.to - 1}` : "only the selected stretch (none is)"}
   </label>
   <div class="flex flex-wrap gap-1 py-1">
     <a

@@ -24,7 +24,7 @@
   <button
     class="control"
     aria-label={desk.hearing.playing ? "Stop the take" : "Hear the take"}
-    data-help="Hear the take, from the chosen stretch or the left edge on, while the project stands still. Space"
+    data-help="Hear the take, from the selected stretch or the left edge on, while the project stands still. Space"
     disabled={!desk.roll || loop !== undefined}
     onclick={() => desk.hear()}
   >
@@ -74,12 +74,12 @@
     <button
       class="control"
       data-help="Let go of the loop: the pattern is heard again, where it would be by now."
-      onclick={() => session.edit({ setLoop: { track: loop.id } })}>let go</button
+      onclick={() => session.edit({ setLoop: { track: loop.id } })}>clear</button
     >
   {:else}
     <button
       class="control"
-      data-help="Put the take out of the way. It is kept, and can be brought back in the list."
+      data-help="Delete the take. It can be brought back in the list."
       onclick={() => session.shelf.setDeleted(summary, true)}>delete</button
     >
   {/if}

@@ -89,7 +89,7 @@
       <button
         class="caption mt-2 cursor-pointer px-3 py-1 underline"
         aria-expanded={showDeleted}
-        data-help="Takes that were put out of the way. Nothing of them is lost."
+        data-help="Takes that were deleted. Nothing of them is lost."
         onclick={() => (showDeleted = !showDeleted)}>deleted takes ({deleted.length})</button
       >
       {#if showDeleted}

@@ -66,7 +66,7 @@
     {#each [["octave down", -12], ["semitone down", -1], ["semitone up", 1], ["octave up", 12]] as const as [words, by] (by)}
       <button
         class="control"
-        data-help="Transpose: all together, as far as the keyboard goes. Kits keep their notes unless they are chosen."
+        data-help="Transpose: all together, as far as the keyboard goes. Kits keep their notes unless they are selected."
         onclick={() => desk.edit({ moveNotes: { ...desk.choice, ticks: 0, semitones: by } })}
         >{words}</button
       >
@@ -81,7 +81,7 @@
   />
   <button
     class="control"
-    data-help="Bring notes that are foreign to the project's key into its scale. Kits keep their notes unless they are chosen."
+    data-help="Bring notes outside the scale of the project's key into it. Kits keep their notes unless they are selected."
     onclick={() => desk.edit({ fit: { ...desk.choice, key: session.project.key, direction } })}
     >into the scale</button
   >
@@ -105,7 +105,7 @@
     <button
       class="control"
       disabled={!desk.chosen.size}
-      data-help="Delete the chosen notes. Delete"
+      data-help="Delete the selected notes. Delete"
       onclick={() => desk.delete()}>delete</button
     >
   </div>
@@ -120,7 +120,7 @@
   />
   <button
     class="control"
-    data-help="Thin controllers, bends and pressure out, of the chosen track or of all."
+    data-help="Thin controllers, bends and pressure out, of the selected track or of all."
     onclick={() => desk.edit({ thin: { ...tracks, grid: thinTo } })}>thin out</button
   >
 </Section>

@@ -15,7 +15,7 @@
 
   const stretch = $derived(desk.stretch);
   const words = $derived.by(() => {
-    if (!stretch) return "Drag over the bar numbers to choose a stretch.";
+    if (!stretch) return "Drag over the bar numbers to select a stretch.";
     const bar = (tick: number) => Number((desk.barLines.position(tick) + 1).toFixed(2));
     return `Chosen: from bar ${bar(stretch.from)} to before bar ${bar(stretch.to)}.`;
   });
@@ -38,11 +38,11 @@
 <Section title="Stretch">
   <p class="text-ink-2 pb-1">{words}</p>
   <div class="flex flex-wrap gap-1 py-1">
-    <button class="control" data-help="Choose the whole take." onclick={chooseAll}>all</button>
+    <button class="control" data-help="Select the whole take." onclick={chooseAll}>all</button>
     <button
       class="control"
       disabled={!stretch}
-      data-help="Trim: keep the stretch in its bars, let go of what lies around it. What was recorded is kept: undo brings it back."
+      data-help="Trim: keep the stretch in its bars, take away what lies around it. What was recorded is kept: undo brings it back."
       onclick={() => change("trim")}>trim to it</button
     >
     <button

@@ -21,7 +21,7 @@
   <div class="caption">key</div>
   <div class="flex gap-1">
     <select
-      class="control max-[1150px]:hidden"
+      class="control shrink-0 max-[1150px]:hidden"
       aria-label="Root"
       data-help="Root of the key. Steps hold degrees, so the music moves along."
       value={key.root}

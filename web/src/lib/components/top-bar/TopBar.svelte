@@ -35,7 +35,7 @@
   class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1150px]:gap-x-1.5 max-[1150px]:px-2"
 >
   <a
-    class="max-w-[150px] min-w-[60px] shrink truncate text-[15px] font-semibold hover:underline"
+    class="max-w-[150px] min-w-[48px] shrink truncate text-[15px] font-semibold hover:underline"
     href="#library"
     data-help="The project that is open: rename it, export it, open another."
   >
@@ -86,8 +86,8 @@
     >
     <button
       class="control ml-1"
-      aria-label={watch.night ? "Day watch" : "Night watch"}
-      data-help={watch.night ? "Day watch: light paper." : "Night watch: dark paper."}
+      aria-label={watch.night ? "Light theme" : "Dark theme"}
+      data-help={watch.night ? "Light theme: dark on light." : "Dark theme: light on dark."}
       onclick={() => watch.toggle()}
     >
       {#if watch.night}<SunOutline class="h-4 w-4" />{:else}<MoonOutline class="h-4 w-4" />{/if}

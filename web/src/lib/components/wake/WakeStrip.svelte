@@ -42,7 +42,7 @@
 <section
   class="border-line flex h-[38px] items-center gap-2 border-t px-3"
   aria-label="Wake"
-  data-help="The wake has everything that sounded. Drag over a stretch to choose it; a press lets go."
+  data-help="The wake has everything that sounded. Drag over a stretch to select it; a press clears the selection."
 >
   <span class="caption w-[98px] whitespace-nowrap">
     wake {wake.view ? `from bar ${wake.view.bar}` : ""}

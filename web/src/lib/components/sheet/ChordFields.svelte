@@ -1,0 +1,46 @@
+<!-- @component How the notes of the part's chords lie and follow each other, and how slides go. -->
+<script lang="ts">
+  import type { Part, PartChange } from "../../api/types";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  interface Props {
+    part: Part;
+    set: (change: PartChange) => Promise<void>;
+  }
+  let { part, set }: Props = $props();
+</script>
+
+<NumberRow
+  label="inversion"
+  help="So many of the lowest notes go an octave up."
+  value={part.voicing.inversion}
+  min={0}
+  max={4}
+  usual={0}
+  commit={(inversion) => set({ voicing: { ...part.voicing, inversion } })}
+/>
+<NumberRow
+  label="strum"
+  help="The time from the first note to the last, in percent of the step; below 0 downwards."
+  unit="%"
+  value={part.voicing.strum}
+  min={-100}
+  max={100}
+  usual={0}
+  commit={(strum) => set({ voicing: { ...part.voicing, strum } })}
+/>
+<button
+  class="control my-1 w-full"
+  aria-pressed={part.voicing.open}
+  data-help="Open: every second note an octave up."
+  onclick={() => set({ voicing: { ...part.voicing, open: !part.voicing.open } })}>open</button
+>
+<NumberRow
+  label="slide time"
+  help="The portamento time that is sent for slides (CC 5)."
+  value={part.slideTime}
+  min={0}
+  max={127}
+  usual={0}
+  commit={(slideTime) => set({ slideTime })}
+/>

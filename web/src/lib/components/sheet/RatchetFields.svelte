@@ -1,0 +1,44 @@
+<!-- @component How the hits of the part's ratchets lie, how loud they are, and how often they sound. -->
+<script lang="ts">
+  import type { Part, PartChange } from "../../api/types";
+  import { getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  interface Props {
+    part: Part;
+    set: (change: PartChange) => Promise<void>;
+  }
+  let { part, set }: Props = $props();
+
+  const session = getSession();
+</script>
+
+<ChoiceRow
+  label="spacing"
+  help="How the hits of a ratchet lie in the step."
+  value={part.ratchet.spacing}
+  choices={session.lists.spacings}
+  choose={(spacing) =>
+    set({ ratchet: { ...part.ratchet, spacing: spacing as Part["ratchet"]["spacing"] } })}
+/>
+<NumberRow
+  label="ramp"
+  help="How much the velocity changes from the first hit to the last."
+  unit="%"
+  value={part.ratchet.ramp}
+  min={-100}
+  max={100}
+  usual={0}
+  commit={(ramp) => set({ ratchet: { ...part.ratchet, ramp } })}
+/>
+<NumberRow
+  label="odds"
+  help="How often each hit but the first sounds."
+  unit="%"
+  value={part.ratchet.odds}
+  min={0}
+  max={100}
+  usual={100}
+  commit={(odds) => set({ ratchet: { ...part.ratchet, odds } })}
+/>
