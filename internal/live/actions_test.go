@@ -277,3 +277,14 @@ func TestAnActionAfterAnEditStays(t *testing.T) {
 		s.Stop()
 	})
 }
+
+// What counts from every fourth bar on counts at once where one is just to begin.
+func TestAnActionAtItsBarCountsThere(t *testing.T) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
+		s.Play()
+		require.NoError(t, s.Do([]Doing{{muteBuoy, value(1)}}, NextBars, 4))
+		require.Empty(t, s.Performing().Queue)
+		pass(time.Second)
+		require.Empty(t, s.noteStarts(1))
+	})
+}

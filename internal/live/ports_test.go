@@ -59,6 +59,14 @@ func TestAPortIsBroughtUpToDate(t *testing.T) {
 		require.Equal(t, midi.Program, begins[0].Kind)
 		require.Equal(t, midi.NoteOn, begins[1].Kind, "the note that goes on")
 		require.LessOrEqual(t, begins[1].At, s.Now())
+		pass(1200 * time.Millisecond)
+		last := &listener{now: s.Now}
+		s.Connect(last)
+		pass(10 * time.Millisecond)
+		for _, event := range last.events() {
+			require.NotEqual(t, midi.NoteOn, event.Kind, "less than a beat is left of the note")
+		}
+		s.Disconnect(last)
 		pass(20 * time.Second)
 		s.Stop()
 		all, some := s.listener.messages(), late.messages()
