@@ -41,9 +41,9 @@ const (
 	AsNumber  Reading = "number"
 	AsSigned  Reading = "signed" // with + or −
 	AsPercent Reading = "percent"
-	AsDegree  Reading = "degree" // a degree of the key, and the note that it is
-	AsLength  Reading = "length" // see WholeStep
-	AsWords   Reading = "words"  // a word for each value: LaneSpec.Words
+	AsDegree  Reading = "degree"   // a degree of the key, and the note that it is
+	AsLength  Reading = "duration" // see WholeStep
+	AsWords   Reading = "words"    // a word for each value: LaneSpec.Words
 )
 
 // Marks is how the values of a lane are drawn.
@@ -71,9 +71,9 @@ type LaneSpec struct {
 	// Default is the value of a new step.
 	Default int `json:"default"`
 	// Reads is how values read; Words are the words for them, from Least on, if they read so.
-	Reads Reading  `json:"reads"`
+	Reads Reading  `json:"reads" jsonschema:"enum=number,enum=signed,enum=percent,enum=degree,enum=duration,enum=words"`
 	Words []string `json:"words,omitempty"`
-	Marks Marks    `json:"marks"`
+	Marks Marks    `json:"marks" jsonschema:"enum=gates,enum=heads,enum=stems,enum=lengths,enum=fog"`
 	// Leads says that the other lanes can sit on this one's steps: the gate lane.
 	Leads bool `json:"leads"`
 	// Scaled says that the lane has an amount.

@@ -1,6 +1,8 @@
 package score_test
 
 import (
+	"reflect"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -22,6 +24,9 @@ func TestLanesAreWhollyDescribed(t *testing.T) {
 		if spec.Reads == score.AsWords {
 			require.Len(t, spec.Words, spec.Most-spec.Least+1, spec.Name)
 		}
+		require.Contains(t, []score.Reading{score.AsNumber, score.AsSigned, score.AsPercent, score.AsDegree, score.AsLength, score.AsWords}, spec.Reads)
+		require.Contains(t, listed("Reads"), string(spec.Reads), "of which the page's types are made")
+		require.Contains(t, listed("Marks"), string(spec.Marks))
 		var lanes score.Lanes
 		lane := lanes.Lane(spec.Name)
 		require.Equal(t, spec.Default, lane.Steps[0], spec.Name)
@@ -30,6 +35,15 @@ func TestLanesAreWhollyDescribed(t *testing.T) {
 	}
 	require.False(t, (&score.Lanes{}).Has("loudness"))
 	require.Nil(t, (&score.Lanes{}).Lane("loudness"))
+}
+
+// listed returns the values that the schema allows a field of the specs.
+func listed(field string) (values []string) {
+	found, _ := reflect.TypeFor[score.LaneSpec]().FieldByName(field)
+	for _, tag := range strings.Split(found.Tag.Get("jsonschema"), ",") {
+		values = append(values, strings.TrimPrefix(tag, "enum="))
+	}
+	return values
 }
 
 func TestValuesInForce(t *testing.T) {

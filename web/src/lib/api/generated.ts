@@ -818,9 +818,9 @@ export interface LaneSpec {
   least: number;
   most: number;
   default: number;
-  reads: string;
+  reads: "number" | "signed" | "percent" | "degree" | "duration" | "words";
   words?: string[];
-  marks: string;
+  marks: "gates" | "heads" | "stems" | "lengths" | "fog";
   leads: boolean;
   scaled: boolean;
   pitched: boolean;

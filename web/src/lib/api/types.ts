@@ -14,11 +14,7 @@ export type * from "./generated";
 export type LaneName = keyof Lanes;
 
 /** What there is to know of a lane; see score.LaneSpec. */
-export type LaneSpec = Omit<AnyLaneSpec, "name" | "reads" | "marks"> & {
-  name: LaneName;
-  reads: "number" | "signed" | "percent" | "degree" | "duration" | "words";
-  marks: "gates" | "heads" | "stems" | "lengths" | "fog";
-};
+export type LaneSpec = Omit<AnyLaneSpec, "name"> & { name: LaneName };
 
 /** What there is to choose from. */
 export type Lists = Omit<AnyLists, "lanes"> & { lanes: LaneSpec[] };

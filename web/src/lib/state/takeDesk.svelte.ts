@@ -41,7 +41,8 @@ export class TakeDesk {
 
   #openId = $state<number>();
   #roll = $state.raw<Roll>();
-  #bars = $state(8);
+  /** How many bars are shown if that was chosen. */
+  #zoom = $state<number>();
   #first = $state(0);
   #chosen = $state.raw<ReadonlySet<number>>(new Set());
   #stretch = $state.raw<Stretch>();
@@ -88,6 +89,7 @@ export class TakeDesk {
     this.#openId = id;
     this.#roll = undefined;
     this.#first = 0;
+    this.#zoom = undefined;
     this.#stretch = this.#track = this.#comparedWith = this.#comparison = undefined;
     this.#chosen = new Set();
     this.lane = "velocities";
@@ -98,8 +100,10 @@ export class TakeDesk {
     return this.#roll?.summary.id === this.summary?.id ? this.#roll : undefined;
   }
 
+  /** How many bars are shown: as many as were chosen, else as the take has. */
   get bars(): number {
-    return this.#bars;
+    const all = Math.ceil(this.summary?.bars ?? 0);
+    return this.#zoom ?? zooms.find((bars) => bars >= all) ?? (zooms.at(-1) as number);
   }
 
   get from(): number {
@@ -107,7 +111,7 @@ export class TakeDesk {
   }
 
   get to(): number {
-    return this.barLines.tick(this.#first + this.#bars);
+    return this.barLines.tick(this.#first + this.bars);
   }
 
   /** The take's bars. */
@@ -121,7 +125,7 @@ export class TakeDesk {
 
   /** The first of the bars that are shown and the one after the last, from 0. */
   get shown(): { first: number; last: number } {
-    return { first: this.#first, last: this.#first + this.#bars };
+    return { first: this.#first, last: this.#first + this.bars };
   }
 
   get gridTicks(): number {
@@ -132,7 +136,7 @@ export class TakeDesk {
   }
 
   zoom(bars: number): void {
-    this.#bars = bars;
+    this.#zoom = bars;
     this.scroll(0);
   }
 

@@ -24,7 +24,9 @@ usual it may reach over usual ones behind them.
   /** How wide a character is, in pixels. */
   const character = 6.7;
   /** Usual values are written only where there is plenty of room, so that the others stand out. */
-  const roomForUsual = 30;
+  const roomForUsual = 22;
+  /** How wide a cell is at whose head a line shows how long it lasts. */
+  const roomForLine = 30;
 
   /** Heads, and what is written at them. */
   const heads = $derived.by(() => {
@@ -48,7 +50,8 @@ usual it may reach over usual ones behind them.
   /** What is written of a value on a cell of some width, with some room until the next value that is not usual. */
   function written(value: number, usual: boolean, width: number, room: number): string {
     const text = shortText(spec, value, view);
-    if (usual) return spec.words || width <= roomForUsual ? "" : text;
+    if (usual)
+      return spec.words || width < Math.max(roomForUsual, text.length * character + 4) ? "" : text;
     const fits = Math.floor((room - 2) / character);
     if (text.length <= fits) return text;
     return spec.words && fits > 2 ? `${text.slice(0, fits - 1)}…` : "";
@@ -66,7 +69,7 @@ usual it may reach over usual ones behind them.
       fill={heard(cell) ? "var(--ink)" : "var(--paper)"}
       stroke-width="1.3"
     />
-    {#if cell.width > roomForUsual}
+    {#if cell.width > roomForLine}
       <line x1={x + 4} x2={cell.x + cell.width - 2} y1={y} y2={y} stroke-opacity="0.45" />
     {/if}
     {#if text}

@@ -5,7 +5,7 @@
   import { getTakeDesk } from "../../state/context";
   import RollStems from "./RollStems.svelte";
 
-  let { roll, scale }: { roll: Roll; scale: RollScale } = $props();
+  let { roll, scale, edge }: { roll: Roll; scale: RollScale; edge: number } = $props();
 
   const desk = getTakeDesk();
   const height = 84;
@@ -46,7 +46,10 @@
   }
 </script>
 
-<div class="border-line grid grid-cols-[44px_minmax(0,1fr)] grid-rows-[24px_84px] border-t">
+<div
+  class="border-line grid grid-rows-[24px_84px] border-t"
+  style:grid-template-columns="{edge}px minmax(0, 1fr)"
+>
   <span class="col-span-2 flex items-center gap-2 px-2">
     <select
       class="control h-[22px]! text-[12px]!"
@@ -65,9 +68,9 @@
       {control ? "as it was sent; under notes it is thinned out" : "drag over the stems to draw"}
     </span>
   </span>
-  <svg width="44" {height} aria-hidden="true">
-    <text x="38" y="12" class="caption" text-anchor="end" fill="var(--ink-2)">{most}</text>
-    <text x="38" y={height - 2} class="caption" text-anchor="end" fill="var(--ink-2)">0</text>
+  <svg width={edge} {height} aria-hidden="true">
+    <text x={edge - 6} y="12" class="caption" text-anchor="end" fill="var(--ink-2)">{most}</text>
+    <text x={edge - 6} y={height - 2} class="caption" text-anchor="end" fill="var(--ink-2)">0</text>
   </svg>
   {#if control}
     <svg

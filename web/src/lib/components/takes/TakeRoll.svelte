@@ -3,6 +3,7 @@
   import type { Roll } from "../../api/types";
   import { RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
+  import RollKeys from "./RollKeys.svelte";
   import RollLane from "./RollLane.svelte";
   import RollNotes from "./RollNotes.svelte";
   import RollRuler from "./RollRuler.svelte";
@@ -13,6 +14,9 @@
   const desk = getTakeDesk();
   /** A roll shows two octaves at least, so that notes are not as high as doors. */
   const leastKeys = 24;
+
+  /** How wide the edge is on which the rows are named: names of percussion take more room. */
+  const edge = $derived(roll.tracks.some((track) => track.kit) ? 84 : 44);
 
   let width = $state(0);
   let height = $state(0);
@@ -27,31 +31,18 @@
 
 <div class="grid min-h-0 min-w-0 grid-rows-[auto_auto_minmax(0,1fr)_112px]">
   <RollTracks {roll} />
-  <div class="grid min-w-0 grid-cols-[44px_minmax(0,1fr)]">
+  <div class="grid min-w-0" style:grid-template-columns="{edge}px minmax(0, 1fr)">
     <span></span>
     <RollRuler {roll} {scale} />
   </div>
   <div
-    class="grid min-h-0 min-w-0 grid-cols-[44px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] overflow-hidden"
+    class="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)] overflow-hidden"
+    style:grid-template-columns="{edge}px minmax(0, 1fr)"
   >
-    <svg width="44" {height} aria-hidden="true">
-      {#each { length: scale.highest - scale.lowest + 1 }, i (i)}
-        {@const key = scale.lowest + i}
-        {#if key % 12 === 0}
-          <text
-            x="38"
-            y={scale.y(key) + scale.row / 2 + 4}
-            font-size="11"
-            text-anchor="end"
-            font-family="var(--font-mono)"
-            fill="var(--ink-2)">C{key / 12 - 1}</text
-          >
-        {/if}
-      {/each}
-    </svg>
+    <RollKeys {roll} {scale} width={edge} />
     <div class="min-h-0 min-w-0" bind:clientWidth={width} bind:clientHeight={height}>
       <RollNotes {roll} {scale} />
     </div>
   </div>
-  <RollLane {roll} {scale} />
+  <RollLane {roll} {scale} {edge} />
 </div>

@@ -36,6 +36,7 @@
 >
   <a
     class="max-w-[150px] min-w-[48px] shrink truncate text-[15px] font-semibold hover:underline"
+    title={session.project.name}
     href="#library"
     data-help="The project that is open: rename it, export it, open another."
   >
