@@ -15,8 +15,8 @@
   import { handKeysBack } from "./lib/state/focus";
   import { handleShortcut } from "./lib/state/shortcuts";
   import { Playing } from "./lib/state/playing.svelte";
+  import type { Theme } from "./lib/state/theme.svelte";
   import { TakeDesk } from "./lib/state/takeDesk.svelte";
-  import { Watch } from "./lib/state/watch.svelte";
   import KeyPanel from "./lib/components/keys/KeyPanel.svelte";
   import ProblemBar from "./lib/components/notices/ProblemBar.svelte";
   import TopBar from "./lib/components/top-bar/TopBar.svelte";
@@ -32,6 +32,8 @@
   import type { DialogName } from "./lib/components/dialogs/names";
   import RecordDialog from "./lib/components/dialogs/RecordDialog.svelte";
   import StageDialog from "./lib/components/dialogs/StageDialog.svelte";
+
+  let { theme }: { theme: Theme } = $props();
 
   const dialogs = $state<Record<DialogName, boolean>>({
     time: false,
@@ -51,7 +53,6 @@
   const clipboard = setClipboard(new Clipboard(chart));
   const takes = setTakeDesk(new TakeDesk(session));
   const playing = setPlaying(new Playing(chart));
-  const watch = new Watch();
 
   let hash = $state(location.hash);
   $effect(() => handKeysBack(document));
@@ -81,7 +82,7 @@
 <div
   class="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_auto_38px_30px]"
 >
-  <TopBar {screens} {screen} {watch} {open} />
+  <TopBar {screens} {screen} {theme} {open} />
   <ProblemBar />
   <screen.component />
   {#if playing.open}<KeyPanel />{:else}<span></span>{/if}

@@ -10,7 +10,7 @@ import type {
   StageMessage,
   Track,
 } from "../api/types";
-import type { Session } from "./session.svelte";
+import type { Selection } from "./selection.svelte";
 
 /** From which moment an action counts. */
 export type When = DoRequest["when"];
@@ -25,7 +25,7 @@ export class Stage {
   #written = new SvelteMap<number, number>();
   #message = $state.raw<StageMessage>({ changes: [], queue: [], back: 0 });
 
-  constructor(private readonly session: Session) {}
+  constructor(private readonly session: Selection) {}
 
   /** Takes what the server says over; what it says again draws nothing anew. */
   adopt(message: StageMessage): void {

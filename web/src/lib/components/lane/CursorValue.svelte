@@ -20,7 +20,7 @@
   x={left + 3}
   y={top + 11.5}
   font-size="11"
-  fill="var(--ink)"
+  fill="var(--on-lamp)"
   font-family="var(--font-mono)"
   data-cursor-value>{text}</text
 >

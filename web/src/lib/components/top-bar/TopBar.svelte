@@ -11,7 +11,7 @@
   } from "./icons";
   import type { Screen } from "./screen";
   import { getSession } from "../../state/context";
-  import type { Watch } from "../../state/watch.svelte";
+  import type { Theme } from "../../state/theme.svelte";
   import KeyFields from "./KeyFields.svelte";
   import LuckFields from "./LuckFields.svelte";
   import MeterButton from "./MeterButton.svelte";
@@ -22,11 +22,11 @@
     screens: readonly Screen[];
     /** The one that is shown. */
     screen: Screen;
-    watch: Watch;
+    theme: Theme;
     /** Opens the dialog of that name. */
     open: (dialog: DialogName) => void;
   }
-  let { screens, screen, watch, open }: Props = $props();
+  let { screens, screen, theme, open }: Props = $props();
 
   const session = getSession();
 </script>
@@ -87,11 +87,11 @@
     >
     <button
       class="control ml-1"
-      aria-label={watch.night ? "Light theme" : "Dark theme"}
-      data-help={watch.night ? "Light theme: dark on light." : "Dark theme: light on dark."}
-      onclick={() => watch.toggle()}
+      aria-label={theme.dark ? "Light theme" : "Dark theme"}
+      data-help={theme.dark ? "Light theme: dark on light." : "Dark theme: light on dark."}
+      onclick={() => theme.toggle()}
     >
-      {#if watch.night}<SunOutline class="h-4 w-4" />{:else}<MoonOutline class="h-4 w-4" />{/if}
+      {#if theme.dark}<SunOutline class="h-4 w-4" />{:else}<MoonOutline class="h-4 w-4" />{/if}
     </button>
     <button
       class="control"

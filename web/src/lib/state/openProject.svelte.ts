@@ -1,0 +1,180 @@
+import { applyPatches, enablePatches, setAutoFreeze, type Patch } from "immer";
+import { get, post, RefusedError } from "../api/http";
+import type {
+  EditJSON,
+  LaneName,
+  LaneSpec,
+  Lists,
+  Project,
+  ProjectState,
+  RollRequest,
+  Snapshot,
+} from "../api/types";
+import { barsOf } from "../bars";
+import { Notes } from "../chart/notes";
+import { EditRun } from "./editRun";
+import { Notices } from "./notices.svelte";
+
+enablePatches();
+setAutoFreeze(false); // nothing writes to a state, and freezing takes time
+
+/** The project that is open, as the page has it, and the one way to ask the server for changes of it. */
+export abstract class OpenProject {
+  readonly notices = new Notices();
+  readonly run = new EditRun();
+
+  #snapshot = $state.raw<Snapshot>();
+  #lists = $state.raw<Lists>();
+  /** Changes wait for each other, because each names the revision that the one before it made. */
+  #lastChange: Promise<unknown> = Promise.resolve();
+
+  /** False until the project and the lists have arrived for the first time. */
+  get ready(): boolean {
+    return this.#snapshot !== undefined && this.#lists !== undefined;
+  }
+
+  get snapshot(): Snapshot {
+    if (!this.#snapshot) throw new Error("the project has not arrived yet");
+    return this.#snapshot;
+  }
+
+  get project(): Project {
+    return this.snapshot.project;
+  }
+
+  /** The id of the project in its folder. */
+  get document(): number {
+    return this.snapshot.document;
+  }
+
+  get lists(): Lists {
+    if (!this.#lists) throw new Error("the lists have not arrived yet");
+    return this.#lists;
+  }
+
+  spec(lane: LaneName): LaneSpec {
+    const spec = this.lists.lanes.find((s) => s.name === lane);
+    if (!spec) throw new Error(`there is no lane ${lane}`);
+    return spec;
+  }
+
+  /** The names of notes. */
+  readonly notes = $derived.by(() => new Notes(this.lists.notes));
+
+  /** The project's bars. */
+  readonly bars = $derived.by(() => barsOf(this.project, this.lists.ticksPerQuarter));
+
+  edit(edit: EditJSON): Promise<void> {
+    const run = this.run.name;
+    return this.change((revision) => post<ProjectState>("api/edits", { revision, edit, run }));
+  }
+
+  /** Makes several edits one step of undo. */
+  editAll(name: string, edits: EditJSON[]): Promise<void> {
+    const [only] = edits;
+    if (!only) return Promise.resolve();
+    return this.edit(edits.length === 1 ? only : { all: { name, edits } });
+  }
+
+  roll(request: Omit<RollRequest, "revision">): Promise<void> {
+    return this.change((revision) => post<ProjectState>("api/roll", { revision, ...request }));
+  }
+
+  /** Undoes or redoes edits until just those up to a position of the history are in force. */
+  goTo(position: number): Promise<void> {
+    return this.change((revision) => post<ProjectState>("api/history", { revision, position }));
+  }
+
+  /** Takes a tuning from the texts of Scala files, empty ones being equal temperament; returns why it cannot. */
+  setTuning(scl: string, kbm: string): Promise<string | undefined> {
+    return this.changeByFile((revision) =>
+      post<ProjectState>("api/tuning", { revision, scl, kbm }),
+    );
+  }
+
+  undo(): Promise<void> {
+    return this.change((revision) => post<ProjectState>("api/undo", { revision }));
+  }
+
+  redo(): Promise<void> {
+    return this.change((revision) => post<ProjectState>("api/redo", { revision }));
+  }
+
+  /** Asks the server for a change of the project, of the revision that the change before it made. */
+  change(ask: (revision: number) => Promise<ProjectState>): Promise<void> {
+    return this.inTurn(async () => this.adopt(await ask(this.snapshot.revision)));
+  }
+
+  /** Asks for a change by a file, and returns why it is refused, for its dialog to say. */
+  async changeByFile(
+    ask: (revision: number) => Promise<ProjectState>,
+  ): Promise<string | undefined> {
+    let refused: string | undefined;
+    await this.inTurn(async () => {
+      try {
+        this.adopt(await ask(this.snapshot.revision));
+      } catch (error) {
+        if (!(error instanceof RefusedError)) throw error;
+        refused = `Nothing was changed: ${error.message}.`;
+      }
+    });
+    return refused;
+  }
+
+  /** Asks the server for something once all that was asked before is answered. */
+  inTurn(ask: () => Promise<unknown>): Promise<void> {
+    const change = this.#lastChange.then(() => this.attempt(ask));
+    this.#lastChange = change;
+    return change;
+  }
+
+  /** Asks the server for something, and says it if it does not answer or refuses. */
+  async attempt(ask: () => Promise<unknown>): Promise<void> {
+    try {
+      await ask();
+    } catch (error) {
+      this.notices.add(
+        error instanceof RefusedError
+          ? `Nothing was changed: ${error.message}.`
+          : "Nothing was changed: Jettyfog does not answer. Is it still running?",
+      );
+    }
+  }
+
+  /** Takes a state of the project over; where what leads to it leads from elsewhere the whole is asked for. */
+  adopt(state: ProjectState): void {
+    const { document, revision, undo, redo, project, from, changes = [] } = state;
+    const own = this.#snapshot;
+    if (own && revision < own.revision) return;
+    if (project) this.#show({ document, revision, undo, redo, project });
+    else if (own && own.revision === from)
+      this.#show({
+        ...{ document, revision, undo, redo },
+        project: applyPatches(own.project, changes as Patch[]),
+      });
+    else if (own?.revision !== revision) void this.attempt(() => this.fetchWhole());
+  }
+
+  /** Fetches the whole project in place of the copy that the page has. */
+  async fetchWhole(): Promise<void> {
+    this.adopt(await get<ProjectState>("api/project"));
+  }
+
+  #show(snapshot: Snapshot): void {
+    const before = this.#snapshot;
+    this.#snapshot = snapshot;
+    this.shown(snapshot, before);
+  }
+
+  /** Is told of each state that is shown, and of the one before. */
+  protected abstract shown(snapshot: Snapshot, before: Snapshot | undefined): void;
+
+  protected takeLists(lists: Lists): void {
+    this.#lists = lists;
+  }
+
+  /** Another server may have started on other data, whose revisions begin anew. */
+  protected forgetRevision(): void {
+    if (this.#snapshot) this.#snapshot = { ...this.#snapshot, revision: 0 };
+  }
+}

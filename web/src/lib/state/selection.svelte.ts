@@ -1,0 +1,138 @@
+import type {
+  Lane,
+  LaneChange,
+  LaneName,
+  LaneSpec,
+  Part,
+  PartAddress,
+  PartChange,
+  Pattern,
+  SetTrack,
+  Snapshot,
+  StepDetail,
+  Track,
+} from "../api/types";
+import { gateLane } from "../chart/gate";
+import { OpenProject } from "./openProject.svelte";
+import { Stage } from "./stage.svelte";
+
+/** What of the open project is being written: a track, one of its patterns and a part of that; and edits of these. */
+export class Selection extends OpenProject {
+  readonly stage = new Stage(this);
+
+  #trackId = $state<number>();
+  #partIndex = $state(0);
+
+  /** The track that is being written. */
+  get track(): Track {
+    const track = this.project.tracks.find((t) => t.id === this.#trackId);
+    if (!track) throw new Error("a project always has a track that is written");
+    return track;
+  }
+
+  /** Names the part that is being written. */
+  get address(): PartAddress {
+    return this.addressOf(this.part);
+  }
+
+  /** Names a part of the pattern that is being written. */
+  addressOf(part: Part): PartAddress {
+    return { track: this.track.id, pattern: this.pattern.id, part: part.id };
+  }
+
+  /** The pattern that is being written: the one that was chosen, else the one that plays. */
+  get pattern(): Pattern {
+    return this.stage.written(this.track);
+  }
+
+  /** The parts of the pattern that is being written. */
+  get parts(): Part[] {
+    return this.pattern.parts;
+  }
+
+  /** The place of the part that is being written. */
+  get partIndex(): number {
+    return Math.min(this.#partIndex, this.parts.length - 1);
+  }
+
+  /** The part that is being written. */
+  get part(): Part {
+    const part = this.parts[this.partIndex];
+    if (!part) throw new Error("a pattern always has a part");
+    return part;
+  }
+
+  choosePart(index: number): void {
+    this.#partIndex = index;
+  }
+
+  /** A lane of a part, usually the one that is being written; one that was never edited holds the usual values. */
+  lane(name: LaneName, part = this.part): Lane {
+    const own = part.lanes[name];
+    if (own) return own;
+    const gate = part.lanes[gateLane];
+    if (!gate) throw new Error("a part always has a gate lane");
+    return { ...gate, linked: true, steps: gate.steps.map(() => this.spec(name).default) };
+  }
+
+  /** The lane whose loop decides where a lane stands. */
+  loop(name: LaneName, part = this.part): Lane {
+    const lane = this.lane(name, part);
+    return lane.linked ? this.lane(gateLane, part) : lane;
+  }
+
+  /** The lanes that mean something to the track, in the order in which to show them. */
+  get fittingLanes(): LaneSpec[] {
+    const kit = this.track.kind === "kit";
+    return this.lists.lanes.filter((spec) => !kit || !spec.pitched);
+  }
+
+  /** Those that the part has. */
+  get lanes(): LaneSpec[] {
+    return this.fittingLanes.filter((s) => this.part.lanes[s.name]);
+  }
+
+  chooseTrack(id: number): void {
+    if (id === this.track.id) return;
+    this.#trackId = id;
+    this.#partIndex = 0;
+  }
+
+  /** Adds a track, new or a copy, behind all others, and turns to it. */
+  async addTrack(what: { kind: "melodic" | "kit" } | { copy: number }): Promise<void> {
+    const at = this.project.tracks.length;
+    await this.edit({ addTrack: { at, ...what } });
+    const added = this.project.tracks[at];
+    if (added) this.chooseTrack(added.id);
+  }
+
+  setTrack(change: Omit<SetTrack, "track">, track = this.track): Promise<void> {
+    return this.edit({ setTrack: { track: track.id, ...change } });
+  }
+
+  setPart(change: PartChange): Promise<void> {
+    return this.edit({ setPart: { ...this.address, ...change } });
+  }
+
+  setLane(lane: LaneName, change: LaneChange): Promise<void> {
+    return this.edit({ setLane: { ...this.address, lane, ...change } });
+  }
+
+  setDetail(step: number, change: Partial<StepDetail>): Promise<void> {
+    const detail = { ...this.part.details?.[step], ...change };
+    return this.edit({ setDetail: { ...this.address, step, detail } });
+  }
+
+  protected override shown({ document, project }: Snapshot, before: Snapshot | undefined): void {
+    if (before?.document !== document) {
+      this.#trackId = undefined;
+      this.stage.forget();
+    }
+    const { tracks } = project;
+    if (tracks.some((track) => track.id === this.#trackId)) return;
+    // The track that is written is gone, so the one that has come to its place is written.
+    const place = before?.project.tracks.findIndex((track) => track.id === this.#trackId) ?? 0;
+    this.#trackId = tracks[Math.min(Math.max(0, place), tracks.length - 1)]?.id;
+    this.#partIndex = 0;
+  }
+}
