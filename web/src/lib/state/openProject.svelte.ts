@@ -13,6 +13,7 @@ import type {
 import { barsOf } from "../bars";
 import { Notes } from "../chart/notes";
 import { EditRun } from "./editRun";
+import { TempoTap } from "./tempoTap";
 import { Notices } from "./notices.svelte";
 
 enablePatches();
@@ -22,6 +23,7 @@ setAutoFreeze(false); // nothing writes to a state, and freezing takes time
 export abstract class OpenProject {
   readonly notices = new Notices();
   readonly run = new EditRun();
+  readonly tempoTap = new TempoTap(this);
 
   #snapshot = $state.raw<Snapshot>();
   #lists = $state.raw<Lists>();
@@ -90,6 +92,20 @@ export abstract class OpenProject {
     return this.changeByFile((revision) =>
       post<ProjectState>("api/tuning", { revision, scl, kbm }),
     );
+  }
+
+  /** Sets the tempo, in quarter notes a minute. */
+  setTempo(tempo: number): Promise<void> {
+    return this.edit({ setProject: { tempo: Math.round(tempo * 1000) } });
+  }
+
+  setLuck(number: number): Promise<void> {
+    return this.edit({ changeLuck: { number } });
+  }
+
+  /** Goes back to the luck before, if there is one. */
+  async luckBack(): Promise<void> {
+    if (this.project.luck.former.length > 0) await this.edit({ backLuck: {} });
   }
 
   undo(): Promise<void> {

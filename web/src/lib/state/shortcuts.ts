@@ -1,6 +1,7 @@
 import { hands } from "../chart/hand";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
+import { randomLuck } from "./luck";
 import { isTyping } from "./focus";
 import type { Playing } from "./playing.svelte";
 import type { Session } from "./session.svelte";
@@ -67,12 +68,12 @@ function plain(
   return {
     " ": () => void (event.shiftKey ? session.song.goOn() : session.song.togglePlaying()),
     r: () => void session.song.toggleRecording(),
-    l: () => click(event.shiftKey ? "[data-luck=back]" : "[data-luck=new]"),
+    l: () => void (event.shiftKey ? session.luckBack() : session.setLuck(randomLuck())),
     f: () => (view.following = !view.following),
     n: () => playing.toggle(),
     m: () => void session.stage.toggleTrack("mute", track),
     s: () => void session.stage.toggleTrack("solo", track),
-    b: () => click("[data-tap]"),
+    b: () => session.tempoTap.tap(),
     j: openGoTo,
     escape: () => view.choose({}),
     pageup: () => stepTrack(session, -1),
@@ -87,11 +88,6 @@ function stepTrack(session: Session, by: number): void {
   const { tracks } = session.project;
   const next = tracks[tracks.findIndex((t) => t.id === session.track.id) + by];
   if (next) session.chooseTrack(next.id);
-}
-
-/** Presses a button of the page, so that a key does exactly what the button does. */
-function click(selector: string): void {
-  document.querySelector<HTMLButtonElement>(selector)?.click();
 }
 
 function keepsKey({ target, key }: KeyboardEvent): boolean {

@@ -69,7 +69,7 @@
   }
 
   async function take(): Promise<void> {
-    await session.edit({ changeLuck: { number: other } });
+    await session.setLuck(other);
     await hear("own");
     open = false;
   }

@@ -9,10 +9,6 @@
   const session = getSession();
   const luck = $derived(session.project.luck);
   const former = $derived(luck.former.at(-1));
-
-  function change(number: number): Promise<void> {
-    return session.edit({ changeLuck: { number } });
-  }
 </script>
 
 <div>
@@ -25,12 +21,12 @@
       min={0}
       max={mostLuck}
       width="7ch"
-      commit={change}
+      commit={(number) => session.setLuck(number)}
     />
     <button
       class="control px-1.5!"
       data-help="Take a new luck. L"
-      onclick={() => change(randomLuck())}
+      onclick={() => session.setLuck(randomLuck())}
       data-luck="new">new</button
     >
     <button
@@ -40,7 +36,7 @@
       data-help={former === undefined
         ? "There is no former luck yet."
         : `Go back to luck ${former}. Shift+L`}
-      onclick={() => session.edit({ backLuck: {} })}>back</button
+      onclick={() => session.luckBack()}>back</button
     >
     <button
       class="control px-1.5!"
