@@ -103,7 +103,8 @@ export class ChartView {
 
   /** Where a lane of a part stands while the pattern that is written plays. */
   standing(part: number, lane: string): Standing | undefined {
-    const { track, pattern, places, stage } = this.session;
+    const { track, pattern, places, stage, transport } = this.session;
+    if (transport.opening) return undefined; // what plays is the project before
     return pattern.id === stage.playing(track) ? places.of(track.id, part, lane) : undefined;
   }
 

@@ -17,7 +17,7 @@
   }
 </script>
 
-<div class="min-w-0">
+<div class="min-w-[60px]">
   <div class="caption">key</div>
   <div class="flex gap-1">
     <select

@@ -42,7 +42,10 @@
       class="control px-1.5!"
       data-luck="compare"
       data-help="Compare this luck with another, by eye and by ear, before taking it."
-      onclick={compare}>compare</button
+      aria-label="compare lucks"
+      onclick={compare}
+      ><span class="max-[1150px]:hidden">compare</span><span class="min-[1151px]:hidden">⇄</span
+      ></button
     >
   </div>
 </div>

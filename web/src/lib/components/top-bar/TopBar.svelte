@@ -32,10 +32,10 @@
 </script>
 
 <header
-  class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1150px]:gap-x-1.5 max-[1150px]:px-2"
+  class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1150px]:gap-x-1 max-[1150px]:px-2"
 >
   <a
-    class="max-w-[150px] min-w-[48px] shrink truncate text-[15px] font-semibold hover:underline"
+    class="max-w-[150px] min-w-[36px] shrink truncate text-[15px] font-semibold hover:underline"
     title={session.project.name}
     href="#library"
     data-help="The project that is open: rename it, export it, open another."
