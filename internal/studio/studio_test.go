@@ -132,6 +132,8 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		store := memory.New(testkit.Buoy())
 		s := open(t, store)
+		_, err := s.Add(context.Background(), score.Blank())
+		require.NoError(t, err)
 		var told studio.Snapshot
 		s.Listen(func(state studio.Snapshot) { told = state })
 		for range rapid.IntRange(1, 30).Draw(t, "acts") {
@@ -146,7 +148,7 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 			})
 			before := s.State()
 			var err error
-			switch rapid.SampledFrom([]string{"edit", "edit", "run", "undo", "redo", "go"}).Draw(t, "act") {
+			switch rapid.SampledFrom([]string{"edit", "edit", "run", "undo", "redo", "go", "open"}).Draw(t, "act") {
 			case "run":
 				tempo := score.Tempo(rapid.IntRange(90_000, 99_000).Draw(t, "tempo"))
 				_, err = s.EditInRun(ctx, before.Revision, score.SetProject{Tempo: &tempo}, "run")
@@ -158,6 +160,8 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 				_, err = s.Redo(ctx, before.Revision)
 			case "go":
 				_, err = s.GoTo(ctx, before.Revision, 0)
+			case "open":
+				_, err = s.Open(ctx, before.Revision, 3-before.Document, false) // the other one of two
 			}
 			giveUp()
 			if err != nil {
@@ -171,7 +175,7 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 			require.Equal(t, s.State().Project, stored.Project)
 			store.SetFault(nil)
 			again := s.State()
-			again.From, again.Changes, again.Way, again.New = 0, nil, nil, false
+			again.From, again.Changes, again.Way, again.New, again.Opened = 0, nil, nil, false, nil
 			require.Equal(t, again, open(t, store).State(), "another start finds the same")
 		}
 	})
