@@ -99,6 +99,7 @@ fmt: $(MODULES)
 .PHONY: types
 types: $(BINARY) $(MODULES)
 	@$(BINARY) schema --wire | (cd web && npx --no-install json2ts --ignoreMinAndMaxItems --bannerComment "$(BANNER)")
+	@$(BINARY) schema --wire | node web/scripts/bounds.mjs
 
 ## generate: make the page's TypeScript types from the Go types
 generate: build

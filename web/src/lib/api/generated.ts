@@ -1297,3 +1297,587 @@ export interface TakeComparison {
 export interface Refusal {
   error: string;
 }
+
+/** The least and the most of numbers, by the types and the fields that hold them. */
+export const bounds = {
+  "AddPart": {
+    "note": {
+      "min": 0,
+      "max": 127
+    }
+  },
+  "AddedNote": {
+    "key": {
+      "min": 0,
+      "max": 127
+    },
+    "velocity": {
+      "min": 1,
+      "max": 127
+    }
+  },
+  "AgainRequest": {
+    "luck": {
+      "min": 0,
+      "max": 999999
+    }
+  },
+  "ChangeLuck": {
+    "number": {
+      "min": 0,
+      "max": 999999
+    }
+  },
+  "DoRequest": {
+    "bars": {
+      "min": 0,
+      "max": 64
+    }
+  },
+  "DriftOdds": {
+    "forward": {
+      "min": 0,
+      "max": 100
+    },
+    "back": {
+      "min": 0,
+      "max": 100
+    }
+  },
+  "Duration": {
+    "weight": {
+      "min": 0,
+      "max": 1000
+    }
+  },
+  "EntryRequest": {
+    "step": {
+      "min": 0,
+      "max": 63
+    }
+  },
+  "Evolve": {
+    "every": {
+      "min": 1,
+      "max": 64
+    },
+    "percent": {
+      "min": 0,
+      "max": 100
+    },
+    "lowest": {
+      "min": -200,
+      "max": 200
+    },
+    "highest": {
+      "min": -200,
+      "max": 200
+    }
+  },
+  "JumpRequest": {
+    "to": {
+      "min": 1,
+      "max": 10000
+    },
+    "bars": {
+      "min": 0,
+      "max": 64
+    }
+  },
+  "KeepRequest": {
+    "bars": {
+      "min": 1,
+      "max": 4096
+    }
+  },
+  "Key": {
+    "root": {
+      "min": 0,
+      "max": 1023
+    }
+  },
+  "Keyboard": {
+    "first": {
+      "min": 0,
+      "max": 127
+    },
+    "last": {
+      "min": 0,
+      "max": 127
+    },
+    "middle": {
+      "min": 0,
+      "max": 127
+    },
+    "reference": {
+      "min": 0,
+      "max": 127
+    },
+    "microHertz": {
+      "min": 1000000,
+      "max": 20000000000
+    },
+    "octave": {
+      "min": 0,
+      "max": 1024
+    }
+  },
+  "Lane": {
+    "first": {
+      "min": 0,
+      "max": 63
+    },
+    "length": {
+      "min": 1,
+      "max": 64
+    },
+    "amount": {
+      "min": 0,
+      "max": 200
+    }
+  },
+  "Loop": {
+    "length": {
+      "min": 1260,
+      "max": 20643840
+    }
+  },
+  "LoopNote": {
+    "key": {
+      "min": 0,
+      "max": 127
+    },
+    "velocity": {
+      "min": 1,
+      "max": 127
+    }
+  },
+  "LoopRange": {
+    "from": {
+      "min": 1,
+      "max": 10000
+    },
+    "bars": {
+      "min": 1,
+      "max": 4096
+    }
+  },
+  "LoopRequest": {
+    "bars": {
+      "min": 0,
+      "max": 256
+    },
+    "notes": {
+      "min": 0,
+      "max": 1024
+    }
+  },
+  "Luck": {
+    "number": {
+      "min": 0,
+      "max": 999999
+    }
+  },
+  "Meter": {
+    "beats": {
+      "min": 1,
+      "max": 16
+    }
+  },
+  "MeterChange": {
+    "bar": {
+      "min": 1,
+      "max": 1000000
+    }
+  },
+  "Mod": {
+    "number": {
+      "min": 0,
+      "max": 119
+    },
+    "least": {
+      "min": 0,
+      "max": 16383
+    },
+    "most": {
+      "min": 0,
+      "max": 16383
+    },
+    "glide": {
+      "min": 0,
+      "max": 80640
+    }
+  },
+  "MoveNotes": {
+    "semitones": {
+      "min": -127,
+      "max": 127
+    }
+  },
+  "Part": {
+    "id": {
+      "min": 0,
+      "max": 255
+    },
+    "note": {
+      "min": 0,
+      "max": 127
+    },
+    "fill": {
+      "min": 0,
+      "max": 100
+    },
+    "slideTime": {
+      "min": 0,
+      "max": 127
+    }
+  },
+  "Pattern": {
+    "id": {
+      "min": 0,
+      "max": 255
+    }
+  },
+  "PlayedRequest": {
+    "strength": {
+      "min": 0,
+      "max": 100
+    }
+  },
+  "Project": {
+    "tempo": {
+      "min": 10000,
+      "max": 400000
+    },
+    "swing": {
+      "min": 500,
+      "max": 750
+    }
+  },
+  "Quantise": {
+    "strength": {
+      "min": 0,
+      "max": 100
+    },
+    "swing": {
+      "min": 500,
+      "max": 750
+    }
+  },
+  "RatchetShape": {
+    "ramp": {
+      "min": -100,
+      "max": 100
+    },
+    "odds": {
+      "min": 0,
+      "max": 100
+    }
+  },
+  "Ratio": {
+    "n": {
+      "min": 1,
+      "max": 16
+    },
+    "m": {
+      "min": 1,
+      "max": 16
+    }
+  },
+  "Recipe": {
+    "lowest": {
+      "min": -200,
+      "max": 200
+    },
+    "highest": {
+      "min": -200,
+      "max": 200
+    },
+    "density": {
+      "min": 0,
+      "max": 100
+    },
+    "lean": {
+      "min": -100,
+      "max": 100
+    }
+  },
+  "RecordOptions": {
+    "countIn": {
+      "min": 0,
+      "max": 8
+    },
+    "from": {
+      "min": 0,
+      "max": 100000
+    },
+    "start": {
+      "min": 0,
+      "max": 10000
+    },
+    "bars": {
+      "min": 0,
+      "max": 4096
+    }
+  },
+  "Register": {
+    "lowest": {
+      "min": 0,
+      "max": 116
+    },
+    "highest": {
+      "min": 11,
+      "max": 127
+    }
+  },
+  "Reshape": {
+    "by": {
+      "min": -64,
+      "max": 64
+    }
+  },
+  "RollRequest": {
+    "luck": {
+      "min": 0,
+      "max": 999999
+    },
+    "lowest": {
+      "min": -200,
+      "max": 200
+    },
+    "highest": {
+      "min": -200,
+      "max": 200
+    },
+    "density": {
+      "min": 0,
+      "max": 100
+    },
+    "lean": {
+      "min": -100,
+      "max": 100
+    }
+  },
+  "SetDetail": {
+    "step": {
+      "min": 0,
+      "max": 63
+    }
+  },
+  "ShapeNotes": {
+    "velocity": {
+      "min": -126,
+      "max": 126
+    },
+    "percent": {
+      "min": 0,
+      "max": 1000
+    }
+  },
+  "Source": {
+    "channel": {
+      "min": 0,
+      "max": 16
+    },
+    "lowest": {
+      "min": 0,
+      "max": 127
+    },
+    "highest": {
+      "min": 0,
+      "max": 127
+    },
+    "controller": {
+      "min": 0,
+      "max": 119
+    },
+    "level": {
+      "min": 0,
+      "max": 127
+    },
+    "odds": {
+      "min": 0,
+      "max": 100
+    },
+    "delay": {
+      "min": 0,
+      "max": 80640
+    }
+  },
+  "Spread": {
+    "chance": {
+      "min": 0,
+      "max": 100
+    },
+    "depth": {
+      "min": 0,
+      "max": 100
+    },
+    "lowest": {
+      "min": -200,
+      "max": 200
+    },
+    "highest": {
+      "min": -200,
+      "max": 200
+    },
+    "lean": {
+      "min": -100,
+      "max": 100
+    },
+    "grain": {
+      "min": 1,
+      "max": 64
+    }
+  },
+  "StepDetail": {
+    "stretch": {
+      "min": 0,
+      "max": 16
+    }
+  },
+  "StepValue": {
+    "step": {
+      "min": 0,
+      "max": 63
+    }
+  },
+  "Struck": {
+    "key": {
+      "min": 0,
+      "max": 127
+    },
+    "velocity": {
+      "min": 1,
+      "max": 127
+    }
+  },
+  "TempoChange": {
+    "tempo": {
+      "min": 10000,
+      "max": 400000
+    }
+  },
+  "Track": {
+    "id": {
+      "min": 1,
+      "max": 2147483647
+    },
+    "channel": {
+      "min": 1,
+      "max": 16
+    },
+    "program": {
+      "min": 0,
+      "max": 128
+    },
+    "bank": {
+      "min": 0,
+      "max": 16384
+    },
+    "voices": {
+      "min": 0,
+      "max": 16
+    },
+    "overlap": {
+      "min": 0,
+      "max": 20160
+    },
+    "swing": {
+      "min": 0,
+      "max": 750
+    },
+    "delay": {
+      "min": -20160,
+      "max": 20160
+    },
+    "jitter": {
+      "min": 0,
+      "max": 100
+    },
+    "probability": {
+      "min": -100,
+      "max": 100
+    },
+    "luck": {
+      "min": -1,
+      "max": 999999
+    },
+    "hold": {
+      "min": 0,
+      "max": 64
+    },
+    "holdFrom": {
+      "min": 0,
+      "max": 1000000
+    },
+    "realign": {
+      "min": 0,
+      "max": 64
+    },
+    "playing": {
+      "min": 0,
+      "max": 255
+    }
+  },
+  "TransportRequest": {
+    "from": {
+      "min": 0,
+      "max": 10000
+    }
+  },
+  "Transpose": {
+    "degrees": {
+      "min": -28,
+      "max": 28
+    },
+    "semitones": {
+      "min": -48,
+      "max": 48
+    }
+  },
+  "Tuned": {
+    "channels": {
+      "min": 0,
+      "max": 16
+    },
+    "range": {
+      "min": 0,
+      "max": 96
+    }
+  },
+  "Voicing": {
+    "inversion": {
+      "min": 0,
+      "max": 4
+    },
+    "strum": {
+      "min": -100,
+      "max": 100
+    }
+  },
+  "Weight": {
+    "lowest": {
+      "min": -200,
+      "max": 200
+    },
+    "highest": {
+      "min": -200,
+      "max": 200
+    },
+    "weight": {
+      "min": 0,
+      "max": 1000
+    }
+  },
+  "Window": {
+    "first": {
+      "min": 0,
+      "max": 63
+    },
+    "length": {
+      "min": 0,
+      "max": 64
+    }
+  }
+} as const;

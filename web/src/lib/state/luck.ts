@@ -1,5 +1,7 @@
+import { bounds } from "../api/generated";
+
 /** The largest luck. */
-export const mostLuck = 999_999;
+export const mostLuck = bounds.Luck.number.max;
 
 /** A luck that nobody has chosen. */
 export function randomLuck(): number {

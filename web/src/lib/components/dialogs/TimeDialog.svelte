@@ -1,5 +1,6 @@
 <!-- @component The meters, the tempo changes and the swing of the project. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -23,8 +24,7 @@
     name="Beats in a bar"
     help="Beats in a bar, 1 to 16."
     value={meter.beats}
-    min={1}
-    max={16}
+    {...bounds.Meter.beats}
     commit={(beats) => session.edit({ setProject: { meter: { beats, unit: meter.unit } } })}
   />
   <ChoiceRow

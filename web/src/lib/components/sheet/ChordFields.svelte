@@ -1,5 +1,6 @@
 <!-- @component How the notes of the part's chords lie and follow each other, and how slides go. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Part, PartChange } from "../../api/types";
   import NumberRow from "../fields/NumberRow.svelte";
 
@@ -14,8 +15,7 @@
   label="inversion"
   help="So many of the lowest notes go an octave up."
   value={part.voicing.inversion}
-  min={0}
-  max={4}
+  {...bounds.Voicing.inversion}
   usual={0}
   commit={(inversion) => set({ voicing: { ...part.voicing, inversion } })}
 />
@@ -24,8 +24,7 @@
   help="The time from the first note to the last, in percent of the step; below 0 downwards."
   unit="%"
   value={part.voicing.strum}
-  min={-100}
-  max={100}
+  {...bounds.Voicing.strum}
   usual={0}
   commit={(strum) => set({ voicing: { ...part.voicing, strum } })}
 />
@@ -39,8 +38,7 @@
   label="slide time"
   help="The portamento time that is sent for slides (CC 5)."
   value={part.slideTime}
-  min={0}
-  max={127}
+  {...bounds.Part.slideTime}
   usual={0}
   commit={(slideTime) => set({ slideTime })}
 />

@@ -1,5 +1,6 @@
 <!-- @component How a lane writes new values over its steps as time goes by; what is stored stays. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Evolve, Lane, LaneName } from "../../api/types";
   import { getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -23,8 +24,7 @@
   help="How many of the steps are rolled anew each time; 0 is none. Locked steps stay."
   unit="%"
   value={evolve.percent}
-  min={0}
-  max={100}
+  {...bounds.Evolve.percent}
   usual={0}
   commit={(percent) => set({ percent })}
 />
@@ -34,8 +34,7 @@
   help="After how many bars."
   unit="bars"
   value={evolve.every}
-  min={1}
-  max={64}
+  {...bounds.Evolve.every}
   usual={4}
   commit={(every) => set({ every })}
 />

@@ -1,5 +1,6 @@
 <!-- @component A part of a kit: what it plays, and its place. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Part, PartChange } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -55,8 +56,7 @@
   note
   help="The note that the part plays, by name or MIDI number."
   value={part.note}
-  min={0}
-  max={127}
+  {...bounds.Part.note}
   commit={setNote}
 />
 <div class="flex flex-wrap gap-1 py-1">

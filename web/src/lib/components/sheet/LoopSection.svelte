@@ -1,5 +1,6 @@
 <!-- @component Where a lane's loop begins and ends, how it walks, and what moves it. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Lane, LaneChange, LaneName } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -128,8 +129,7 @@
     help="Scales all values of the lane, 0 to 200 %; what is written stays."
     unit="%"
     value={lane.amount}
-    min={0}
-    max={200}
+    {...bounds.Lane.amount}
     usual={100}
     commit={(amount) => set({ amount })}
   />

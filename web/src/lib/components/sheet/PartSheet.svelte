@@ -1,5 +1,6 @@
 <!-- @component The part: its name and note, how its ratchets and chords are played, how long its steps last. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { counted } from "../../counted";
   import type { Part, PartChange } from "../../api/types";
   import { getSession } from "../../state/context";
@@ -36,8 +37,7 @@
   help="How often a step that is off sounds while the project is filling."
   unit="%"
   value={part.fill}
-  min={0}
-  max={100}
+  {...bounds.Part.fill}
   usual={0}
   commit={(fill) => set({ fill })}
 />

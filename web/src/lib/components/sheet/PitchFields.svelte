@@ -1,5 +1,6 @@
 <!-- @component How high and low a track goes, how many notes sound at a time, and how they get in tune. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Track, Tuned } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -43,8 +44,7 @@
     label="degrees up"
     help="Transposes within the scale."
     value={transpose.degrees}
-    min={-28}
-    max={28}
+    {...bounds.Transpose.degrees}
     usual={0}
     commit={(degrees) => session.setTrack({ transpose: { ...transpose, degrees } })}
   />
@@ -52,8 +52,7 @@
     label="semitones up"
     help="Transposes by semitones, which can lead out of the scale."
     value={transpose.semitones}
-    min={-48}
-    max={48}
+    {...bounds.Transpose.semitones}
     usual={0}
     commit={(semitones) => session.setTrack({ transpose: { ...transpose, semitones } })}
   />
@@ -62,8 +61,7 @@
   label="voices"
   help="How many notes can sound at a time: a new one ends the oldest. 0 is as many as come."
   value={track.voices}
-  min={0}
-  max={16}
+  {...bounds.Track.voices}
   usual={0}
   commit={(voices) => session.setTrack({ voices })}
 />

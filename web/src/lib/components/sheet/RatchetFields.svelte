@@ -1,5 +1,6 @@
 <!-- @component How the hits of the part's ratchets lie, how loud they are, and how often they sound. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Part, PartChange } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -27,8 +28,7 @@
   help="How much the velocity changes from the first hit to the last."
   unit="%"
   value={part.ratchet.ramp}
-  min={-100}
-  max={100}
+  {...bounds.RatchetShape.ramp}
   usual={0}
   commit={(ramp) => set({ ratchet: { ...part.ratchet, ramp } })}
 />
@@ -37,8 +37,7 @@
   help="How often each hit but the first sounds."
   unit="%"
   value={part.ratchet.odds}
-  min={0}
-  max={100}
+  {...bounds.RatchetShape.odds}
   usual={100}
   commit={(odds) => set({ ratchet: { ...part.ratchet, odds } })}
 />

@@ -1,5 +1,6 @@
 <!-- @component Writing new random values into steps that are not locked, from a number that is seen; recipes are kept. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { counted } from "../../counted";
   import type { Recipe, RollRequest } from "../../api/types";
   import { randomLuck } from "../../state/luck";
@@ -80,8 +81,7 @@
   help="How many steps get a new value; in a gate lane, how many are on."
   unit="%"
   value={settings.density}
-  min={0}
-  max={100}
+  {...bounds.RollRequest.density}
   commit={(density) => set({ density })}
 />
 <NumberRow
@@ -89,8 +89,7 @@
   name="Roll lean"
   help="Where in the range the values tend to land: −100 the lowest, 100 the highest."
   value={settings.lean}
-  min={-100}
-  max={100}
+  {...bounds.RollRequest.lean}
   usual={0}
   commit={(lean) => set({ lean })}
 />
@@ -98,8 +97,7 @@
   label="luck of the roll"
   help="The number from which the values follow: the same rolls the same."
   value={roller.luck}
-  min={0}
-  max={999999}
+  {...bounds.RollRequest.luck}
   width="7ch"
   commit={async (number) => {
     roller.luck = number;

@@ -1,5 +1,6 @@
 <!-- @component What makes a track go on: its own rate, another track's notes, or what comes in. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Source, Track } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -55,8 +56,7 @@
     label="from channel"
     help="Channel of the MIDI input; 0 is all."
     value={source.channel ?? 0}
-    min={0}
-    max={16}
+    {...bounds.Source.channel}
     usual={0}
     commit={(channel) => set({ channel })}
   />
@@ -89,8 +89,7 @@
       name="Controller of the MIDI input"
       help="Number of the controller."
       value={source.controller ?? 0}
-      min={0}
-      max={119}
+      {...bounds.Source.controller}
       commit={(controller) => set({ controller })}
     />
     <NumberRow
@@ -112,8 +111,7 @@
     help="How often it makes the track go on."
     unit="%"
     value={source.odds}
-    min={0}
-    max={100}
+    {...bounds.Source.odds}
     usual={100}
     commit={(odds) => set({ odds })}
   />

@@ -1,5 +1,6 @@
 <!-- @component What chance adds to a lane's values as they are played, on the drawn density. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Lane, LaneName, Spread } from "../../api/types";
   import { getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -56,8 +57,7 @@
     name="{name} spread lean"
     help="Where in the range it tends to land: −100 the lowest, 0 anywhere, 100 the highest."
     value={spread.lean}
-    min={-100}
-    max={100}
+    {...bounds.Spread.lean}
     usual={0}
     commit={(lean) => set({ lean })}
   />
@@ -88,8 +88,7 @@
     name="{name} spread step size"
     help="The distance between the numbers that can be added."
     value={spread.grain}
-    min={1}
-    max={64}
+    {...bounds.Spread.grain}
     usual={1}
     commit={(grain) => set({ grain })}
   />

@@ -1,5 +1,6 @@
 <!-- @component How a track's time differs from the project's. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -90,8 +91,7 @@
   help="The most by which chance shifts a note either way."
   unit="ms"
   value={track.jitter}
-  min={0}
-  max={100}
+  {...bounds.Track.jitter}
   usual={0}
   commit={(jitter) => session.setTrack({ jitter })}
 />

@@ -1,5 +1,6 @@
 <!-- @component The track: where it goes, its patterns, its time, its pitch, its luck and its clock. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { counted } from "../../counted";
   import { getChartView, getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -31,8 +32,7 @@
   name="MIDI channel"
   help="MIDI channel of the output, 1 to 16."
   value={track.channel}
-  min={1}
-  max={16}
+  {...bounds.Track.channel}
   commit={(channel) => session.setTrack({ channel })}
 />
 <NumberRow
@@ -41,8 +41,7 @@
   help="The program that is sent when playing begins, from 1; 0 sends none."
   unit="0: none"
   value={track.program ?? 0}
-  min={0}
-  max={128}
+  {...bounds.Track.program}
   usual={0}
   commit={(program) => session.setTrack({ program })}
 />
@@ -53,8 +52,7 @@
     help="The bank that is sent before the program, from 1; 0 sends none."
     unit="0: none"
     value={track.bank ?? 0}
-    min={0}
-    max={16384}
+    {...bounds.Track.bank}
     usual={0}
     width="6ch"
     commit={(bank) => session.setTrack({ bank })}
@@ -66,8 +64,7 @@
   help="Probability of the track: below 0 all steps sound more seldom, at −100 none; above 0 more often, at +100 each that can."
   unit="%"
   value={track.probability ?? 0}
-  min={-100}
-  max={100}
+  {...bounds.Track.probability}
   usual={0}
   commit={(probability) => session.setTrack({ probability })}
 />
@@ -91,8 +88,7 @@
       name="Track luck"
       help="The number from which the track's random decisions follow."
       value={track.luck}
-      min={0}
-      max={999999}
+      {...bounds.Luck.number}
       width="7ch"
       commit={(luck) => session.setTrack({ luck })}
     />
@@ -103,8 +99,7 @@
     help="Hold: the same luck again every so many bars, so that a good accident stays; 0 never."
     unit="bars"
     value={track.hold}
-    min={0}
-    max={64}
+    {...bounds.Track.hold}
     usual={0}
     commit={(hold) => session.setTrack({ hold })}
   />
@@ -128,8 +123,7 @@
     help="Realign: all lanes back to their first step every so many bars; 0 never."
     unit="bars"
     value={track.realign}
-    min={0}
-    max={64}
+    {...bounds.Track.realign}
     usual={0}
     commit={(realign) => session.setTrack({ realign })}
   />

@@ -1,5 +1,6 @@
 <!-- @component A line of a table of weights: what it draws, its weight, and its true share of all as a bar. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Snippet } from "svelte";
   import NumberField from "../fields/NumberField.svelte";
 
@@ -43,8 +44,7 @@
       label="Weight of line {number}"
       help="Weight: how likely the line is, against the sum of all."
       value={weight}
-      min={0}
-      max={1000}
+      {...bounds.Weight.weight}
       usual={1}
       width="4ch"
       commit={(value) => change({ weight: value })}

@@ -1,9 +1,11 @@
 <!-- @component The tempo: typed, dragged, stepped or tapped. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
 
   const session = getSession();
+  const { min, max } = bounds.Project.tempo;
 </script>
 
 <div>
@@ -13,8 +15,8 @@
       label="Tempo in beats per minute"
       help="Tempo in quarter notes a minute: type, drag up and down, or use the arrow keys."
       value={session.project.tempo / 1000}
-      min={10}
-      max={400}
+      min={min / 1000}
+      max={max / 1000}
       decimals={2}
       width="6ch"
       commit={(tempo) => session.setTempo(tempo)}
