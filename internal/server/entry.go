@@ -139,7 +139,7 @@ func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
 	}
 	start, length, ok := e.transport.Stretch(request.At, request.Held)
 	if !ok || request.Held < 0 || request.Held > int64(time.Hour) {
-		refuse(w, http.StatusConflict, "nothing was playing when the notes were struck, so they were heard and not entered")
+		refuse(w, http.StatusConflict, "nothing was playing when the notes were played, so they were heard and not entered")
 		return
 	}
 	state := e.studio.State()

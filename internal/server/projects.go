@@ -115,7 +115,7 @@ func (p projectsResource) importFile(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	if len(remarks) > 0 {
-		p.notice("The file was of before: " + strings.Join(remarks, ". ") + ".")
+		p.notice("The file is from an earlier version: " + strings.Join(remarks, ". ") + ".")
 	}
 	p.addAndOpen(w, r, project, OpenRequest{Revision: revision, AtOnce: r.URL.Query().Has("atOnce")})
 }

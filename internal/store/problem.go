@@ -25,12 +25,12 @@ const (
 
 // sentences say what to do about each kind of problem.
 var sentences = map[health.Kind]string{
-	health.Full:     "the disk is full, so nothing more is stored; make room on it, and Jettyfog goes on by itself",
+	health.Full:     "the disk is full, so nothing more is stored; make room on it, and Jettyfog continues by itself",
 	health.Gone:     "the folder of data was moved or deleted, so nothing more is stored; put it back where it was, or start Jettyfog anew with the folder that you want",
-	health.ReadOnly: "the folder of data may not be written to, so nothing more is stored; allow your user to write there, and Jettyfog goes on by itself",
+	health.ReadOnly: "the folder of data may not be written to, so nothing more is stored; allow your user to write there, and Jettyfog continues by itself",
 	health.Damaged:  "the database is damaged; stop Jettyfog and start it with --restore, which puts the latest copy in its place and keeps the damaged one",
-	health.Busy:     "another program keeps the database locked, so nothing more is stored; end what copies or reads the folder of data, and Jettyfog goes on by itself",
-	health.Failing:  "the disk does not take what is written, so nothing more is stored; see whether it is connected and well, and Jettyfog goes on by itself",
+	health.Busy:     "another program keeps the database locked, so nothing more is stored; end what copies or reads the folder of data, and Jettyfog continues by itself",
+	health.Failing:  "the disk does not take what is written, so nothing more is stored; see whether it is connected and well, and Jettyfog continues by itself",
 }
 
 func problem(kind health.Kind, cause error) *health.Problem {

@@ -14,8 +14,8 @@ var (
 	ErrRandomOrder = errors.New("a lane walks at random")
 	ErrMovesByHits = errors.New("a lane moves by hits, which chance decides")
 	ErrFollows     = errors.New("the track follows another track's notes")
-	ErrDurations   = errors.New("the durations of steps are drawn")
-	ErrNoClock     = errors.New("the track goes on by what comes in")
+	ErrDurations   = errors.New("the lengths of steps are random")
+	ErrNoClock     = errors.New("its clock is the MIDI input")
 	ErrTooLong     = errors.New("the loops meet after more time than can be counted")
 )
 

@@ -41,11 +41,11 @@ const (
 
 // sourceKinds is in the order in which to offer them.
 var sourceKinds = options[SourceKind]{
-	{OwnClock, "its own rate", "The track goes on by the rate of its gate lane."},
-	{NoteStarts, "note starts of a track", "The track goes on by a step whenever a note of another track starts."},
-	{NoteEnds, "note ends of a track", "The track goes on by a step whenever a note of another track ends."},
-	{InputNotes, "MIDI input notes", "The track goes on by a step whenever a note starts at the MIDI input."},
-	{InputControl, "MIDI input CC", "The track goes on by a step whenever a controller at the MIDI input rises to a level."},
+	{OwnClock, "its own rate", "The track follows the rate of its gate lane."},
+	{NoteStarts, "note starts of a track", "The track advances by a step whenever a note of another track starts."},
+	{NoteEnds, "note ends of a track", "The track advances by a step whenever a note of another track ends."},
+	{InputNotes, "MIDI input notes", "The track advances by a step whenever a note starts at the MIDI input."},
+	{InputControl, "MIDI input CC", "The track advances by a step whenever a controller at the MIDI input rises to a level."},
 }
 
 // SourceKinds lists the kinds in the order in which to offer them.

@@ -67,7 +67,7 @@ func (d StepDetail) validate(field string, step int, p *Project) error {
 		!strings.Contains(d.Lengths, "1") || d.Lengths[0] == '2')
 	if wrong {
 		return &FieldError{field + ".lengths", fmt.Sprintf("%.40q", d.Lengths),
-			"a digit for each step length of a stretched step, 0 for silent, 1 for struck or 2 for tied, one of them 1 and the first not 2"}
+			"a digit for each step length of a stretched step, 0 for silent, 1 for played or 2 for tied, one of them 1 and the first not 2"}
 	}
 	return firstOf([]error{
 		checkRange(field+", its step,", step, 0, MaxSteps-1),
