@@ -126,3 +126,28 @@ func (p *page) library() {
 	p.MustElementR("nav a", "Library").MustClick()
 	p.MustElement("[aria-label='Projects of the folder'] li")
 }
+
+// What was copied goes into another project, and the keyboard that is open stays open when one is opened.
+func TestStepsAreCopiedBetweenProjects(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.lane("velocity").MustFocus()
+	p.Keyboard.Press(input.ControlLeft)
+	p.Keyboard.MustType(input.KeyC)
+	p.Keyboard.Release(input.ControlLeft)
+	p.MustElementR("[role=alert]", "Copied 7 steps")
+	p.Keyboard.MustType(input.KeyN)
+	p.MustElement("[aria-label='What becomes of notes']")
+	p.library()
+	p.press("new project")
+	p.waitFor(`() => location.hash === "#write" && document.querySelector("header > a").title === "Untitled"`)
+	p.MustElement("[aria-label='What becomes of notes']")
+	p.waitFor(`() => document.querySelector("[data-lane=velocity] [role=slider] svg")`)
+	p.lane("velocity").MustFocus()
+	p.Keyboard.Press(input.ControlLeft)
+	p.Keyboard.MustType(input.KeyV)
+	p.Keyboard.Release(input.ControlLeft)
+	a.waitFor(func(s *score.Project) bool { return s.Tracks[0].Parts()[0].Lanes.Velocity.Steps[1] == 78 })
+	require.Equal(t, score.Demo().Tracks[0].Parts()[0].Lanes.Velocity.Steps[:7], a.part(0).Lanes.Velocity.Steps[:7])
+}

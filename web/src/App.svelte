@@ -10,8 +10,7 @@
 </script>
 
 {#if session.ready}
-  <!-- What is chosen, shown and copied is of a project. -->
-  {#key session.document}<Frame {theme} />{/key}
+  <Frame {theme} />
 {:else}
   <p class="text-ink-2 p-6">Jettyfog is loading…</p>
 {/if}

@@ -86,7 +86,7 @@
   <ProblemBar />
   <screen.component />
   {#if playing.open}<KeyPanel />{:else}<span></span>{/if}
-  <WakeStrip />
+  {#key session.document}<WakeStrip />{/key}
   <StatusLine openStage={() => open("stage")} />
 </div>
 <RecordDialog bind:open={dialogs.record} />

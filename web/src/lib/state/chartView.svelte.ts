@@ -67,6 +67,10 @@ export class ChartView {
   readonly heights = new LaneHeights();
 
   constructor(readonly session: Session) {
+    $effect.pre(() => {
+      void session.document;
+      return () => this.#forget(); // another project is opened
+    });
     $effect(() => {
       const { revision } = session.snapshot;
       const { track, pattern } = session.address;
@@ -78,6 +82,13 @@ export class ChartView {
       if (revision > 0) void this.#load({ track, pattern, from, to }, stale.signal);
       return () => stale.abort();
     });
+  }
+
+  /** Forgets what was shown and chosen of a project. */
+  #forget(): void {
+    this.#cursor = { lane: gateLane, step: 0 };
+    this.#chart = this.#pitchBottom = undefined;
+    this.#page = 0;
   }
 
   async #load(at: Stretch, signal: AbortSignal): Promise<void> {
@@ -154,7 +165,7 @@ export class ChartView {
 
   get #partName(): string {
     const { track, pattern, part } = this.session.address;
-    return `${track} ${pattern} ${part}`;
+    return `${this.session.document} ${track} ${pattern} ${part}`;
   }
 
   /** Chooses all steps of the loop of the cursor's lane. */

@@ -45,9 +45,7 @@ export abstract class OpenProject {
   }
 
   /** The id of the project in its folder. */
-  get document(): number {
-    return this.snapshot.document;
-  }
+  readonly document = $derived.by(() => this.snapshot.document);
 
   get lists(): Lists {
     if (!this.#lists) throw new Error("the lists have not arrived yet");

@@ -55,6 +55,10 @@ export class TakeDesk {
 
   constructor(readonly session: Session) {
     this.hearing = new TakeHearing(session);
+    $effect.pre(() => {
+      void session.document;
+      return () => this.#turnTo(undefined); // another project is opened
+    });
     $effect(() => {
       const { id, version } = this.summary ?? {};
       if (id === undefined || version === undefined || !session.connected) return;
@@ -84,7 +88,10 @@ export class TakeDesk {
   }
 
   open(id: number): void {
-    if (id === this.summary?.id) return;
+    if (id !== this.summary?.id) this.#turnTo(id);
+  }
+
+  #turnTo(id: number | undefined): void {
     this.hearing.stop();
     this.#openId = id;
     this.#roll = undefined;
