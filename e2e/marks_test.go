@@ -41,3 +41,25 @@ func TestRatchetsAreDrawnAsTheySound(t *testing.T) {
 			starts.every((start) => drawn.some((x) => Math.abs(x - start * scale) < 1.5))
 	}`, starts, bar)
 }
+
+// A gate that is being drawn is seen under the pointer, before the pointer is let up and the core was asked: one that comes,
+// and one that goes.
+func TestGatesAreSeenWhileTheyAreDrawn(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	const count = `() => document.querySelectorAll("[data-lane=gate] [data-sounds]").length`
+	p.waitFor(`() => document.querySelectorAll("[data-lane=gate] [data-sounds]").length > 0`)
+	before := p.MustEval(count).Int()
+	passes := 3 // of the loop, in the bars that are shown
+	for step, more := range map[int]int{1: passes, 0: -passes} {
+		p.point("gate", step, 0.5)
+		p.Mouse.MustDown("left")
+		p.waitFor(`(count) => document.querySelectorAll("[data-lane=gate] [data-sounds]").length === count`, before+more)
+		require.Equal(t, score.Demo(), a.project(), "nothing is written yet")
+		p.MustEval(`() => document.querySelector("[data-lane=gate] [role=slider]").dispatchEvent(new PointerEvent("pointercancel", { bubbles: true }))`)
+		p.waitFor(`(count) => document.querySelectorAll("[data-lane=gate] [data-sounds]").length === count`, before)
+		p.Mouse.MustUp("left")
+	}
+	require.Equal(t, score.Demo(), a.project())
+}

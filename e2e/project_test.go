@@ -118,6 +118,8 @@ func TestSeveralProjects(t *testing.T) {
 	q.MustElement("li[aria-label='Night opening']")
 	require.Equal(t, 777, again.project().Luck.Number)
 	q.waitFor(`() => !document.querySelector("li[aria-label='Ferry quay']")`)
+	q.MustElement("[aria-label='Bring Ferry quay back']").MustClick() // over a restart, too
+	q.MustElement("li[aria-label='Ferry quay']")
 }
 
 // library goes to the list of projects.
@@ -150,4 +152,35 @@ func TestStepsAreCopiedBetweenProjects(t *testing.T) {
 	p.Keyboard.Release(input.ControlLeft)
 	a.waitFor(func(s *score.Project) bool { return s.Tracks[0].Parts()[0].Lanes.Velocity.Steps[1] == 78 })
 	require.Equal(t, score.Demo().Tracks[0].Parts()[0].Lanes.Velocity.Steps[:7], a.part(0).Lanes.Velocity.Steps[:7])
+}
+
+// While a project waits to come in, a page that is reloaded and one that was open already show it, and that it waits; its edits
+// count, and stopping has it open at once.
+func TestAPageIsReloadedWhileAProjectWaits(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p, other := a.open("/", 1280, 800), a.open("/", 1280, 800)
+	a.edit(`{"setProject":{"tempo":10000}}`) // a bar lasts 24 s
+	p.MustActivate()
+	p.library()
+	p.MustElement("[aria-label='Night opening']").MustElementR("button", "duplicate").MustClick()
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.MustElement("[aria-label=Stop]")
+	p.MustElement("[aria-label='Night opening copy']").MustElementR("button", "open").MustClick()
+	waits := func(q *page) {
+		q.MustActivate()
+		q.waitFor(`() => document.querySelector("header > a")?.title === "Night opening copy" &&
+			document.body.textContent.includes("comes in with the next bar")`)
+	}
+	waits(p)
+	waits(other)
+	other.MustReload()
+	waits(other)
+	other.enter("Luck", "99")
+	other.undoable("luck 99")
+	other.MustElement("[aria-label=Stop]").MustClick()
+	other.waitFor(`() => !document.body.textContent.includes("comes in with the next bar")`)
+	other.MustElement("[aria-label=Play]")
+	require.Equal(t, "Night opening copy", a.project().Name)
+	require.Equal(t, 99, a.project().Luck.Number)
 }

@@ -78,9 +78,8 @@ func (s *Store) Projects(context.Context) (listed []studio.Listed, err error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	for id := int64(len(s.kept)); id > 0; id-- {
-		if kept := s.kept[id]; !kept.deleted {
-			listed = append(listed, studio.Listed{ID: id, Name: kept.Project.Name, Revision: kept.Revision})
-		}
+		kept := s.kept[id]
+		listed = append(listed, studio.Listed{ID: id, Name: kept.Project.Name, Revision: kept.Revision, Deleted: kept.deleted})
 	}
 	return listed, nil
 }

@@ -16,6 +16,9 @@ import (
 func Named(listed []studio.Listed, name string) (studio.Listed, error) {
 	var names []string
 	for _, one := range listed {
+		if one.Deleted {
+			continue
+		}
 		if one.Name == name {
 			return one, nil
 		}

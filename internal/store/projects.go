@@ -72,14 +72,14 @@ func (s *Store) SaveOpening(ctx context.Context, document studio.Document) error
 func (s *Store) Projects(ctx context.Context) ([]studio.Listed, error) {
 	var rows []projectRow
 	err := s.read(ctx, func(tx *gorm.DB) error {
-		return tx.Omit("rest").Where("deleted = 0").Order("changed DESC, id DESC").Find(&rows).Error
+		return tx.Omit("rest").Order("changed DESC, id DESC").Find(&rows).Error
 	})
 	if err != nil {
 		return nil, err
 	}
 	listed := make([]studio.Listed, len(rows))
 	for i, row := range rows {
-		listed[i] = studio.Listed{ID: row.ID, Name: row.Name, Changed: row.Changed, Revision: row.Revision}
+		listed[i] = studio.Listed{ID: row.ID, Name: row.Name, Changed: row.Changed, Revision: row.Revision, Deleted: row.Deleted > 0}
 	}
 	return listed, nil
 }

@@ -9,6 +9,7 @@ import (
 	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 )
 
@@ -90,6 +91,12 @@ func TestProjectsKeepTheirOwn(t *testing.T) {
 	require.ErrorIs(t, room.Delete(ctx, 1), studio.ErrIsOpen)
 	_, err = room.Open(ctx, 5, id, false)
 	require.ErrorIs(t, err, studio.ErrNoProject)
+	listed, err = room.Projects(ctx)
+	require.NoError(t, err)
+	require.Len(t, listed, 2)
+	require.Equal(t, listed[0].ID == id, listed[0].Deleted)
+	_, err = store.Named(listed, "Untitled")
+	require.ErrorContains(t, err, "no project “Untitled”; the folder has “Night opening”", "what is deleted has no name")
 	require.NoError(t, room.Restore(ctx, id))
 	require.ErrorIs(t, room.Restore(ctx, 99), studio.ErrNoProject)
 	_, err = room.Open(ctx, 5, id, false)

@@ -16,6 +16,8 @@ type Listed struct {
 	// Changed is when it was changed last, in Unix seconds.
 	Changed  int64 `json:"changed"`
 	Revision int64 `json:"revision"`
+	// Deleted says that it was deleted, and can be brought back.
+	Deleted bool `json:"deleted,omitempty"`
 }
 
 // Opened is how a project was opened.
@@ -33,7 +35,7 @@ type shelves interface {
 	Stage(ctx context.Context, document int64) (stage.Stage, error)
 	// SaveOpening stores a document, and that it is the one that is open.
 	SaveOpening(context.Context, Document) error
-	// Projects lists those that are not deleted, the one that was changed last first.
+	// Projects lists all of them, the one that was changed last first.
 	Projects(context.Context) ([]Listed, error)
 	// AddProject stores another project, without a history.
 	AddProject(context.Context, *score.Project) (id int64, err error)
@@ -47,7 +49,7 @@ var (
 	ErrIsOpen    = errors.New("the project that is open cannot be deleted; open another one first")
 )
 
-// Projects lists the projects of the folder, the one that was changed last first.
+// Projects lists the projects of the folder, deleted ones too, the one that was changed last first.
 func (s *Studio) Projects(ctx context.Context) ([]Listed, error) { return s.store.Projects(ctx) }
 
 // Project returns a project of the folder. The error wraps ErrNoProject.

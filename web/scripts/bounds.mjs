@@ -10,6 +10,7 @@ for (const [type, { properties = {} }] of Object.entries(types)) {
     bounds[type][field] = { min: minimum, max: maximum };
   }
 }
+const lines = Object.entries(bounds).map(([type, of]) => `  ${type}: ${JSON.stringify(of)},`);
 process.stdout.write(
-  `\n/** The least and the most of numbers, by the types and the fields that hold them. */\nexport const bounds = ${JSON.stringify(bounds, null, 2)} as const;\n`,
+  `\n/** The least and the most of numbers, by the types and the fields that hold them. */\nexport const bounds = {\n${lines.join("\n")}\n} as const;\n`,
 );

@@ -79,7 +79,7 @@
       class="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-3"
       aria-label="Projects of the folder"
     >
-      {#each library.projects ?? [] as project (project.id)}
+      {#each library.projects as project (project.id)}
         <ProjectCard {project} {library} />
       {/each}
     </ul>
@@ -92,7 +92,7 @@
             <button
               class="control"
               aria-label="Bring {project.name} back"
-              onclick={() => library.restore(project)}>bring back</button
+              onclick={() => library.restore(project.id)}>bring back</button
             >
           </li>
         {/each}

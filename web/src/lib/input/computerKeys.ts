@@ -47,7 +47,7 @@ const actions: Record<string, (playing: Playing) => void> = {
   KeyB: (playing) => void playing.enter("back"),
 };
 
-/** Lets go of the note of a key of the computer. */
+/** Releases the note of a key of the computer. */
 export function releaseFromKeys(event: KeyboardEvent, playing: Playing): void {
   const key = struck.get(event.code);
   if (key === undefined) return;

@@ -1,6 +1,6 @@
 import type { RollNote, TempoChange } from "../api/types";
 
-/** Relates ticks and keys to places on a roll; the highest key is at the top. */
+/** Relates ticks and keys to places on a roll; higher keys lie further up. */
 export class RollScale {
   readonly row: number;
 

@@ -4,21 +4,19 @@ import type { Session } from "./session.svelte";
 
 /** The projects of the folder, and what can be done with them. */
 export class Library {
-  #projects = $state.raw<ListedProject[]>();
-  /** Those that were deleted since the page was opened, the last first. */
-  #deleted = $state.raw<ListedProject[]>([]);
+  #projects = $state.raw<ListedProject[]>([]);
   /** Whether a project that is opened while another plays comes in at once, not with the next bar. */
   atOnce = $state(false);
 
   constructor(private readonly session: Session) {}
 
-  /** The projects, the one that was changed last first; undefined until they have arrived. */
-  get projects(): ListedProject[] | undefined {
-    return this.#projects;
+  /** The projects, the one that was changed last first. */
+  get projects(): ListedProject[] {
+    return this.#projects.filter((project) => !project.deleted);
   }
 
   get deleted(): ListedProject[] {
-    return this.#deleted;
+    return this.#projects.filter((project) => project.deleted);
   }
 
   async refresh(): Promise<void> {
@@ -55,20 +53,12 @@ export class Library {
     return this.#change(() => post(`api/projects/${id}/name`, { name }));
   }
 
-  async delete(project: ListedProject): Promise<void> {
-    await this.#change(async () => {
-      const left = await remove<ListedProject[]>(`api/projects/${project.id}`);
-      this.#deleted = [project, ...this.#deleted];
-      return left;
-    });
+  delete(id: number): Promise<void> {
+    return this.#change(() => remove(`api/projects/${id}`));
   }
 
-  async restore(project: ListedProject): Promise<void> {
-    await this.#change(async () => {
-      const all = await post<ListedProject[]>(`api/projects/${project.id}/restore`, {});
-      this.#deleted = this.#deleted.filter(({ id }) => id !== project.id);
-      return all;
-    });
+  restore(id: number): Promise<void> {
+    return this.#change(() => post(`api/projects/${id}/restore`, {}));
   }
 
   #change(ask: () => Promise<ListedProject[]>): Promise<void> {

@@ -27,7 +27,7 @@ interface Group {
 export class Playing {
   readonly keyboard = new SimulatedController();
   mode = $state<PlayingMode>("hear");
-  /** Where notes go that are foreign to the key; empty leaves them. */
+  /** Where notes outside the scale go; empty leaves them. */
   fit = $state("");
   /** How far notes that are played in time go to their steps, in percent. */
   strength = $state(50);

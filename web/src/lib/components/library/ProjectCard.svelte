@@ -67,7 +67,7 @@
       data-help={project.open
         ? "The project that is open cannot be deleted: open another one first."
         : "Delete the project. It can be brought back below."}
-      onclick={() => library.delete(project)}>delete</button
+      onclick={() => library.delete(project.id)}>delete</button
     >
   </div>
 </li>

@@ -1,4 +1,4 @@
-<!-- @component What a luck makes of the first bars of a track; what another luck does not play stands in water. -->
+<!-- @component What a track plays in its first bars under a luck; what it does not play under another is marked blue. -->
 <script lang="ts">
   import { getChart } from "../../api/chart";
   import type { Chart, HitNote } from "../../api/types";

@@ -31,8 +31,17 @@ step, stand where they come, as high as they are loud; what a step asks for besi
   const top = $derived(low ? padTop - 1 : padTop + 5);
   const barHeight = $derived(Math.max(8, height - top - padBottom - (low ? 3 : 6)));
 
+  /** A gate that is being drawn, of which the core has not been asked yet. */
+  function drawn(cell: Cell) {
+    const width = Math.max(3, cell.width * 0.6);
+    const hit = { x: cell.x + 1.5, width, height: barHeight, sounds: true, doubt: 0 };
+    return { hits: [hit], from: hit.x, width, doubt: 0, sounds: true };
+  }
+
   /** What becomes of the step of a cell: each hit as a bar as wide as it sounds and as high as it is loud. */
   function barsOf(cell: Cell) {
+    const [now, stored] = [values[cell.step], session.lane(gateLane, part).steps[cell.step]];
+    if (now !== stored) return now === Gate.on ? drawn(cell) : undefined;
     const forecast = byTick.get(cell.tick);
     if (!forecast) return undefined;
     const loudest = Math.max(...forecast.hits.map((hit) => hit.velocity));

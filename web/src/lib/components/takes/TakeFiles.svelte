@@ -1,4 +1,4 @@
-<!-- @component Ways to carry a take away. -->
+<!-- @component Ways to export a take. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
   import { getTakeDesk } from "../../state/context";

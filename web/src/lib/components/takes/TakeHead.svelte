@@ -73,7 +73,7 @@
   {#if loop}
     <button
       class="control"
-      data-help="Let go of the loop: the pattern is heard again, where it would be by now."
+      data-help="Clear the loop: the pattern is heard again, where it would be by now."
       onclick={() => session.edit({ setLoop: { track: loop.id } })}>clear</button
     >
   {:else}

@@ -18,7 +18,7 @@
     { name: "time", help: "Trim, cut and split the take, and go back to what made it." },
     { name: "steps", help: "Write a pattern of it, or take its notes as the scale." },
     { name: "numbers", help: "Count the take, and compare it with another." },
-    { name: "files", help: "Carry the take away." },
+    { name: "files", help: "Export the take." },
   ];
   const pages = $derived(desk.loop ? all.slice(0, 1) : all);
   const page = $derived(desk.loop ? "notes" : desk.page);
