@@ -54,7 +54,7 @@ func TestAProjectIsOpenedWhileAnotherPlays(t *testing.T) {
 		s.SetProject(louder, Change{}) // an edit of the one that waits
 		pass(8 * time.Second)
 		require.False(t, s.Status().Opening)
-		require.Equal(t, score.Tempo(140_000), s.Status().Tempo)
+		require.Equal(t, score.Tempo(140_000).TicksPerMilli(), s.Status().TicksPerMilli)
 
 		sounds := s.listener.events()
 		begun := s.started
@@ -98,7 +98,7 @@ func TestAProjectIsOpenedWithoutPlaying(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		muted := stage.Stage{}.With(muteBuoy, 1)
 		s.Open(Opened{Document: 2, Revision: 2, Project: ferry(), Stage: muted}, NextBar)
-		require.Equal(t, score.Tempo(140_000), s.Status().Tempo)
+		require.Equal(t, score.Tempo(140_000).TicksPerMilli(), s.Status().TicksPerMilli)
 		require.Equal(t, muted, s.Performing().Stage)
 		s.Play()
 		pass(time.Second)
@@ -107,7 +107,7 @@ func TestAProjectIsOpenedWithoutPlaying(t *testing.T) {
 		s.Open(Opened{Document: 1, Revision: 4, Project: score.Blank()}, NextBar)
 		s.Stop()
 		require.Equal(t, int64(1), s.Performing().Document)
-		require.Equal(t, score.Blank().Tempo, s.Status().Tempo)
+		require.Equal(t, score.Blank().Tempo.TicksPerMilli(), s.Status().TicksPerMilli)
 	})
 }
 

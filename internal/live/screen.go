@@ -33,10 +33,10 @@ type Status struct {
 	// Recording says that a take is being recorded, Armed that one will be once its first bar comes.
 	Recording bool `json:"recording"`
 	Armed     bool `json:"armed"`
-	// Tick of the song is played at the time At, in nanoseconds; from there time passes at Tempo.
-	Tick  score.Tick  `json:"tick"`
-	At    int64       `json:"at"`
-	Tempo score.Tempo `json:"tempo"`
+	// Tick of the song is played at the time At, in nanoseconds; from there so many ticks pass in a millisecond.
+	Tick          score.Tick `json:"tick"`
+	At            int64      `json:"at"`
+	TicksPerMilli float64    `json:"ticksPerMilli"`
 	// Jump is one that waits.
 	Jump *NextJump `json:"jump,omitempty"`
 	// Opening says that the project that was opened last waits to come in.

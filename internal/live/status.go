@@ -14,14 +14,14 @@ func (t *Transport) Status() Status {
 
 func (t *Transport) status() Status {
 	if !t.playing {
-		return Status{At: t.Now(), Tempo: t.project.Tempo, Stopped: t.stopped, Loop: t.loop}
+		return Status{At: t.Now(), TicksPerMilli: t.project.Tempo.TicksPerMilli(), Stopped: t.stopped, Loop: t.loop}
 	}
 	place, tempo := t.segmentAndPiece(), t.player.Tempo()
 	piece := t.player.Pieces()[place[1]]
 	since := max(tempo[place[0]].Tick, piece.Run)
 	status := Status{
 		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
-		Tick: since + piece.Later(), At: t.timeOf(since), Tempo: tempo[place[0]].Tempo, Loop: t.loop,
+		Tick: since + piece.Later(), At: t.timeOf(since), TicksPerMilli: tempo[place[0]].Tempo.TicksPerMilli(), Loop: t.loop,
 	}
 	status.Opening = t.opening != nil
 	if t.jump != nil {

@@ -84,7 +84,7 @@ func TestAStopWhileAnEditIsReplayed(t *testing.T) {
 					s.Play()
 				}
 				pass(time.Second)
-				require.Equal(t, score.Tempo(120_000), s.Status().Tempo)
+				require.Equal(t, score.Tempo(120_000).TicksPerMilli(), s.Status().TicksPerMilli)
 				s.Stop()
 				before := len(s.listener.sounds)
 				s.Play()

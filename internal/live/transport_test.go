@@ -110,7 +110,7 @@ func TestTempoChangesWhilePlaying(t *testing.T) {
 		status := s.Status()
 		require.Equal(t, edge, status.Tick)
 		require.Equal(t, s.timeOf(edge), status.At)
-		require.Equal(t, score.Tempo(192_000), status.Tempo)
+		require.Equal(t, score.Tempo(192_000).TicksPerMilli(), status.TicksPerMilli)
 		require.Equal(t, rendered(faster, s.player.Run()), s.listener.messages(), "the tempo changes times, not notes")
 	})
 }
@@ -123,9 +123,9 @@ func TestTheTempoMapOfTheDocument(t *testing.T) {
 	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Play()
 		pass(2 * time.Second) // a bar lasts 2.5 s
-		require.Equal(t, score.Tempo(96_000), s.Status().Tempo)
+		require.Equal(t, score.Tempo(96_000).TicksPerMilli(), s.Status().TicksPerMilli)
 		pass(time.Second)
-		require.Equal(t, Status{Playing: true, Tick: bar, At: s.timeOf(bar), Tempo: 192_000}, s.Status())
+		require.Equal(t, Status{Playing: true, Tick: bar, At: s.timeOf(bar), TicksPerMilli: score.Tempo(192_000).TicksPerMilli()}, s.Status())
 		require.Equal(t, s.Status(), s.listener.statuses[len(s.listener.statuses)-1])
 		edited := project.Clone()
 		edited.TempoChanges = edited.TempoChanges[:1]

@@ -241,17 +241,32 @@ func TestAPageIsToldWhatChanges(t *testing.T) {
 	whole := ask[server.ProjectState](h, "/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":7}}}`)
 	require.Equal(t, 7, whole.Project.Luck.Number)
 	require.Empty(t, whole.Changes)
-	request, err := http.NewRequest(http.MethodPost, h.url+"/api/edits", strings.NewReader(`{"revision":2,"edit":{"setTrack":{"track":1,"mute":true}}}`))
-	require.NoError(t, err)
-	request.Header.Set("Content-Type", "application/json")
-	request.Header.Set("Prefer", "return=minimal")
-	answer, err := http.DefaultClient.Do(request)
-	require.NoError(t, err)
-	defer answer.Body.Close()
-	body, err := io.ReadAll(answer.Body)
-	require.NoError(t, err)
-	require.JSONEq(t, `{"document":1,"revision":3,"undo":"Bell buoy: mute","redo":"","from":2,"changes":[{"op":"replace","path":["tracks",0,"mute"],"value":true}]}`, string(body))
+	edit := func(body string) string {
+		request, err := http.NewRequest(http.MethodPost, h.url+"/api/edits", strings.NewReader(body))
+		require.NoError(t, err)
+		request.Header.Set("Content-Type", "application/json")
+		request.Header.Set("Prefer", "return=minimal")
+		answer, err := http.DefaultClient.Do(request)
+		require.NoError(t, err)
+		defer answer.Body.Close()
+		changes, err := io.ReadAll(answer.Body)
+		require.NoError(t, err)
+		return string(changes)
+	}
+	require.JSONEq(t, `{"document":1,"revision":3,"undo":"Bell buoy: mute","redo":"","from":2,"changes":[{"op":"replace","path":["tracks",0,"mute"],"value":true}]}`,
+		edit(`{"revision":2,"edit":{"setTrack":{"track":1,"mute":true}}}`))
 	require.True(t, ask[server.ProjectState](h, "/api/project", "").Project.Tracks[0].Mute)
+
+	// Bars and the tempo's pace come along where they change: at 60 a minute a quarter note lasts 1000 ms.
+	var timed server.ProjectState
+	require.NoError(t, json.Unmarshal([]byte(edit(`{"revision":3,"edit":{"setProject":{"tempo":60000}}}`)), &timed))
+	require.InDelta(t, float64(score.TicksPerQuarter)/1000, timed.TicksPerMilli, 1e-9)
+	require.NoError(t, json.Unmarshal([]byte(edit(`{"revision":4,"edit":{"setProject":{"meter":{"beats":7,"unit":8,"groups":[2,2,3]}}}}`)), &timed))
+	require.Nil(t, timed.Project)
+	require.Equal(t, 7*score.TicksPerQuarter/2, timed.Bars[0].Length)
+	require.Equal(t, []int{0, 2, 4}, timed.Bars[0].Groups)
+	require.NoError(t, json.Unmarshal([]byte(edit(`{"revision":5,"edit":{"setProject":{"meterChanges":[{"bar":2,"meter":{"beats":3,"unit":4}}]}}}`)), &timed))
+	require.Equal(t, 7*score.TicksPerQuarter, timed.Bars[1].Tick)
 }
 
 // What is done while a project plays can be had as a log, which plays what was played.

@@ -2,6 +2,7 @@ package server
 
 import (
 	"net/http"
+	"slices"
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/studio"
@@ -19,11 +20,16 @@ type ProjectState struct {
 	Project *score.Project     `json:"project,omitempty"`
 	From    int64              `json:"from,omitempty"`
 	Changes []score.Difference `json:"changes,omitempty"`
+	// Bars are those of the project, and TicksPerMilli how many ticks pass in a millisecond at its tempo. They come with
+	// the whole project, and with changes of what they follow from.
+	Bars          []score.BarSpan `json:"bars,omitempty"`
+	TicksPerMilli float64         `json:"ticksPerMilli,omitempty"`
 }
 
 // whole returns a state of the project as a whole.
 func whole(s studio.Snapshot) ProjectState {
-	return ProjectState{Document: s.Document, Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, Project: s.Project}
+	state := ProjectState{Document: s.Document, Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, Project: s.Project}
+	return state.withTime(s.Project)
 }
 
 // step returns a state of the project by what leads to it.
@@ -31,7 +37,18 @@ func step(s studio.Snapshot) ProjectState {
 	if s.From == 0 {
 		return whole(s)
 	}
-	return ProjectState{Document: s.Document, Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, From: s.From, Changes: s.Changes}
+	state := ProjectState{Document: s.Document, Revision: s.Revision, Undo: s.Undo, Redo: s.Redo, From: s.From, Changes: s.Changes}
+	if slices.ContainsFunc(s.Changes, func(d score.Difference) bool {
+		return len(d.Path) == 0 || d.Path[0] == "meter" || d.Path[0] == "meterChanges" || d.Path[0] == "tempo"
+	}) {
+		return state.withTime(s.Project)
+	}
+	return state
+}
+
+func (s ProjectState) withTime(p *score.Project) ProjectState {
+	s.Bars, s.TicksPerMilli = p.Bars().Spans(), p.Tempo.TicksPerMilli()
+	return s
 }
 
 // minimal is how a request asks for what leads to a state instead of the whole (RFC 7240).

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
@@ -16,14 +17,13 @@ const maxRollNotes = 8_000
 
 // Roll is a stretch of a take, to be drawn.
 type Roll struct {
-	Summary take.Summary   `json:"summary"`
-	Meter   score.Meter    `json:"meter"`
-	Meters  []take.MeterAt `json:"meters"`
-	Key     theory.Key     `json:"key"`
+	Summary take.Summary    `json:"summary"`
+	Bars    []score.BarSpan `json:"bars"`
+	Key     theory.Key      `json:"key"`
 	// End is the length of the take, in ticks.
-	End    score.Tick          `json:"end"`
-	Tempo  []score.TempoChange `json:"tempo"`
-	Tracks []RollTrack         `json:"tracks"`
+	End    score.Tick  `json:"end"`
+	Paces  []Pace      `json:"paces"`
+	Tracks []RollTrack `json:"tracks"`
 	// Notes are those that sound in the stretch, in order. Crowded says that there are more, and that those
 	// that start last are missing.
 	Notes    []RollNote    `json:"notes"`
@@ -33,6 +33,23 @@ type Roll struct {
 	Lowest  int           `json:"lowest"`
 	Highest int           `json:"highest"`
 	Markers []take.Marker `json:"markers"`
+}
+
+// Pace is how fast time passes from a tick of a take on.
+type Pace struct {
+	Tick score.Tick `json:"tick"`
+	// Millis is when the tick comes, in milliseconds from the take's beginning.
+	Millis float64 `json:"millis"`
+	// TicksPerMilli is how many ticks pass in a millisecond from there on.
+	TicksPerMilli float64 `json:"ticksPerMilli"`
+}
+
+func pacesOf(tempo play.TempoMap) []Pace {
+	paces := make([]Pace, len(tempo))
+	for i, change := range tempo {
+		paces[i] = Pace{change.Tick, float64(tempo.Nanos(change.Tick)) / 1e6, change.Tempo.TicksPerMilli()}
+	}
+	return paces
 }
 
 // RollTrack is a track of a take.
@@ -91,7 +108,7 @@ func (t takesResource) roll(w http.ResponseWriter, r *http.Request) {
 
 func rollOf(t *take.Take, summary take.Summary, from, to score.Tick) Roll {
 	roll := Roll{
-		Summary: summary, Meter: t.Meter, Meters: append([]take.MeterAt{}, t.Meters...), Key: t.Key, End: t.End, Tempo: t.Tempo,
+		Summary: summary, Bars: t.Bars().Spans(), Key: t.Key, End: t.End, Paces: pacesOf(t.Tempo),
 		Notes: []RollNote{}, Controls: controlsOf(t, from, to), Markers: append([]take.Marker{}, t.Markers...),
 	}
 	counts := map[uint32]int{}

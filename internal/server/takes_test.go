@@ -53,6 +53,8 @@ func TestATakeIsEdited(t *testing.T) {
 	roll := ask[server.Roll](h, "/api/takes/1/roll?from=0&to=99999999", "")
 	require.Equal(t, 4*bar, roll.End)
 	require.Len(t, roll.Notes, trimmed.Notes)
+	require.Equal(t, rendered.Bars().Spans(), roll.Bars)
+	require.Equal(t, []server.Pace{{TicksPerMilli: rendered.Tempo[0].Tempo.TicksPerMilli()}}, roll.Paces)
 	require.Len(t, roll.Tracks, 3)
 	require.Equal(t, trimmed.Notes, roll.Tracks[0].Notes+roll.Tracks[1].Notes+roll.Tracks[2].Notes)
 	window := ask[server.Roll](h, fmt.Sprintf("/api/takes/1/roll?from=%d&to=%d", bar, 2*bar), "")

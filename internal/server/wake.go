@@ -29,10 +29,9 @@ type WakeView struct {
 	// From and To bound the bars, in ticks since playing began.
 	From score.Tick `json:"from"`
 	To   score.Tick `json:"to"`
-	// Bar is the number of the first, from 1; Meter and Meters are theirs, with ticks from From.
-	Bar    int64          `json:"bar"`
-	Meter  score.Meter    `json:"meter"`
-	Meters []take.MeterAt `json:"meters"`
+	// Bar is the number of the first, from 1; Bars are they, with ticks from From.
+	Bar  int64           `json:"bar"`
+	Bars []score.BarSpan `json:"bars"`
 	// Notes count from From.
 	Notes []OutlineNote `json:"notes"`
 }
@@ -111,7 +110,7 @@ func (k wakeResource) show(w http.ResponseWriter, r *http.Request) {
 	}
 	reply(w, WakeView{
 		Stretch: last.ID, Before: last.Before, After: last.After,
-		From: last.From, To: last.To, Bar: last.Bar + 1, Meter: last.Take.Meter, Meters: append([]take.MeterAt{}, last.Take.Meters...), Notes: drawn.notes,
+		From: last.From, To: last.To, Bar: last.Bar + 1, Bars: last.Take.Bars().Spans(), Notes: drawn.notes,
 	})
 }
 

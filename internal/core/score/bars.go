@@ -22,6 +22,19 @@ type barSpan struct {
 	meter  Meter
 }
 
+// BarSpan is bars of one meter, as a table in which bars and beats are looked up.
+type BarSpan struct {
+	// Bar is the first of them, from 0, and Tick where it begins.
+	Bar  int64 `json:"bar"`
+	Tick Tick  `json:"tick"`
+	// Length and Beat are how long a bar and a beat last.
+	Length Tick `json:"length"`
+	Beat   Tick `json:"beat"`
+	// Groups are the beats of a bar, from 0, with which groups of beats begin; empty where the meter has none.
+	Groups []int `json:"groups"`
+	Meter  Meter `json:"meter"`
+}
+
 // NewBars returns bars of one meter.
 func NewBars(meter Meter) Bars {
 	return Bars{[]barSpan{{length: meter.Bar(), meter: meter}}}
@@ -106,4 +119,17 @@ func (b Bars) Changes(yield func(Tick, Meter) bool) {
 			return
 		}
 	}
+}
+
+// Spans returns the bars as a table, ascending. Each span holds up to the next.
+func (b Bars) Spans() []BarSpan {
+	spans := make([]BarSpan, len(b.spans))
+	for i, s := range b.spans {
+		groups := []int{}
+		if len(s.meter.Groups) > 0 {
+			groups = s.meter.GroupStarts()
+		}
+		spans[i] = BarSpan{Bar: s.bar, Tick: s.tick, Length: s.length, Beat: s.meter.Beat(), Groups: groups, Meter: s.meter}
+	}
+	return spans
 }

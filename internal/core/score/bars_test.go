@@ -30,6 +30,11 @@ func TestBarsByHand(t *testing.T) {
 	require.Equal(t, []int{0, 2, 4}, bars.Meter(2).GroupStarts())
 	require.Equal(t, []int{0, 1, 2}, bars.Last().GroupStarts())
 	require.Equal(t, "3/4", bars.Last().String())
+	require.Equal(t, []score.BarSpan{
+		{Bar: 0, Tick: 0, Length: 4 * quarter, Beat: quarter, Groups: []int{}, Meter: p.Meter},
+		{Bar: 2, Tick: 8 * quarter, Length: 7 * quarter / 2, Beat: quarter / 2, Groups: []int{0, 2, 4}, Meter: p.MeterChanges[0].Meter},
+		{Bar: 3, Tick: starts[3], Length: 3 * quarter, Beat: quarter, Groups: []int{}, Meter: p.MeterChanges[1].Meter},
+	}, bars.Spans())
 }
 
 // A change in the middle of a bar ends it there.

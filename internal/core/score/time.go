@@ -103,6 +103,9 @@ func (m Meter) Bar() Tick { return Tick(m.Beats) * m.Beat() }
 // 96000 is 96 bpm.
 type Tempo int
 
+// TicksPerMilli returns how many ticks pass in a millisecond, for what is drawn: playing counts in whole numbers.
+func (t Tempo) TicksPerMilli() float64 { return float64(t) * float64(TicksPerQuarter) / 60e6 }
+
 // TempoChange is a tempo and the moment from which it holds.
 type TempoChange struct {
 	Tick  Tick  `json:"tick" jsonschema:"minimum=1"`

@@ -5,12 +5,17 @@ const quarter = 20160;
 
 describe("bars", () => {
   // Two bars of 4/4, then 7/8 in 2+2+3.
-  const bars = new Bars({ beats: 4, unit: 4 }, quarter).changeAt(8 * quarter, {
-    beats: 7,
-    unit: 8,
-    groups: [2, 2, 3],
-  });
   const sevenEighths = (7 * quarter) / 2;
+  const bars = new Bars([
+    {
+      ...{ bar: 0, tick: 0, length: 4 * quarter, beat: quarter, groups: [] },
+      meter: { beats: 4, unit: 4 },
+    },
+    {
+      ...{ bar: 2, tick: 8 * quarter, length: sevenEighths, beat: quarter / 2, groups: [0, 2, 4] },
+      meter: { beats: 7, unit: 8, groups: [2, 2, 3] },
+    },
+  ]);
 
   it("begin where the meters say", () => {
     expect([0, 1, 2, 3].map((bar) => bars.start(bar))).toEqual([
@@ -40,10 +45,16 @@ describe("bars", () => {
   });
 
   it("are cut short by a change", () => {
-    const cut = new Bars({ beats: 4, unit: 4 }, quarter).changeAt(5 * quarter, {
-      beats: 3,
-      unit: 4,
-    });
+    const cut = new Bars([
+      {
+        ...{ bar: 0, tick: 0, length: 4 * quarter, beat: quarter, groups: [] },
+        meter: { beats: 4, unit: 4 },
+      },
+      {
+        ...{ bar: 2, tick: 5 * quarter, length: 3 * quarter, beat: quarter, groups: [] },
+        meter: { beats: 3, unit: 4 },
+      },
+    ]);
     expect([1, 2, 3].map((bar) => cut.start(bar))).toEqual([4, 5, 8].map((n) => n * quarter));
     expect(cut.beats(4 * quarter, 6 * quarter).map(({ bar, beat }) => `${bar}.${beat}`)).toEqual([
       "1.0",

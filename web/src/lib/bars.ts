@@ -1,27 +1,4 @@
-import type { Meter, Project } from "./api/types";
-
-/** The bars of a project. */
-export function barsOf({ meter, meterChanges = [] }: Project, ticksPerQuarter: number): Bars {
-  const bars = new Bars(meter, ticksPerQuarter);
-  for (const change of meterChanges) bars.changeAt(bars.start(change.bar), change.meter);
-  return bars;
-}
-
-/** The meter of a bar of a project, from 0. */
-export function meterAt({ meter, meterChanges = [] }: Project, bar: number): Meter {
-  return meterChanges.findLast((change) => change.bar <= bar)?.meter ?? meter;
-}
-
-interface Span {
-  /** The first bar, from 0, and the tick at which it begins. */
-  bar: number;
-  tick: number;
-  /** The length of a bar and of a beat. */
-  length: number;
-  beat: number;
-  /** The beats with which groups begin, from 0. */
-  groups: Set<number>;
-}
+import type { BarSpan, Meter } from "./api/types";
 
 /** A beat: when it comes, in which bar it is (from 0), which it is of that (from 0), and whether a group begins with it. */
 export interface Beat {
@@ -31,50 +8,24 @@ export interface Beat {
   group: boolean;
 }
 
-/** Relates ticks to bars and beats. */
+/** Finds bars and beats in a table of the server's. */
 export class Bars {
-  readonly #spans: Span[] = [];
+  constructor(private readonly spans: readonly BarSpan[]) {}
 
-  constructor(
-    meter: Meter,
-    private readonly ticksPerQuarter: number,
-  ) {
-    this.#spans.push({ bar: 0, tick: 0, ...this.#measure(meter) });
-  }
-
-  /** Another meter from a tick on, at which a bar begins. */
-  changeAt(tick: number, meter: Meter): this {
-    const last = this.#last;
-    const bar = last.bar + Math.ceil((tick - last.tick) / last.length);
-    this.#spans.push({ bar, tick, ...this.#measure(meter) });
-    return this;
-  }
-
-  #measure(meter: Meter): Pick<Span, "length" | "beat" | "groups"> {
-    const beat = (this.ticksPerQuarter * 4) / meter.unit;
-    const groups = new Set<number>();
-    let at = 0;
-    for (const group of meter.groups ?? []) {
-      groups.add(at);
-      at += group;
-    }
-    return { length: beat * meter.beats, beat, groups };
-  }
-
-  get #last(): Span {
-    const last = this.#spans.at(-1);
-    if (!last) throw new Error("there is always a first meter");
-    return last;
-  }
-
-  #spanWhere(holds: (span: Span) => boolean): Span {
-    const [first] = this.#spans;
-    return this.#spans.findLast(holds) ?? first ?? this.#last;
+  #spanWhere(holds: (span: BarSpan) => boolean): BarSpan {
+    const span = this.spans.findLast(holds) ?? this.spans[0];
+    if (!span) throw new Error("there is always a first meter");
+    return span;
   }
 
   /** The length of a bar of the meter that holds from the last change on. */
   get length(): number {
-    return this.#last.length;
+    return this.#spanWhere(() => true).length;
+  }
+
+  /** The meter of a bar. */
+  meter(bar: number): Meter {
+    return this.#spanWhere((s) => s.bar <= bar).meter;
   }
 
   /** The bar in which a tick is, from 0. */
@@ -117,7 +68,12 @@ export class Bars {
     const bar = this.at(tick);
     const { beat, groups } = this.#spanWhere((s) => s.bar <= bar);
     const index = Math.floor((tick - this.start(bar)) / beat);
-    return { tick: this.start(bar) + index * beat, bar, beat: index, group: groups.has(index) };
+    return {
+      tick: this.start(bar) + index * beat,
+      bar,
+      beat: index,
+      group: groups.includes(index),
+    };
   }
 
   /** The beats in [from, to). */
@@ -127,7 +83,8 @@ export class Bars {
       const { beat, groups } = this.#spanWhere((s) => s.bar <= bar);
       const next = this.start(bar + 1);
       for (let i = 0, tick = this.start(bar); tick < next; i++, tick += beat) {
-        if (tick >= from && tick < to) beats.push({ tick, bar, beat: i, group: groups.has(i) });
+        if (tick >= from && tick < to)
+          beats.push({ tick, bar, beat: i, group: groups.includes(i) });
       }
     }
     return beats;

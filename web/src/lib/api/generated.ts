@@ -18,6 +18,8 @@ export interface ProjectState {
   project?: Project;
   from?: number;
   changes?: Difference[];
+  bars?: BarSpan[];
+  ticksPerMilli?: number;
 }
 export interface Project {
   name: string;
@@ -342,13 +344,21 @@ export interface Difference {
   path: unknown[];
   value?: unknown;
 }
+export interface BarSpan {
+  bar: number;
+  tick: number;
+  length: number;
+  beat: number;
+  groups: number[];
+  meter: Meter;
+}
 export interface Status {
   playing: boolean;
   recording: boolean;
   armed: boolean;
   tick: number;
   at: number;
-  tempo: number;
+  ticksPerMilli: number;
   jump?: NextJump;
   opening?: boolean;
   stopped: number;
@@ -974,13 +984,8 @@ export interface WakeView {
   from: number;
   to: number;
   bar: number;
-  meter: Meter;
-  meters: MeterAt[];
+  bars: BarSpan[];
   notes: OutlineNote[];
-}
-export interface MeterAt {
-  tick: number;
-  meter: Meter;
 }
 export interface Imported {
   id: number;
@@ -1076,11 +1081,10 @@ export interface PatternAnswer {
 }
 export interface Roll {
   summary: Summary;
-  meter: Meter;
-  meters: MeterAt[];
+  bars: BarSpan[];
   key: Key;
   end: number;
-  tempo: TempoChange[];
+  paces: Pace[];
   tracks: RollTrack[];
   notes: RollNote[];
   crowded: boolean;
@@ -1088,6 +1092,11 @@ export interface Roll {
   lowest: number;
   highest: number;
   markers: Marker[];
+}
+export interface Pace {
+  tick: number;
+  millis: number;
+  ticksPerMilli: number;
 }
 export interface RollTrack {
   id: number;

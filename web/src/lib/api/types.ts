@@ -2,7 +2,6 @@ import type {
   Lanes,
   LaneSpec as AnyLaneSpec,
   Lists as AnyLists,
-  Project,
   ProjectState,
   SetLane,
   SetPart,
@@ -19,8 +18,8 @@ export type LaneSpec = Omit<AnyLaneSpec, "name"> & { name: LaneName };
 /** What there is to choose from. */
 export type Lists = Omit<AnyLists, "lanes"> & { lanes: LaneSpec[] };
 
-/** The whole project at a revision. */
-export type Snapshot = ProjectState & { project: Project };
+/** The whole project at a revision, and its time. */
+export type Snapshot = Required<Omit<ProjectState, "from" | "changes">>;
 
 /** Names a part, as edits do. */
 export type PartAddress = Pick<SetPart, "track" | "pattern" | "part">;

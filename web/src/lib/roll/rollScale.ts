@@ -1,4 +1,4 @@
-import type { RollNote, TempoChange } from "../api/types";
+import type { Pace, RollNote } from "../api/types";
 
 /** Relates ticks and keys to places on a roll; higher keys lie further up. */
 export class RollScale {
@@ -47,27 +47,16 @@ export class RollScale {
 /** How wide a note is drawn at least, so that it can be seen and hit. */
 export const leastWidth = 3;
 
-/** How long a take lasts up to a tick, in milliseconds; a tempo counts thousandths of a beat a minute. */
-export function millisAt(tempo: readonly TempoChange[], tick: number, quarter: number): number {
-  let sum = 0;
-  tempo.forEach((change, i) => {
-    const end = Math.min(tick, tempo[i + 1]?.tick ?? tick);
-    if (end > change.tick) sum += ((end - change.tick) * 60e6) / (change.tempo * quarter);
-  });
-  return sum;
+/** When a tick of a take comes, in milliseconds from its beginning. */
+export function millisAt(paces: readonly Pace[], tick: number): number {
+  const pace = paces.findLast((p) => p.tick <= tick);
+  return pace ? pace.millis + (tick - pace.tick) / pace.ticksPerMilli : 0;
 }
 
-/** The tick at a number of milliseconds from a take's beginning. */
-export function tickAt(tempo: readonly TempoChange[], millis: number, quarter: number): number {
-  let left = millis;
-  for (const [i, change] of tempo.entries()) {
-    const rate = (change.tempo * quarter) / 60e6;
-    const next = tempo[i + 1];
-    const lasts = next ? (next.tick - change.tick) / rate : Infinity;
-    if (left < lasts) return change.tick + left * rate;
-    left -= lasts;
-  }
-  return 0;
+/** The tick of a take that comes so many milliseconds after its beginning. */
+export function tickAt(paces: readonly Pace[], millis: number): number {
+  const pace = paces.findLast((p) => p.millis <= millis);
+  return pace ? pace.tick + (millis - pace.millis) * pace.ticksPerMilli : 0;
 }
 
 /** The multiple of a grid that is nearest to a tick, not below 0. */

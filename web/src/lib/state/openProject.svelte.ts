@@ -10,7 +10,7 @@ import type {
   RollRequest,
   Snapshot,
 } from "../api/types";
-import { barsOf } from "../bars";
+import { Bars } from "../bars";
 import { Notes } from "../chart/notes";
 import { EditRun } from "./editRun";
 import { TempoTap } from "./tempoTap";
@@ -61,8 +61,10 @@ export abstract class OpenProject {
   /** The names of notes. */
   readonly notes = $derived.by(() => new Notes(this.lists.notes));
 
+  readonly #spans = $derived.by(() => this.snapshot.bars);
+
   /** The project's bars. */
-  readonly bars = $derived.by(() => barsOf(this.project, this.lists.ticksPerQuarter));
+  readonly bars = $derived.by(() => new Bars(this.#spans));
 
   edit(edit: EditJSON): Promise<void> {
     const run = this.run.name;
@@ -159,13 +161,12 @@ export abstract class OpenProject {
   adopt(state: ProjectState): void {
     const { document, revision, undo, redo, project, from, changes = [] } = state;
     const own = this.#snapshot;
+    const { bars = own?.bars ?? [], ticksPerMilli = own?.ticksPerMilli ?? 1 } = state;
+    const now = { document, revision, undo, redo, bars, ticksPerMilli };
     if (own && revision < own.revision) return;
-    if (project) this.#show({ document, revision, undo, redo, project });
+    if (project) this.#show({ ...now, project });
     else if (own && own.revision === from)
-      this.#show({
-        ...{ document, revision, undo, redo },
-        project: applyPatches(own.project, changes as Patch[]),
-      });
+      this.#show({ ...now, project: applyPatches(own.project, changes as Patch[]) });
     else if (own?.revision !== revision) void this.attempt(() => this.fetchWhole());
   }
 

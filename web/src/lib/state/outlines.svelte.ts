@@ -30,7 +30,7 @@ export class Outlines {
         return;
       }
       const watch = setInterval(() => {
-        const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter);
+        const tick = session.transport.tickAt(performance.now());
         if (tick !== undefined)
           this.#bar = Math.floor(session.bars.at(tick) / outlineBars) * outlineBars;
       }, 100);

@@ -2,7 +2,7 @@ import { get } from "../api/http";
 import type { Roll, WireSound } from "../api/types";
 import { millisAt, tickAt } from "../roll/rollScale";
 import type { Session } from "./session.svelte";
-import { pathOf } from "./takeDesk.svelte";
+import { pathOf } from "./takeWindow.svelte";
 
 /** How many bars of a take are fetched at once while it is heard. */
 const notesAhead = 16;
@@ -26,8 +26,8 @@ export class TakeHearing {
   tickAt(pageMillis: number): number | undefined {
     if (!this.#heard) return undefined;
     const { roll, tick, page } = this.#heard;
-    const millis = millisAt(roll.tempo, tick, this.#quarter) + Math.max(0, pageMillis - page);
-    return tickAt(roll.tempo, millis, this.#quarter);
+    const millis = millisAt(roll.paces, tick) + Math.max(0, pageMillis - page);
+    return tickAt(roll.paces, millis);
   }
 
   /** Plays a take from a tick on, up to another. */
@@ -61,9 +61,7 @@ export class TakeHearing {
   #pageMillis(tick: number): number {
     if (!this.#heard) return Infinity;
     const { roll, tick: began, page } = this.#heard;
-    return (
-      page + millisAt(roll.tempo, tick, this.#quarter) - millisAt(roll.tempo, began, this.#quarter)
-    );
+    return page + millisAt(roll.paces, tick) - millisAt(roll.paces, began);
   }
 
   #wait(tick: number, signal: AbortSignal): Promise<void> {

@@ -63,10 +63,10 @@ export class Transport {
   }
 
   /** The tick of the song that is heard at a time of the page (performance.now, ms); undefined while stopped. */
-  tickAt(pageMillis: number, ticksPerQuarter: number): number | undefined {
+  tickAt(pageMillis: number): number | undefined {
     const status = this.#status;
     if (!status?.playing || !this.clock.known) return undefined;
-    const minutes = (this.clock.serverNanos(pageMillis) - status.at) / 60e9;
-    return Math.max(0, status.tick + (minutes * status.tempo * ticksPerQuarter) / 1000);
+    const millis = (this.clock.serverNanos(pageMillis) - status.at) / 1e6;
+    return Math.max(0, status.tick + millis * status.ticksPerMilli);
   }
 }

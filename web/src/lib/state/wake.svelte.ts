@@ -61,9 +61,7 @@ export class Wake {
   readonly lines = $derived.by(() => {
     const view = this.#view;
     if (!view) return this.session.bars;
-    const bars = new Bars(view.meter, this.session.lists.ticksPerQuarter);
-    for (const { tick, meter } of view.meters) bars.changeAt(tick, meter);
-    return bars;
+    return new Bars(view.bars);
   });
 
   get hasEarlier(): boolean {

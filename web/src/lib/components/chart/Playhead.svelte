@@ -11,7 +11,7 @@
     if (!session.transport.playing) return;
     let request = requestAnimationFrame(function frame(now) {
       request = requestAnimationFrame(frame);
-      const tick = session.transport.tickAt(now, session.lists.ticksPerQuarter);
+      const tick = session.transport.tickAt(now);
       if (tick === undefined) return;
       if (view.following) view.turnTo(tick);
       if (line)

@@ -5,7 +5,6 @@ over bars the range that is looped.
 -->
 <script lang="ts">
   import { gateLane } from "../../chart/gate";
-  import { meterAt } from "../../bars";
   import { getChartView, getSession } from "../../state/context";
   import WaitingFlags from "./WaitingFlags.svelte";
 
@@ -19,7 +18,7 @@ over bars the range that is looped.
     const beats = session.bars.beats(view.from, view.to);
     let ink = true;
     return beats.map(({ tick, bar, beat, group }, i) => {
-      const grouped = (meterAt(session.project, bar).groups ?? []).length > 0;
+      const grouped = (session.bars.meter(bar).groups ?? []).length > 0;
       if (i > 0 && (!grouped || group)) ink = !ink;
       return {
         i,

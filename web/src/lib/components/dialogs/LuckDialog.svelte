@@ -59,7 +59,7 @@
 
   /** Has the bars that were heard last come again on all tracks, from now on. */
   async function holdLast(): Promise<void> {
-    const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter);
+    const tick = session.transport.tickAt(performance.now());
     if (tick === undefined) return;
     const holdFrom = Math.max(0, session.bars.at(tick) - lastBars);
     const edits = session.project.tracks.map((track) => ({

@@ -1,7 +1,6 @@
 <!-- @component The changes of meter: from which bar on which meter holds. -->
 <script lang="ts">
   import type { Meter, MeterChange } from "../../api/types";
-  import { meterAt } from "../../bars";
   import { meterOf, meterText } from "../../chart/meter";
   import { getSession } from "../../state/context";
   import ChangeLine from "./ChangeLine.svelte";
@@ -34,7 +33,7 @@
 
   function add(): Promise<void> {
     const bar = (changes.at(-1)?.bar ?? 0) + 4;
-    return set([...changes, { bar, meter: meterAt(session.project, bar) }]);
+    return set([...changes, { bar, meter: session.bars.meter(bar) }]);
   }
 </script>
 

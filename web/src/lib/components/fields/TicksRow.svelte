@@ -23,9 +23,7 @@ it how many milliseconds they are at the project's tempo.
   const perBeat = 960;
 
   const scale = $derived(session.lists.ticksPerQuarter / perBeat);
-  const milliseconds = $derived(
-    (value * 60_000_000) / session.lists.ticksPerQuarter / session.project.tempo,
-  );
+  const milliseconds = $derived(value / session.snapshot.ticksPerMilli);
 </script>
 
 <NumberRow

@@ -34,7 +34,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
       return;
     }
     const watch = setInterval(() => {
-      const tick = session.transport.tickAt(performance.now(), session.lists.ticksPerQuarter) ?? 0;
+      const tick = session.transport.tickAt(performance.now()) ?? 0;
       bar = Math.floor(session.bars.position(tick) * 2) / 2;
     }, 200);
     return () => clearInterval(watch);

@@ -3,7 +3,7 @@
   import { counted } from "../../counted";
   import type { Summary } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
-  import { zooms } from "../../state/takeDesk.svelte";
+  import { zooms } from "../../state/takeWindow.svelte";
 
   let { summary }: { summary: Summary } = $props();
 

@@ -12,7 +12,7 @@
     }
     let request = requestAnimationFrame(function frame(now) {
       request = requestAnimationFrame(frame);
-      const tick = session.transport.tickAt(now, session.lists.ticksPerQuarter);
+      const tick = session.transport.tickAt(now);
       if (tick === undefined) return;
       const at = session.bars.beatAt(tick);
       const sixteenth = Math.floor((tick - at.tick) / (session.lists.ticksPerQuarter / 4)) + 1;
