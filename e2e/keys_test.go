@@ -128,7 +128,9 @@ func TestLanesAreReachedByKeys(t *testing.T) {
 
 	p.Keyboard.MustType(input.KeyJ)
 	on("Go to")
-	p.Keyboard.MustType(input.KeyH, input.Enter)
+	p.Keyboard.MustType(input.KeyH)
+	p.waitFor(`() => document.activeElement.selectedOptions?.[0]?.text === "Hull kit"`)
+	p.Keyboard.MustType(input.Enter)
 	p.MustElement("section[aria-label='Chart of Hull kit']")
 	for range 6 { // beyond eight tracks their rows are lines
 		p.press(`\+ track`)

@@ -45,6 +45,7 @@ type wire struct {
 	PlayedRequest    server.PlayedRequest     `json:"playedRequest"`
 	PlayedAnswer     server.PlayedAnswer      `json:"playedAnswer"`
 	HeardKeyRequest  server.HeardKeyRequest   `json:"heardKeyRequest"`
+	RenderRequest    server.RenderRequest     `json:"renderRequest"`
 	RenderProgress   server.RenderProgress    `json:"renderProgress"`
 	LoopRequest      server.LoopRequest       `json:"loopRequest"`
 	PatternRequest   server.PatternRequest    `json:"patternRequest"`

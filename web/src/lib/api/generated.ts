@@ -1044,6 +1044,10 @@ export interface HeardKeyRequest {
   notes: number[];
   do: "root" | "scale";
 }
+export interface RenderRequest {
+  from: number;
+  bars: number;
+}
 export interface RenderProgress {
   done: number;
   take?: Imported;
@@ -1343,6 +1347,7 @@ export const bounds = {
   Recipe: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   RecordOptions: {"countIn":{"min":0,"max":8},"from":{"min":0,"max":100000},"start":{"min":0,"max":10000},"bars":{"min":0,"max":4096}},
   Register: {"lowest":{"min":0,"max":116},"highest":{"min":11,"max":127}},
+  RenderRequest: {"from":{"min":1,"max":1000000},"bars":{"min":1,"max":10000}},
   Reshape: {"by":{"min":-64,"max":64}},
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   SetDetail: {"step":{"min":0,"max":63}},

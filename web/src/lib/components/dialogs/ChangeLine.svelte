@@ -1,5 +1,6 @@
 <!-- @component A line of a list of changes: from which bar on, what, and a way to remove it. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Snippet } from "svelte";
   import NumberField from "../fields/NumberField.svelte";
 
@@ -21,8 +22,8 @@
     label="Bar of the {what} change"
     help="The bar from which it holds."
     value={bar}
-    min={2}
-    max={1000001}
+    min={bounds.MeterChange.bar.min + 1}
+    max={bounds.MeterChange.bar.max + 1}
     width="6ch"
     commit={move}
   />

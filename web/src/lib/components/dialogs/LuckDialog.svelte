@@ -1,11 +1,13 @@
 <!-- @component Two lucks side by side, for the eye and the ear, before one is taken. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { untrack } from "svelte";
   import { getSession } from "../../state/context";
-  import { mostLuck, randomLuck } from "../../state/luck";
+  import { randomLuck } from "../../state/luck";
   import NumberField from "../fields/NumberField.svelte";
   import LuckPicture from "../luck/LuckPicture.svelte";
   import Dialog from "./Dialog.svelte";
+  import LuckHolds from "./LuckHolds.svelte";
 
   let { open = $bindable() }: { open: boolean } = $props();
 
@@ -42,32 +44,6 @@
     );
   }
 
-  const holds = $derived(session.project.tracks.map((track) => track.hold));
-
-  /** Sets the hold of every track, or adds to it. */
-  function holdAll(bars: number, add: boolean): Promise<void> {
-    const edits = session.project.tracks.map((track) => ({
-      setTrack: {
-        track: track.id,
-        hold: Math.min(64, Math.max(0, add ? track.hold + bars : bars)),
-      },
-    }));
-    return session.editAll("hold of all tracks", edits);
-  }
-
-  let lastBars = $state(4);
-
-  /** Has the bars that were heard last come again on all tracks, from now on. */
-  async function holdLast(): Promise<void> {
-    const tick = session.transport.tickAt(performance.now());
-    if (tick === undefined) return;
-    const holdFrom = Math.max(0, session.bars.at(tick) - lastBars);
-    const edits = session.project.tracks.map((track) => ({
-      setTrack: { track: track.id, hold: lastBars, holdFrom },
-    }));
-    await session.editAll("hold of the last bars", edits);
-  }
-
   async function take(): Promise<void> {
     await session.setLuck(other);
     await hear("own");
@@ -92,8 +68,7 @@
         <NumberField
           label="The other luck"
           value={other}
-          min={0}
-          max={mostLuck}
+          {...bounds.Luck.number}
           width="7ch"
           commit={change}
         />
@@ -105,42 +80,7 @@
       </div>
       <LuckPicture luck={other} against={own} />
     </div>
-    <div class="border-line flex items-center gap-2 border-t pt-2">
-      <span>hold the luck of all tracks for</span>
-      <NumberField
-        label="Hold of all tracks in bars"
-        value={holds[0] ?? 0}
-        min={0}
-        max={64}
-        usual={0}
-        many={holds.some((hold) => hold !== holds[0])
-          ? {
-              text: `${Math.min(...holds)}–${Math.max(...holds)}`,
-              shift: (by) => holdAll(by, true),
-            }
-          : undefined}
-        width="5ch"
-        commit={(bars) => holdAll(bars, false)}
-      />
-      <span>bars, then the same again; 0 never.</span>
-    </div>
-    <div class="flex items-center gap-2">
-      <span>hold the luck of the last</span>
-      <NumberField
-        label="Last bars to hold"
-        value={lastBars}
-        min={1}
-        max={64}
-        width="5ch"
-        commit={async (bars) => {
-          lastBars = bars;
-        }}
-      />
-      <span>whole bars that were heard</span>
-      <button class="control" disabled={!session.transport.playing} onclick={holdLast}
-        >hold the luck of the last bars</button
-      >
-    </div>
+    <LuckHolds />
     <p class="text-ink-2">
       {session.track.name}, four bars from the first. What only one of the two plays stands in
       water. Hearing the other luck changes nothing until it is taken, and what is heard is recorded

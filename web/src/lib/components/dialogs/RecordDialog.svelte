@@ -1,5 +1,6 @@
 <!-- @component What a press on Record records. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { counted } from "../../counted";
   import { getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -36,8 +37,7 @@
       help="How many bars are counted in before playing begins; none where it plays already."
       unit="bars"
       value={options.countIn}
-      min={0}
-      max={8}
+      {...bounds.RecordOptions.countIn}
       usual={0}
       commit={(countIn) => set({ countIn })}
     />
@@ -47,8 +47,7 @@
       help="The bar with which the take begins; 0 is now."
       unit="0: now"
       value={options.from}
-      min={0}
-      max={100000}
+      {...bounds.RecordOptions.from}
       usual={0}
       width="6ch"
       commit={(from) => set({ from })}
@@ -59,8 +58,7 @@
       help="How many bars the take has; 0 goes on until you end it."
       unit="bars, 0: open"
       value={options.bars}
-      min={0}
-      max={4096}
+      {...bounds.RecordOptions.bars}
       usual={0}
       commit={(bars) => set({ bars })}
     />

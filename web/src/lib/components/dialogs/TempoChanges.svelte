@@ -1,6 +1,7 @@
 <!-- @component The changes of tempo: from which bar on which tempo holds. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
+  import { scaled } from "../../chart/numbers";
   import type { TempoChange } from "../../api/types";
   import { getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
@@ -41,8 +42,7 @@
       label="Tempo from bar {session.bars.at(tick) + 1}"
       help="Beats a minute from there on."
       value={tempo / 1000}
-      min={bounds.Project.tempo.min / 1000}
-      max={bounds.Project.tempo.max / 1000}
+      {...scaled(bounds.Project.tempo, 1000)}
       decimals={2}
       width="7ch"
       commit={(bpm) => replace(i, { tempo: Math.round(bpm * 1000) })}

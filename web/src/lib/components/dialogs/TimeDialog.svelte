@@ -1,6 +1,7 @@
 <!-- @component The meters, the tempo changes and the swing of the project. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
+  import { scaled } from "../../chart/numbers";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -57,8 +58,7 @@
     help="How much of a pair of grid steps the first one takes: 50 is straight, 66.7 is a triplet feel."
     unit="%"
     value={session.project.swing / 10}
-    min={50}
-    max={75}
+    {...scaled(bounds.Project.swing, 10)}
     step={0.1}
     decimals={1}
     usual={50}

@@ -6,6 +6,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 -->
 <script lang="ts">
   import { numberOf } from "../../chart/numbers";
+  import { NumberDrag } from "./numberDrag";
   import { getSession } from "../../state/context";
 
   interface Props {
@@ -48,13 +49,10 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 
   const session = getSession();
 
-  /** How far the pointer moves for one step. */
-  const pixelsPerStep = 4;
-
   let typed = $state<string>();
   /** What is on its way to be stored. */
   let committing: string | undefined;
-  let drag: { y: number; value: number; steps: number; moved: boolean } | undefined;
+  let drag: NumberDrag | undefined;
 
   const shown = $derived(typed ?? many?.text ?? text(value));
 
@@ -115,25 +113,20 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   }
 
   function onpointerdown(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
-    drag = { y: event.clientY, value, steps: 0, moved: false };
+    drag = new NumberDrag(event, value);
     event.currentTarget.setPointerCapture(event.pointerId);
   }
 
   function onpointermove(event: PointerEvent): void {
-    if (!drag) return;
-    const steps = Math.trunc((drag.y - event.clientY) / pixelsPerStep);
-    drag.moved ||= steps !== 0;
-    if (!drag.moved) return;
-    typed = many
-      ? `${steps < 0 ? "−" : "+"}${Math.abs(steps * step)}`
-      : text(clamp(drag.value + steps * step));
-    drag.steps = steps * step;
+    if (!drag?.move(event)) return;
+    const by = drag.steps * step;
+    typed = many ? `${by < 0 ? "−" : "+"}${Math.abs(by)}` : text(clamp(drag.value + by));
   }
 
   function onpointerup(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
     if (drag?.moved && many) {
       typed = undefined;
-      void many.shift(drag.steps);
+      void many.shift(drag.steps * step);
     } else if (drag?.moved) void finish();
     else event.currentTarget.select();
     drag = undefined;

@@ -1,5 +1,6 @@
 <!-- @component A keyboard on the screen, where notes come from, and what becomes of them. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { gateLane } from "../../chart/gate";
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import type { Learned, PlayingMode } from "../../state/playing.svelte";
@@ -92,8 +93,7 @@
         label="Strength of quantisation"
         help="How far notes go to their steps; the rest is kept as nudge."
         value={playing.strength}
-        min={0}
-        max={100}
+        {...bounds.PlayedRequest.strength}
         width="3ch"
         commit={async (value) => {
           playing.strength = value;

@@ -1,5 +1,6 @@
 <!-- @component How long a lane's loop is, how long its steps are, and in which order it walks them. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Lane, LaneChange } from "../../api/types";
   import { getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
@@ -21,7 +22,7 @@
     help="Loop length in steps, 1 to 64. What lies beyond the end is kept."
     value={lane.length}
     min={1}
-    max={64 - lane.first}
+    max={bounds.Lane.length.max - lane.first}
     width="2ch"
     commit={(length) => set({ length })}
   />

@@ -7,6 +7,7 @@ step, stand where they come, as high as they are loud; what a step asks for besi
 <script lang="ts">
   import type { ChartPart } from "../../api/types";
   import { Gate, gateLane } from "../../chart/gate";
+  import { drawnBars, forecastBars, type GateBars } from "../../chart/gateBars";
   import { padBottom, padTop, type Cell } from "../../chart/geometry";
   import { getChartView, getSession } from "../../state/context";
 
@@ -31,41 +32,12 @@ step, stand where they come, as high as they are loud; what a step asks for besi
   const top = $derived(low ? padTop - 1 : padTop + 5);
   const barHeight = $derived(Math.max(8, height - top - padBottom - (low ? 3 : 6)));
 
-  /** A gate that is being drawn, of which the core has not been asked yet. */
-  function drawn(cell: Cell) {
-    const width = Math.max(3, cell.width * 0.6);
-    const hit = { x: cell.x + 1.5, width, height: barHeight, sounds: true, doubt: 0 };
-    return { hits: [hit], from: hit.x, width, doubt: 0, sounds: true };
-  }
-
-  /** What becomes of the step of a cell: each hit as a bar as wide as it sounds and as high as it is loud. */
-  function barsOf(cell: Cell) {
+  /** What becomes of the step of a cell; undefined if nothing does. */
+  function barsOf(cell: Cell): GateBars | undefined {
     const [now, stored] = [values[cell.step], session.lane(gateLane, part).steps[cell.step]];
-    if (now !== stored) return now === Gate.on ? drawn(cell) : undefined;
+    if (now !== stored) return now === Gate.on ? drawnBars(cell, barHeight) : undefined;
     const forecast = byTick.get(cell.tick);
-    if (!forecast) return undefined;
-    const loudest = Math.max(...forecast.hits.map((hit) => hit.velocity));
-    const x = (tick: number) => cell.x + (tick - forecast.tick) * scale;
-    const hits = forecast.hits.map((hit) => {
-      const start = x(Math.min(...hit.notes.map((note) => note.start)));
-      const end = x(Math.max(...hit.notes.map((note) => note.end)));
-      return {
-        x: start + 0.5,
-        width: Math.max(1.5, Math.min(end, view.width) - start - 1),
-        height: barHeight * Math.max(0.2, hit.velocity / loudest),
-        sounds: forecast.sounds && hit.sounds,
-        doubt: 1 - (forecast.probability * hit.odds) / 10_000,
-      };
-    });
-    const last = hits.at(-1);
-    const from = hits[0]?.x ?? cell.x;
-    return {
-      hits,
-      from,
-      width: last ? last.x + last.width - from : 0,
-      doubt: 1 - forecast.probability / 100,
-      sounds: forecast.sounds,
-    };
+    return forecast && forecastBars(forecast, cell, { scale, barHeight, width: view.width });
   }
 
   /** What is special of a step, in few characters. */

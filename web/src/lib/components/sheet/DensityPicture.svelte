@@ -4,9 +4,10 @@ How likely each number is that a spread adds, as bars of water, and how often it
 bars before now, as ink. The ends can be pulled, and the lean by dragging between them.
 -->
 <script lang="ts">
-  import { getDraws } from "../../api/chart";
-  import type { Draws, LaneName, Spread } from "../../api/types";
+  import type { LaneName, Spread } from "../../api/types";
+  import { SpreadPull } from "../../chart/spreadPull.svelte";
   import { getSession } from "../../state/context";
+  import { SpreadDraws } from "../../state/spreadDraws.svelte";
 
   interface Props {
     name: LaneName;
@@ -17,48 +18,14 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
   }
   let { name, spread, widest, set }: Props = $props();
 
-  const session = getSession();
+  const recent = new SpreadDraws(getSession(), () => name);
+  const draws = $derived(recent.draws);
   const height = 74;
   const base = height - 14;
-  /** How many bars are looked back upon. */
-  const barsBack = 32;
-
   let width = $state(0);
-  let draws = $state.raw<Draws>();
-  let bar = $state(0);
-  let pull = $state<{ end: "lowest" | "highest" | "lean"; value: number }>();
+  const pull = new SpreadPull();
 
-  $effect(() => {
-    if (!session.transport.playing) {
-      bar = 0;
-      return;
-    }
-    const watch = setInterval(() => {
-      const tick = session.transport.tickAt(performance.now()) ?? 0;
-      bar = Math.floor(session.bars.position(tick) * 2) / 2;
-    }, 200);
-    return () => clearInterval(watch);
-  });
-
-  $effect(() => {
-    const { revision } = session.snapshot;
-    const { track, part } = session.address;
-    if (revision === 0 || !session.lane(name).spread) return;
-    // While it stands still, the bars from the beginning on, as the luck has decided them.
-    const last = bar > 0 ? bar : barsBack;
-    const to = session.bars.tick(last);
-    const from = session.bars.tick(Math.max(0, last - barsBack));
-    const stale = new AbortController();
-    getDraws({ track, from, to }, part, name, stale.signal)
-      .then((answer) => (draws = answer))
-      .catch(() => {}); // the chart reports a server that is away
-    return () => stale.abort();
-  });
-
-  const ends = $derived({
-    lowest: pull?.end === "lowest" ? pull.value : spread.lowest,
-    highest: pull?.end === "highest" ? pull.value : spread.highest,
-  });
+  const ends = $derived({ ...spread, ...pull.change });
   /** The numbers that the picture reaches to, with room to pull the ends. */
   const reach = $derived.by(() => {
     const far = Math.max(Math.abs(spread.lowest), Math.abs(spread.highest), 2);
@@ -87,35 +54,23 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
     return Math.min(base - 2, (share / most) * (base - 12));
   }
 
+  /** Where the pointer is, in numbers that a spread adds. */
+  function pointed(event: PointerEvent & { currentTarget: HTMLElement }): number {
+    return (event.clientX - event.currentTarget.getBoundingClientRect().left) / slot - 0.5 - reach;
+  }
+
   function begin(event: PointerEvent & { currentTarget: HTMLElement }): void {
     event.currentTarget.setPointerCapture(event.pointerId);
-    const at = event.clientX - event.currentTarget.getBoundingClientRect().left;
-    const near = (added: number) => Math.abs(at - x(added) - slot / 2) < Math.max(8, slot);
-    if (near(spread.lowest)) pull = { end: "lowest", value: spread.lowest };
-    else if (near(spread.highest)) pull = { end: "highest", value: spread.highest };
-    else pull = { end: "lean", value: spread.lean };
+    pull.begin(pointed(event), Math.max(8 / slot, 1), spread);
     move(event);
   }
 
   function move(event: PointerEvent & { currentTarget: HTMLElement }): void {
-    if (!pull) return;
-    const at = event.clientX - event.currentTarget.getBoundingClientRect().left;
-    const added = Math.round(at / slot - 0.5) - reach;
-    if (pull.end === "lowest")
-      pull = { ...pull, value: Math.min(spread.highest, Math.max(-widest, added)) };
-    else if (pull.end === "highest")
-      pull = { ...pull, value: Math.max(spread.lowest, Math.min(widest, added)) };
-    else {
-      const share = (added - spread.lowest) / Math.max(1, spread.highest - spread.lowest);
-      pull = { ...pull, value: Math.round(Math.min(1, Math.max(0, share)) * 200 - 100) };
-    }
+    pull.move(pointed(event), spread, widest);
   }
 
   async function end(): Promise<void> {
-    if (!pull) return;
-    const { end: what, value } = pull;
-    if (value !== spread[what]) await set({ [what]: value });
-    pull = undefined;
+    await pull.end(spread, set);
   }
 </script>
 
@@ -129,7 +84,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
   onpointerdown={begin}
   onpointermove={move}
   onpointerup={end}
-  onpointercancel={() => (pull = undefined)}
+  onpointercancel={() => pull.cancel()}
 >
   <svg {width} {height} class="block" aria-hidden="true">
     {#each draws?.shares ?? [] as { added, share } (added)}
@@ -172,9 +127,9 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
         fill="var(--ink-2)">{added > 0 ? `+${added}` : added}</text
       >
     {/each}
-    {#if pull}
+    {#if pull.words}
       <text x={width / 2} y="11" font-size="11" text-anchor="middle" fill="var(--ink)"
-        >{pull.end} {pull.value}</text
+        >{pull.words}</text
       >
     {/if}
   </svg>

@@ -1,5 +1,6 @@
 <!-- @component What a track played last as a loop in place of its pattern. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { counted } from "../../counted";
   import type { Track } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
@@ -43,8 +44,8 @@
   <NumberField
     label="Bars to loop"
     value={bars}
+    {...bounds.LoopRequest.bars}
     min={1}
-    max={256}
     width="3ch"
     commit={async (value) => {
       bars = value;
@@ -58,8 +59,8 @@
   <NumberField
     label="Notes to loop"
     value={notes}
+    {...bounds.LoopRequest.notes}
     min={1}
-    max={1024}
     width="3ch"
     commit={async (value) => {
       notes = value;

@@ -1,5 +1,6 @@
 <!-- @component How long a step lasts, and what becomes of each of its step lengths. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { StepDetail } from "../../api/types";
   import { lengthsOf, withStretch } from "../../chart/stretch";
   import FieldRow from "../fields/FieldRow.svelte";
@@ -24,8 +25,8 @@
   label="stretch"
   help="How many step lengths the step lasts, 1 to 16."
   value={detail.stretch || 1}
+  {...bounds.StepDetail.stretch}
   min={1}
-  max={16}
   usual={1}
   commit={(stretch) => set(withStretch(detail, stretch))}
 />

@@ -33,7 +33,7 @@
     unit="steps"
     value={lane.length}
     min={1}
-    max={64 - lane.first}
+    max={bounds.Lane.length.max - lane.first}
     usual={16}
     commit={(length) => set({ length })}
   />
@@ -43,7 +43,7 @@
     help="The step at which the loop begins, from 1."
     value={lane.first + 1}
     min={1}
-    max={65 - lane.length}
+    max={bounds.Lane.length.max + 1 - lane.length}
     usual={1}
     commit={(first) => set({ first: first - 1 })}
   />
@@ -97,7 +97,7 @@
       unit="%"
       value={lane.drift.forward}
       min={0}
-      max={100 - lane.drift.back}
+      max={bounds.DriftOdds.forward.max - lane.drift.back}
       usual={50}
       commit={(forward) => set({ drift: { ...lane.drift, forward } })}
     />
@@ -107,7 +107,7 @@
       unit="%"
       value={lane.drift.back}
       min={0}
-      max={100 - lane.drift.forward}
+      max={bounds.DriftOdds.back.max - lane.drift.forward}
       usual={25}
       commit={(back) => set({ drift: { ...lane.drift, back } })}
     />

@@ -1,5 +1,6 @@
 <!-- @component Where a mod lane goes: a controller and the like, between which values, and how it gets there. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { LaneName, Mod } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -78,7 +79,7 @@
     unit="/16 beat"
     value={Math.round((mod.glide * 16) / session.lists.ticksPerQuarter)}
     min={0}
-    max={64}
+    max={(bounds.Mod.glide.max * 16) / session.lists.ticksPerQuarter}
     usual={0}
     commit={(glide) => set({ glide: (glide * session.lists.ticksPerQuarter) / 16 })}
   />

@@ -66,7 +66,7 @@
     help="The gates play a range of steps over and over; it begins at this step."
     value={part.held.first + 1}
     min={1}
-    max={64 - Math.max(0, part.held.length - 1)}
+    max={bounds.Window.length.max - Math.max(0, part.held.length - 1)}
     usual={1}
     commit={(first) => set({ held: { ...part.held, first: first - 1 } })}
   />
@@ -76,7 +76,7 @@
     help="How many steps are looped; 0 is none."
     value={part.held.length}
     min={0}
-    max={64 - part.held.first}
+    max={bounds.Window.length.max - part.held.first}
     usual={0}
     commit={(length) => set({ held: { ...part.held, length } })}
   />

@@ -27,7 +27,7 @@
     note
     help="Lowest note of the register, by name or MIDI number. Notes outside are folded in by whole octaves."
     value={register.lowest}
-    min={0}
+    min={bounds.Register.lowest.min}
     max={register.highest - octave + 1}
     commit={(lowest) => session.setTrack({ register: { ...register, lowest } })}
   />
@@ -37,7 +37,7 @@
     help="Highest note of the register, by name or MIDI number. Notes outside are folded in by whole octaves."
     value={register.highest}
     min={register.lowest + octave - 1}
-    max={127}
+    max={bounds.Register.highest.max}
     commit={(highest) => session.setTrack({ register: { ...register, highest } })}
   />
   <NumberRow
@@ -85,16 +85,16 @@
       name="Channels for bends"
       help="How many channels from the track's own up: as many notes can be in tune at a time."
       value={tuned.channels ?? 1}
+      {...bounds.Tuned.channels}
       min={1}
-      max={16}
       commit={(channels) => session.setTrack({ tuned: { ...tuned, channels } })}
     />
     <NumberRow
       label="bend range"
       help="How far the instrument bends, in semitones either way."
       value={tuned.range ?? 2}
+      {...bounds.Tuned.range}
       min={1}
-      max={96}
       usual={2}
       commit={(range) => session.setTrack({ tuned: { ...tuned, range } })}
     />

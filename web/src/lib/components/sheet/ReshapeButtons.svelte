@@ -1,5 +1,6 @@
 <!-- @component Ways to write the chosen steps of a lane, or its whole loop, anew from what they are. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { LaneName, Reshape } from "../../api/types";
   import { getChartView, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
@@ -65,7 +66,7 @@
         help="How many gates a Euclidean rhythm spreads over the steps."
         value={hits}
         min={0}
-        max={64}
+        max={bounds.Lane.length.max}
         width="2ch"
         commit={async (value) => {
           hits = value;

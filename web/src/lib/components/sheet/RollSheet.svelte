@@ -2,13 +2,13 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import { counted } from "../../counted";
-  import type { Recipe, RollRequest } from "../../api/types";
+  import type { RollRequest } from "../../api/types";
   import { randomLuck } from "../../state/luck";
   import { getChartView, getSession } from "../../state/context";
   import type { RollSettings } from "../../state/roller.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
-  import Section from "../fields/Section.svelte";
+  import Recipes from "./Recipes.svelte";
 
   const session = getSession();
   const view = getChartView();
@@ -16,9 +16,7 @@
   const name = $derived(view.cursor.lane);
   const spec = $derived(session.spec(name));
   const settings = $derived(roller.settings);
-  const recipes = $derived(session.project.recipes ?? []);
   const steps = $derived(view.chosen[name] ?? []);
-  let recipeName = $state("");
   const scopes = $derived([
     {
       value: "lane",
@@ -34,13 +32,6 @@
 
   async function set(change: Partial<RollSettings>): Promise<void> {
     roller.set(change);
-  }
-
-  function keep(): Promise<void> {
-    const recipe: Recipe = { name: recipeName.trim(), lane: name, ...settings };
-    recipeName = "";
-    const others = recipes.filter((r) => r.name !== recipe.name);
-    return session.edit({ setProject: { recipes: [...others, recipe] } });
   }
 </script>
 
@@ -115,43 +106,4 @@
     onclick={() => roller.roll(roller.luck)}>with this luck</button
   >
 </div>
-<Section title="recipes" summary={`${recipes.length}`}>
-  {#each recipes as recipe (recipe.name)}
-    <div class="flex items-center gap-1 py-0.5">
-      <button
-        class="control min-w-0 flex-1 justify-start! truncate"
-        data-help="Roll {recipe.lane} from {recipe.lowest} to {recipe.highest}, density {recipe.density} %, lean {recipe.lean}."
-        onclick={() => roller.use(recipe)}>{recipe.name}</button
-      >
-      <span class="caption">{recipe.lane}</span>
-      <button
-        class="control min-w-[22px]! px-0!"
-        aria-label="Forget {recipe.name}"
-        data-help="Forget the recipe. Undo brings it back."
-        onclick={() =>
-          session.edit({ setProject: { recipes: recipes.filter((r) => r !== recipe) } })}>×</button
-      >
-    </div>
-  {/each}
-  <form
-    class="flex gap-1 py-1"
-    onsubmit={(event) => {
-      event.preventDefault();
-      if (recipeName.trim()) void keep();
-    }}
-  >
-    <input
-      class="control min-w-0 flex-1"
-      maxlength="60"
-      autocomplete="off"
-      placeholder="name"
-      aria-label="Name of the recipe"
-      bind:value={recipeName}
-    />
-    <button
-      class="control"
-      disabled={!recipeName.trim()}
-      data-help="Keep the range, density and lean under this name.">keep</button
-    >
-  </form>
-</Section>
+<Recipes />

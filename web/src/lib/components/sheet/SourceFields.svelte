@@ -67,8 +67,8 @@
       note
       help="Lowest note that counts, by name or MIDI number."
       value={source.lowest ?? 0}
-      min={0}
-      max={source.highest ?? 127}
+      min={bounds.Source.lowest.min}
+      max={source.highest ?? bounds.Source.highest.max}
       usual={0}
       commit={(lowest) => set({ lowest })}
     />
@@ -79,7 +79,7 @@
       help="Highest note that counts, by name or MIDI number."
       value={source.highest ?? 127}
       min={source.lowest ?? 0}
-      max={127}
+      max={bounds.Source.highest.max}
       usual={127}
       commit={(highest) => set({ highest })}
     />
@@ -97,8 +97,8 @@
       name="Level to reach"
       help="The value that it must reach from below."
       value={source.level ?? 64}
+      {...bounds.Source.level}
       min={1}
-      max={127}
       usual={64}
       commit={(level) => set({ level })}
     />
@@ -122,7 +122,7 @@
     unit="/16 beat"
     value={Math.round((source.delay * 16) / quarter)}
     min={0}
-    max={64}
+    max={(bounds.Source.delay.max * 16) / quarter}
     usual={0}
     commit={(delay) => set({ delay: (delay * quarter) / 16 })}
   />

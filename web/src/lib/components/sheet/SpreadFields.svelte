@@ -67,8 +67,8 @@
     help="How often anything is added at all."
     unit="%"
     value={spread.chance}
+    {...bounds.Spread.chance}
     min={1}
-    max={100}
     usual={100}
     commit={(chance) => set({ chance })}
   />
@@ -78,8 +78,8 @@
     help="Scales the whole spread."
     unit="%"
     value={spread.depth}
+    {...bounds.Spread.depth}
     min={1}
-    max={100}
     usual={100}
     commit={(depth) => set({ depth })}
   />

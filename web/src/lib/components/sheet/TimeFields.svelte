@@ -1,6 +1,7 @@
 <!-- @component How a track's time differs from the project's. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
+  import { scaled } from "../../chart/numbers";
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -20,8 +21,7 @@
   <NumberField
     label="Speed, this many"
     value={track.speed.n}
-    min={1}
-    max={16}
+    {...bounds.Ratio.n}
     usual={1}
     width="2ch"
     commit={(n) => session.setTrack({ speed: { ...track.speed, n } })}
@@ -30,8 +30,7 @@
   <NumberField
     label="Speed, in the time of so many"
     value={track.speed.m}
-    min={1}
-    max={16}
+    {...bounds.Ratio.m}
     usual={1}
     width="2ch"
     commit={(m) => session.setTrack({ speed: { ...track.speed, m } })}
@@ -45,8 +44,7 @@
     <NumberField
       label="Track swing in percent"
       value={track.swing / 10}
-      min={50}
-      max={75}
+      {...scaled(bounds.Project.swing, 10)}
       step={0.1}
       decimals={1}
       usual={50}

@@ -110,8 +110,8 @@
       help="Hold from: the first of the bars that are held; nothing changes before it."
       unit="bar"
       value={(track.holdFrom ?? 0) + 1}
-      min={1}
-      max={1_000_001}
+      min={bounds.Track.holdFrom.min + 1}
+      max={bounds.Track.holdFrom.max + 1}
       usual={1}
       width="8ch"
       commit={(bar) => session.setTrack({ holdFrom: bar - 1 })}

@@ -1,5 +1,6 @@
 <!-- @component A take of bars that nobody has to wait for: computed, not played. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { RenderProgress } from "../../api/types";
   import { getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
@@ -28,8 +29,7 @@
       label="Render from bar"
       help="The first bar to render."
       value={from}
-      min={1}
-      max={1000000}
+      {...bounds.RenderRequest.from}
       width="5ch"
       commit={async (value) => {
         from = value;
@@ -39,8 +39,7 @@
       label="Bars to render"
       help="How many bars to render."
       value={bars}
-      min={1}
-      max={10000}
+      {...bounds.RenderRequest.bars}
       width="4ch"
       commit={async (value) => {
         bars = value;

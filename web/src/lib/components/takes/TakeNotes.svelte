@@ -1,5 +1,7 @@
 <!-- @component Corrections of notes: those that are chosen, else all of the chosen track and stretch. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
+  import { scaled } from "../../chart/numbers";
   import { getSession, getTakeDesk } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -31,8 +33,7 @@
     help="How far notes go towards the lines, in percent of the way."
     unit="%"
     value={strength}
-    min={0}
-    max={100}
+    {...bounds.Quantise.strength}
     usual={100}
     commit={async (value) => {
       strength = value;
@@ -43,8 +44,7 @@
     help="The share of a pair of lines that the first takes: 50 is straight, 67 a triplet feel."
     unit="%"
     value={swing}
-    min={50}
-    max={75}
+    {...scaled(bounds.Quantise.swing, 10)}
     step={0.1}
     decimals={1}
     usual={50}

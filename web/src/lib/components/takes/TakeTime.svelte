@@ -1,8 +1,9 @@
 <!-- @component Corrections of a take's time, and the way back to the project that made it. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Summary } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
-  import { mostLuck, randomLuck } from "../../state/luck";
+  import { randomLuck } from "../../state/luck";
   import NumberField from "../fields/NumberField.svelte";
   import Section from "../fields/Section.svelte";
 
@@ -88,8 +89,7 @@
       <NumberField
         label="Luck to play again with"
         value={luck}
-        min={0}
-        max={mostLuck}
+        {...bounds.AgainRequest.luck}
         width="7ch"
         commit={async (value) => {
           luck = value;

@@ -1,7 +1,8 @@
 <!-- @component The luck: its number, a new one, and the way back through all former ones. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { getSession } from "../../state/context";
-  import { mostLuck, randomLuck } from "../../state/luck";
+  import { randomLuck } from "../../state/luck";
   import NumberField from "../fields/NumberField.svelte";
 
   let { compare }: { compare: () => void } = $props();
@@ -18,8 +19,7 @@
       label="Luck"
       help="Luck: the number from which every random decision follows. The same number plays the same."
       value={luck.number}
-      min={0}
-      max={mostLuck}
+      {...bounds.Luck.number}
       width="7ch"
       commit={(number) => session.setLuck(number)}
     />

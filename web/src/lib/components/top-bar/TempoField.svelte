@@ -1,11 +1,11 @@
 <!-- @component The tempo: typed, dragged, stepped or tapped. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
+  import { scaled } from "../../chart/numbers";
   import { getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
 
   const session = getSession();
-  const { min, max } = bounds.Project.tempo;
 </script>
 
 <div>
@@ -15,8 +15,7 @@
       label="Tempo in beats per minute"
       help="Tempo in quarter notes a minute: type, drag up and down, or use the arrow keys."
       value={session.project.tempo / 1000}
-      min={min / 1000}
-      max={max / 1000}
+      {...scaled(bounds.Project.tempo, 1000)}
       decimals={2}
       width="6ch"
       commit={(tempo) => session.setTempo(tempo)}

@@ -1,5 +1,6 @@
 <!-- @component The wake: a thin roll of everything that sounded, and a way to keep any stretch of it. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import { getSession } from "../../state/context";
   import { Wake, wakeBars } from "../../state/wake.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -117,8 +118,7 @@
         label="Bars of the wake to keep"
         help="How many whole bars to keep."
         value={bars}
-        min={1}
-        max={4096}
+        {...bounds.KeepRequest.bars}
         width="4ch"
         commit={async (value) => {
           bars = value;
