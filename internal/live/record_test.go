@@ -117,7 +117,7 @@ func TestATempoIsChangedDuringTheCountIn(t *testing.T) {
 		recorded := s.finished(t, 1)
 		require.Equal(t, play.TempoMap{{Tempo: tempo}}, recorded.Tempo)
 		require.Equal(t, take.Render(next, 1).Notes(), recorded.Notes())
-		require.Equal(t, []take.Track{{ID: uint32(p.Tracks[0].ID), Name: p.Tracks[0].Name, Kit: true}}, recorded.Tracks)
+		require.Equal(t, []take.Track{take.TrackOf(&p.Tracks[0])}, recorded.Tracks)
 		begun, lasts := s.listener.sounds[0].At, 5*time.Second // a bar of 4/4 at 48
 		for _, sound := range s.listener.sounds {
 			want := begun + int64(float64(lasts)*float64(sound.Tick-s.listener.sounds[0].Tick)/float64(p.Meter.Bar()))

@@ -57,7 +57,7 @@ func (t *tracks) idOf(track *score.Track) uint32 {
 		at := slices.IndexFunc(t.named, func(other take.Track) bool { return other.ID == id })
 		t.named[at].Name = track.Name
 	} else {
-		id = t.add(take.Track{ID: uint32(track.ID), Name: track.Name, Kit: track.Kind == score.Kit})
+		id = t.add(take.TrackOf(track))
 	}
 	t.ids[key] = id
 	return id

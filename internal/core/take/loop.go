@@ -52,7 +52,7 @@ func LastNotes(t *Take, track uint32, count int, grid score.Tick) (from, to scor
 // OfLoop returns a loop as a take of one track, so that it can be edited like one.
 func OfLoop(p *score.Project, track *score.Track) *Take {
 	t := Of(p, track.Name)
-	t.Markers, t.Tracks = nil, []Track{{ID: uint32(track.ID), Name: track.Name, Kit: track.Kind == score.Kit}}
+	t.Markers, t.Tracks = nil, []Track{TrackOf(track)}
 	t.Tempo = play.TempoMap{{Tempo: p.Tempo}}
 	t.End = track.Loop.Length
 	notes := make([]midi.Note, 0, len(track.Loop.Notes))

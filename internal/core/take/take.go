@@ -42,6 +42,30 @@ type Track struct {
 	Mute bool `json:"mute,omitempty"`
 	// Kit says that keys are instruments, which no change of pitch is about unless it names the track or its notes.
 	Kit bool `json:"kit,omitempty"`
+	// Parts are what a kit calls its keys, where it is known, each key once.
+	Parts []KitPart `json:"parts,omitempty"`
+}
+
+// KitPart is what a kit calls a key.
+type KitPart struct {
+	Key  uint8  `json:"key"`
+	Name string `json:"name"`
+}
+
+// TrackOf returns a track of a project as one of a take.
+func TrackOf(track *score.Track) Track {
+	t := Track{ID: uint32(track.ID), Name: track.Name, Kit: track.Kind == score.Kit}
+	if !t.Kit {
+		return t
+	}
+	for i := range track.Patterns {
+		for _, part := range track.Patterns[i].Parts {
+			if !slices.ContainsFunc(t.Parts, func(known KitPart) bool { return known.Key == uint8(part.Note) }) {
+				t.Parts = append(t.Parts, KitPart{uint8(part.Note), part.Name})
+			}
+		}
+	}
+	return t
 }
 
 // Heading is what is known of a take beside its messages, and grows while it is recorded; ticks count from its start.
@@ -162,7 +186,7 @@ func Of(p *score.Project, name string) *Take {
 	}
 	t.SetMeters(p.Bars(), 0)
 	for i := range p.Tracks {
-		t.Tracks = append(t.Tracks, Track{ID: uint32(p.Tracks[i].ID), Name: p.Tracks[i].Name, Kit: p.Tracks[i].Kind == score.Kit})
+		t.Tracks = append(t.Tracks, TrackOf(&p.Tracks[i]))
 	}
 	return t
 }

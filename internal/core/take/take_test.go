@@ -169,3 +169,21 @@ func TestATakesEnd(t *testing.T) {
 	require.Equal(t, midi.Message{Tick: 26, Track: 1, Key: 60}, recording.Messages[1])
 	require.Equal(t, play.TempoMap{{Tempo: 96_000}, {Tick: 20, Tempo: 90_000}}, recording.Tempo)
 }
+
+// A kit's keys are called as its parts are; a key that parts of several patterns play, as the first of them.
+func TestTheKeysOfAKitAreNamed(t *testing.T) {
+	p := score.Demo()
+	require.Equal(t, take.Track{ID: 1, Name: "Bell buoy"}, take.TrackOf(&p.Tracks[0]))
+	track := &p.Tracks[2]
+	parts := track.Parts()
+	again := track.Patterns[0]
+	again.ID, again.Parts = 9, append(again.Parts[:0:0], again.Parts...)
+	again.Parts[0].Name = "Other name"
+	again.Parts[1].Note, again.Parts[1].Name = 81, "Bell"
+	track.Patterns = append(track.Patterns, again)
+	named := take.TrackOf(track)
+	require.True(t, named.Kit)
+	require.Equal(t, take.KitPart{Key: uint8(parts[0].Note), Name: parts[0].Name}, named.Parts[0])
+	require.Len(t, named.Parts, len(parts)+1)
+	require.Equal(t, take.KitPart{Key: 81, Name: "Bell"}, named.Parts[len(parts)])
+}

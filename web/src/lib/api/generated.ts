@@ -1107,7 +1107,12 @@ export interface RollTrack {
   name: string;
   mute?: boolean;
   kit?: boolean;
+  parts?: KitPart[];
   notes: number;
+}
+export interface KitPart {
+  key: number;
+  name: string;
 }
 export interface RollNote {
   place: number;

@@ -61,6 +61,8 @@ function plain(
       n: () => playing.toggle(),
       delete: () => void takes.delete(),
       escape: () => takes.choose([]),
+      pageup: () => takes.scrollKeys(6),
+      pagedown: () => takes.scrollKeys(-6),
       "?": openHelp,
     };
   }

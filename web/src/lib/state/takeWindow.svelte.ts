@@ -1,10 +1,19 @@
 import { Bars } from "../bars";
 import { get } from "../api/http";
+import { bounds } from "../api/generated";
 import type { Roll, Summary, Track } from "../api/types";
 import type { Session } from "./session.svelte";
 
 /** How many bars a roll can show. */
 export const zooms = [1, 2, 4, 8, 16, 32];
+
+/** How many notes a roll can show above each other, if not all that the take reaches. */
+export const keyZooms = [12, 24, 48];
+
+/** A roll shows two octaves at least unless fewer are asked for, so that notes are not as high as doors. */
+const leastKeys = 24;
+
+const highestKey = bounds.AddedNote.key.max;
 
 /** The take that is open on the Takes screen, and which of its bars are shown. */
 export abstract class TakeWindow {
@@ -16,6 +25,9 @@ export abstract class TakeWindow {
   /** How many bars are shown if that was chosen. */
   #zoom = $state<number>();
   #first = $state(0);
+  /** How many notes are shown above each other if that was chosen, and the lowest of them. */
+  #keys = $state<number>();
+  #lowest = $state(0);
 
   constructor(readonly session: Session) {
     $effect.pre(() => {
@@ -49,7 +61,7 @@ export abstract class TakeWindow {
     this.#openId = id;
     this.#roll = undefined;
     this.#first = 0;
-    this.#zoom = undefined;
+    this.#zoom = this.#keys = undefined;
   }
 
   /** What is shown of the open take; undefined until it has come. */
@@ -91,6 +103,36 @@ export abstract class TakeWindow {
   zoom(bars: number): void {
     this.#zoom = bars;
     this.scroll(0);
+  }
+
+  /** The lowest and the highest note that are shown. */
+  get keys(): { lowest: number; highest: number } {
+    if (this.#keys) return { lowest: this.#lowest, highest: this.#lowest + this.#keys - 1 };
+    const { lowest = 0, highest = 0 } = this.roll ?? {};
+    const missing = Math.max(2, leastKeys - (highest - lowest + 1));
+    return {
+      lowest: Math.max(0, lowest - Math.ceil(missing / 2)),
+      highest: Math.min(highestKey, highest + Math.floor(missing / 2)),
+    };
+  }
+
+  /** How many notes are shown above each other; 0 is all that the take reaches. */
+  get keyZoom(): number {
+    return this.#keys ?? 0;
+  }
+
+  /** Shows so many notes above each other around the middle of those that are shown. */
+  zoomKeys(count: number): void {
+    const { lowest, highest } = this.keys;
+    this.#keys = count || undefined;
+    this.#lowest = Math.round((lowest + highest + 1 - count) / 2);
+    this.scrollKeys(0);
+  }
+
+  /** Shows higher notes, or lower ones, where not all are shown. */
+  scrollKeys(by: number): void {
+    const most = highestKey + 1 - (this.#keys ?? 0);
+    this.#lowest = Math.min(most, Math.max(0, this.#lowest + by));
   }
 
   /** Shows so many bars later ones, within the take. */

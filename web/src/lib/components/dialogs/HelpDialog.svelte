@@ -48,6 +48,7 @@
     ["Alt+← →", "earlier, later by the grid"],
     ["Alt+↑ ↓", "longer, shorter by the grid"],
     ["+ −", "louder, softer"],
+    ["PgUp, PgDn", "higher, lower notes, where not all are shown"],
     ["Delete", "delete the selected notes"],
     ["Ctrl+Z", "undo in the take"],
   ];

@@ -1,8 +1,8 @@
-<!-- @component What the rows of a roll are: each note that there is room for, else those that are played; percussion by its name. -->
+<!-- @component What the rows of a roll are: each note that there is room for, else those that are played; the parts of kits by their names. -->
 <script lang="ts">
   import type { Roll } from "../../api/types";
   import type { RollScale } from "../../roll/rollScale";
-  import { getSession } from "../../state/context";
+  import { getSession, getTakeDesk } from "../../state/context";
 
   interface Props {
     roll: Roll;
@@ -12,9 +12,10 @@
   let { roll, scale, width }: Props = $props();
 
   const session = getSession();
+  const desk = getTakeDesk();
   /** How far apart names are at least, in pixels. */
   const apart = 10;
-  /** A longer name of a percussion instrument is cut. */
+  /** A longer name of a part is cut. */
   const mostCharacters = 12;
 
   const kits = $derived(new Set(roll.tracks.filter((track) => track.kit).map(({ id }) => id)));
@@ -40,14 +41,21 @@
     return named;
   });
 
+  function wheel(event: WheelEvent): void {
+    event.preventDefault();
+    desk.scrollKeys(-2 * Math.sign(event.deltaY));
+  }
+
   function nameOf(key: number): string {
-    const name = session.lists.percussion.find(({ note }) => note === key)?.name;
-    if (!name || !played.has(key) || pitched.has(key)) return session.notes.name(key);
+    if (!played.has(key) || pitched.has(key)) return session.notes.name(key);
+    const own = roll.tracks.flatMap(({ parts = [] }) => parts).find((part) => part.key === key);
+    const name = own?.name ?? session.lists.percussion.find(({ note }) => note === key)?.name;
+    if (!name) return session.notes.name(key);
     return name.length > mostCharacters ? `${name.slice(0, mostCharacters - 1)}…` : name;
   }
 </script>
 
-<svg {width} height={scale.height} aria-hidden="true">
+<svg {width} height={scale.height} aria-hidden="true" onwheel={wheel}>
   {#each labels as { key, y, text, strong } (key)}
     <text
       x={width - 6}

@@ -3,7 +3,7 @@
   import { counted } from "../../counted";
   import type { Summary } from "../../api/types";
   import { getSession, getTakeDesk } from "../../state/context";
-  import { zooms } from "../../state/takeWindow.svelte";
+  import { keyZooms, zooms } from "../../state/takeWindow.svelte";
 
   let { summary }: { summary: Summary } = $props();
 
@@ -108,6 +108,18 @@
     >
       {#each zooms as bars (bars)}
         <option value={bars}>{counted(bars, "bar")}</option>
+      {/each}
+    </select>
+    <select
+      class="control"
+      aria-label="Notes shown"
+      data-help="How many notes are shown above each other: all that the take reaches, or some octaves. The wheel over their names, or Page up and down, shows higher and lower ones."
+      value={desk.keyZoom}
+      onchange={(event) => desk.zoomKeys(Number(event.currentTarget.value))}
+    >
+      <option value={0}>all notes</option>
+      {#each keyZooms as keys (keys)}
+        <option value={keys}>{counted(keys / 12, "octave")}</option>
       {/each}
     </select>
   </span>

@@ -12,21 +12,15 @@
   let { roll }: { roll: Roll } = $props();
 
   const desk = getTakeDesk();
-  /** A roll shows two octaves at least, so that notes are not as high as doors. */
-  const leastKeys = 24;
-
-  /** How wide the edge is on which the rows are named: names of percussion take more room. */
+  /** How wide the edge is on which the rows are named: names of parts take more room. */
   const edge = $derived(roll.tracks.some((track) => track.kit) ? 84 : 44);
 
   let width = $state(0);
   let height = $state(0);
 
-  const scale = $derived.by(() => {
-    const missing = Math.max(2, leastKeys - (roll.highest - roll.lowest + 1));
-    const lowest = Math.max(0, roll.lowest - Math.ceil(missing / 2));
-    const highest = Math.min(127, roll.highest + Math.floor(missing / 2));
-    return new RollScale(desk.from, desk.to, width, lowest, highest, height);
-  });
+  const scale = $derived(
+    new RollScale(desk.from, desk.to, width, desk.keys.lowest, desk.keys.highest, height),
+  );
 </script>
 
 <div class="grid min-h-0 min-w-0 grid-rows-[auto_auto_minmax(0,1fr)_112px]">
