@@ -98,7 +98,7 @@ func TestSeveralProjects(t *testing.T) {
 	p.undoable("luck 5")
 	require.Empty(t, a.takes(), "the take is of the other one")
 	p.library()
-	p.MustElement("[aria-label='When an opened project comes in']").MustSelect("at once")
+	p.MustElement("[aria-label='When an opened project begins']").MustSelect("at once")
 	card("Night opening").MustElementR("button", "open").MustClick()
 	p.undoable("luck 777")
 	p.waitFor(`() => document.querySelector("[data-position]").textContent.startsWith("001")`)
@@ -170,7 +170,7 @@ func TestAPageIsReloadedWhileAProjectWaits(t *testing.T) {
 	waits := func(q *page) {
 		q.MustActivate()
 		q.waitFor(`() => document.querySelector("header > a")?.title === "Night opening copy" &&
-			document.body.textContent.includes("comes in with the next bar")`)
+			document.body.textContent.includes("begins with the next bar")`)
 	}
 	waits(p)
 	waits(other)
@@ -179,7 +179,7 @@ func TestAPageIsReloadedWhileAProjectWaits(t *testing.T) {
 	other.enter("Luck", "99")
 	other.undoable("luck 99")
 	other.MustElement("[aria-label=Stop]").MustClick()
-	other.waitFor(`() => !document.body.textContent.includes("comes in with the next bar")`)
+	other.waitFor(`() => !document.body.textContent.includes("begins with the next bar")`)
 	other.MustElement("[aria-label=Play]")
 	require.Equal(t, "Night opening copy", a.project().Name)
 	require.Equal(t, 99, a.project().Luck.Number)

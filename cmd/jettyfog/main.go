@@ -17,8 +17,8 @@ var version = "development"
 
 // commandLine lists the commands and their flags.
 type commandLine struct {
-	Serve   serveCommand     `cmd:"" help:"Serve the page for your own project."`
-	Demo    demoCommand      `cmd:"" help:"Serve the page for the demo, apart from your own project."`
+	Serve   serveCommand     `cmd:"" help:"Serve the page for your own projects."`
+	Demo    demoCommand      `cmd:"" help:"Serve the page for the demo, apart from your own projects."`
 	Render  renderCommand    `cmd:"" help:"Render a project to a Standard MIDI File without playing it."`
 	Tuning  tuningCommand    `cmd:"" help:"Write the tuning of a project to Scala files."`
 	Schema  schemaCommand    `cmd:"" help:"Print the JSON Schema of the project file."`

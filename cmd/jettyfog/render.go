@@ -30,9 +30,9 @@ func exitStatus(err error) int {
 
 // source is the project that a command is about.
 type source struct {
-	Demo    bool   `xor:"source" required:"" help:"Take the demo."`
-	Project string `xor:"source" required:"" placeholder:"FILE.json" help:"Take a project file."`
-	Named   string `xor:"source" required:"" placeholder:"NAME" help:"Take the project of that name in the folder."`
+	Demo    bool   `xor:"source" required:"" help:"Use the demo."`
+	Project string `xor:"source" required:"" placeholder:"FILE.json" help:"Use a project file."`
+	Named   string `xor:"source" required:"" placeholder:"NAME" help:"Use the project of that name in the folder."`
 	Data    string `placeholder:"FOLDER" help:"Folder in which --named looks; without it, that of serve."`
 }
 
@@ -41,7 +41,7 @@ type renderCommand struct {
 	source
 	tuningFiles
 	Bars   int    `help:"How many bars, 1 to 100000; a log has its own end."`
-	Luck   *int   `help:"Take another luck than the project's, 0 to 999999."`
+	Luck   *int   `help:"Use another luck than the project's, 0 to 999999."`
 	PPQ    int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
 	Format int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
 	Out    string `required:"" placeholder:"FILE.mid" help:"The file to write."`

@@ -12,7 +12,7 @@ import (
 // tuningFiles are the files that a tuning is read from.
 type tuningFiles struct {
 	Scl string `placeholder:"FILE.scl" help:"Play in the tuning of a Scala scale file; melodic tracks bend their notes, each on channels of its own."`
-	Kbm string `placeholder:"FILE.kbm" help:"Take the keys of a Scala keyboard mapping file, with --scl."`
+	Kbm string `placeholder:"FILE.kbm" help:"Use the keys of a Scala keyboard mapping file, with --scl."`
 }
 
 // retune returns the project in the tuning of the files, or as it is if there are none.

@@ -18,7 +18,7 @@ type Opened struct {
 }
 
 // ErrOpening refuses what is done to the project before while the next one waits to come in.
-var ErrOpening = errors.New("the project that was opened comes in at the next bar; nothing was done")
+var ErrOpening = errors.New("the project that was opened begins with the next bar; nothing was changed, so try again then")
 
 // opening is a project that waits to come in at a tick of run time.
 type opening struct {

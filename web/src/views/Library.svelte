@@ -58,11 +58,11 @@
       onchange={(event) => load(event.currentTarget)}
     />
     <label class="ml-auto flex items-center gap-1.5">
-      <span class="caption">while another plays, it comes in</span>
+      <span class="caption">while another plays, begin it</span>
       <select
         class="control"
-        aria-label="When an opened project comes in"
-        data-help="When a project that you open comes in while another plays. The clock never stops."
+        aria-label="When an opened project begins"
+        data-help="When a project that you open begins while another plays. The clock never stops."
         value={library.atOnce ? "now" : "bar"}
         onchange={(event) => (library.atOnce = event.currentTarget.value === "now")}
       >

@@ -15,7 +15,7 @@ export type LaneName = keyof Lanes;
 /** What there is to know of a lane; see score.LaneSpec. */
 export type LaneSpec = Omit<AnyLaneSpec, "name"> & { name: LaneName };
 
-/** What there is to choose from. */
+/** What there is to select from. */
 export type Lists = Omit<AnyLists, "lanes"> & { lanes: LaneSpec[] };
 
 /** The whole project at a revision, and its time. */

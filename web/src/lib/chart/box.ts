@@ -47,14 +47,14 @@ export function rectangle(a: Point, b: Point): Rectangle {
 
 /** The steps that a box touches, by lane; any copy of a step stands for it. */
 export function stepsWithin(box: Rectangle, strips: Strips): Partial<Record<LaneName, number[]>> {
-  const chosen: Partial<Record<LaneName, number[]>> = {};
+  const selected: Partial<Record<LaneName, number[]>> = {};
   for (const [lane, strip] of strips) {
     const { box: at, cells } = strip();
     if (box.y > at.y + at.height || box.y + box.height < at.y) continue;
     const steps = cells
       .filter((c) => at.x + c.x <= box.x + box.width && at.x + c.x + c.width > box.x)
       .map((c) => c.step);
-    if (steps.length > 0) chosen[lane] = [...new Set(steps)].sort((a, b) => a - b);
+    if (steps.length > 0) selected[lane] = [...new Set(steps)].sort((a, b) => a - b);
   }
-  return chosen;
+  return selected;
 }

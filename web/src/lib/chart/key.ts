@@ -1,6 +1,6 @@
 import type { Key, Lists } from "../api/types";
 
-/** The scale whose notes the user chooses, and the one of all notes. */
+/** The scale whose notes the user selects, and the one of all notes. */
 export const custom = "custom";
 export const chromatic = "chromatic";
 

@@ -24,7 +24,7 @@ export function pressKey(
 
   const wrapped = (to: number) => first + ((to - first + length) % length);
   const go = (to: number) => {
-    if (event.shiftKey) view.chooseTo(name, wrapped(to));
+    if (event.shiftKey) view.selectTo(name, wrapped(to));
     else view.moveCursor(name, wrapped(to));
   };
   const many = view.stepsOf(name).length > 1 || view.boxed;
@@ -68,7 +68,7 @@ export function pressKey(
       return true;
     case "[":
     case "]": {
-      const steps = view.chosen[name] ?? [];
+      const steps = view.selected[name] ?? [];
       const by = event.key === "[" ? -1 : 1;
       void view.session.edit({
         reshape: { ...view.session.address, lane: name, do: "rotate", by, steps },

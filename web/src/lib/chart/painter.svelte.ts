@@ -2,7 +2,7 @@ import type { LaneSpec } from "../api/types";
 import type { ChartView } from "../state/chartView.svelte";
 import { cellAt, type Cell, type ValueScale } from "./geometry";
 import { Gate } from "./gate";
-import { handOf, type Hand } from "./hand";
+import { toolOf, type Tool } from "./tools";
 import { effective, valueText } from "./values";
 
 /** How wide a character of the readout is, in pixels. */
@@ -27,7 +27,7 @@ type Press = PointerEvent & { currentTarget: HTMLElement };
 export class Painter {
   #first: Point | undefined;
   #last: Point = { x: 0, y: 0 };
-  #hand: Hand = "draw";
+  #tool: Tool = "draw";
   #gate = 0;
   /** The values before the stroke. */
   #before: number[] = [];
@@ -53,8 +53,8 @@ export class Painter {
     const cell = cellAt(cells, at.x);
     if (!cell) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    this.#hand = handOf(this.view.hand, event);
-    if (!this.view.stepsOf(name).includes(cell.step)) this.view.choose({});
+    this.#tool = toolOf(this.view.tool, event);
+    if (!this.view.stepsOf(name).includes(cell.step)) this.view.select({});
     const wanted = event.shiftKey ? Gate.tie : Gate.on;
     this.#gate = values[cell.step] === wanted ? Gate.off : wanted;
     this.#before = [...values];
@@ -83,21 +83,21 @@ export class Painter {
     const { spec, cells } = this.canvas();
     const { name, leads } = spec;
     const here = cellAt(cells, to.x);
-    if (this.#hand === "move" && !leads) this.#moveAll(to);
-    else if (this.#hand === "line") this.#line(to);
+    if (this.#tool === "move" && !leads) this.#moveAll(to);
+    else if (this.#tool === "line") this.#line(to);
     else this.#draw(to, here);
     this.view.overlay(name, { ...this.#stroke });
     this.#last = to;
     if (here) this.#show(here, to);
   }
 
-  /** Writes every cell from the last point to this one, so that a quick hand leaves no gaps. */
+  /** Writes every cell from the last point to this one, so that a quick pointer leaves no gaps. */
   #draw(to: Point, here: Cell | undefined): void {
     const { spec, cells, scale } = this.canvas();
     const from = this.#last;
     for (const cell of cells) {
       if (cell !== here && !within(cell, from, to)) continue;
-      if (this.#hand === "random" && !spec.leads) {
+      if (this.#tool === "random" && !spec.leads) {
         this.#stroke[cell.step] ??= scale.value(yBetween(from, to, cell, here)) + this.#scattered();
         this.#stroke[cell.step] = scale.bounded(this.#stroke[cell.step] ?? 0);
       } else {
@@ -122,14 +122,14 @@ export class Painter {
     }
   }
 
-  /** Moves the chosen steps, or all of the loop, by as much as the pointer has moved. */
+  /** Moves the selected steps, or all of the loop, by as much as the pointer has moved. */
   #moveAll(to: Point): void {
     const { spec, scale } = this.canvas();
     const { name, least, most } = spec;
     const by = scale.value(to.y) - scale.value((this.#first ?? to).y);
     const { first, length } = this.view.session.loop(name);
     const loop = Array.from({ length }, (_, i) => first + i);
-    for (const step of this.view.chosen[name] ?? loop) {
+    for (const step of this.view.selected[name] ?? loop) {
       this.#stroke[step] = Math.min(most, Math.max(least, (this.#before[step] ?? 0) + by));
     }
   }

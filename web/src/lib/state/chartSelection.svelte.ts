@@ -17,13 +17,13 @@ export interface Cursor {
 }
 
 /** Steps by lane. */
-export type Chosen = Readonly<Partial<Record<LaneName, number[]>>>;
+export type Selected = Readonly<Partial<Record<LaneName, number[]>>>;
 
 /** Which steps of the chart are selected: that of the cursor, or those in a box that was drawn. */
 export abstract class ChartSelection extends ChartWindow {
   #cursor = $state.raw<Cursor>({ lane: gateLane, step: 0 });
-  /** The steps in a box that was drawn, and of which part; none while only the cursor's step is chosen. */
-  #choice = $state.raw<{ part: string; steps: Chosen }>({ part: "", steps: {} });
+  /** The steps in a box that was drawn, and of which part; none while only the cursor's step is selected. */
+  #selection = $state.raw<{ part: string; steps: Selected }>({ part: "", steps: {} });
   #strips = noStrips();
   #box = $state.raw<Rectangle>();
 
@@ -32,13 +32,13 @@ export abstract class ChartSelection extends ChartWindow {
     this.#cursor = { lane: gateLane, step: 0 };
   }
 
-  /** The chosen step of a lane, if it were the lane that the keys act on. */
+  /** The selected step of a lane, if it were the lane that the keys act on. */
   stepOf(lane: LaneName): number {
     const { first, length } = this.session.loop(lane);
     return Math.min(Math.max(this.cursor.step, first), first + length - 1);
   }
 
-  /** Where the keys act: on the gate lane if the part does not have the lane that was chosen last. */
+  /** Where the keys act: on the gate lane if the part does not have the lane that was selected last. */
   get cursor(): Cursor {
     const { lane, step } = this.#cursor;
     return this.session.lanes.some((spec) => spec.name === lane)
@@ -51,12 +51,12 @@ export abstract class ChartSelection extends ChartWindow {
   }
 
   /** The steps in the box that was drawn, by lane. A box does not outlast the turn to another part. */
-  get chosen(): Chosen {
-    return this.#choice.part === this.partName ? this.#choice.steps : {};
+  get selected(): Selected {
+    return this.#selection.part === this.partName ? this.#selection.steps : {};
   }
 
-  choose(steps: Chosen): void {
-    this.#choice = { part: this.partName, steps };
+  select(steps: Selected): void {
+    this.#selection = { part: this.partName, steps };
   }
 
   /** Names the part that is written, of whichever project. */
@@ -65,23 +65,23 @@ export abstract class ChartSelection extends ChartWindow {
     return `${this.session.document} ${track} ${pattern} ${part}`;
   }
 
-  /** Chooses all steps of the loop of the cursor's lane. */
-  chooseLoop(): void {
+  /** Selects all steps of the loop of the cursor's lane. */
+  selectLoop(): void {
     const { lane } = this.cursor;
     const { first, length } = this.session.loop(lane);
-    this.choose({ [lane]: Array.from({ length }, (_, i) => first + i) });
+    this.select({ [lane]: Array.from({ length }, (_, i) => first + i) });
   }
 
   /** Takes the steps from where the cursor is to another one into the choice. */
-  chooseTo(lane: LaneName, step: number): void {
+  selectTo(lane: LaneName, step: number): void {
     const here = this.stepOf(lane);
-    this.choose({ ...this.chosen, [lane]: withRange(this.chosen[lane] ?? [], here, step) });
+    this.select({ ...this.selected, [lane]: withRange(this.selected[lane] ?? [], here, step) });
     this.moveCursor(lane, step);
   }
 
   /** The steps of a lane that edits act on: those in the box, else that of the cursor. */
   stepsOf(lane: LaneName): number[] {
-    return this.chosen[lane] ?? (this.boxed ? [] : [this.stepOf(lane)]);
+    return this.selected[lane] ?? (this.boxed ? [] : [this.stepOf(lane)]);
   }
 
   /** Tells where a lane's strip is and what stands on it, for boxes; returns how to take that back. */
@@ -112,7 +112,7 @@ export abstract class ChartSelection extends ChartWindow {
     const begun = { x: press.clientX, y: press.clientY };
     const grow = (event: PointerEvent) => {
       this.#box = rectangle(begun, { x: event.clientX, y: event.clientY });
-      this.choose(stepsWithin(this.#box, this.#strips));
+      this.select(stepsWithin(this.#box, this.#strips));
     };
     const end = () => {
       this.#box = undefined;
@@ -127,11 +127,11 @@ export abstract class ChartSelection extends ChartWindow {
   }
 
   get boxed(): boolean {
-    return Object.keys(this.chosen).length > 0;
+    return Object.keys(this.selected).length > 0;
   }
 
   /** The lanes that edits act on: those of the box, else that of the cursor. */
   protected get selectedLanes(): LaneName[] {
-    return this.boxed ? (Object.keys(this.chosen) as LaneName[]) : [this.cursor.lane];
+    return this.boxed ? (Object.keys(this.selected) as LaneName[]) : [this.cursor.lane];
   }
 }

@@ -1,5 +1,5 @@
 import type { EditJSON, LaneName } from "../api/types";
-import type { Hand } from "../chart/hand";
+import type { Tool } from "../chart/tools";
 import { ChartSelection } from "./chartSelection.svelte";
 import { LaneHeights } from "./laneHeights.svelte";
 import { Roller } from "./roller.svelte";
@@ -12,8 +12,8 @@ type Drafts = Partial<Record<LaneName, Values>>;
 /** The chart of the Write screen: what is shown and selected, and how steps are written. */
 export class ChartView extends ChartSelection {
   /** What the pointer does on a strip. */
-  hand = $state<Hand>("draw");
-  /** How far the scattering hand spreads values, in percent of a lane's range either way. */
+  tool = $state<Tool>("draw");
+  /** How far the random tool spreads values, in percent of a lane's range either way. */
   scatter = $state(20);
 
   /** Which page of the sheet is open. */
@@ -66,7 +66,7 @@ export class ChartView extends ChartSelection {
     if (this.#writing === 0) this.#drafts = { part: "", lanes: {} };
   }
 
-  /** Whether all chosen steps are locked against rolling and evolving. */
+  /** Whether all selected steps are locked against rolling and evolving. */
   get locked(): boolean {
     return this.selectedLanes.every((lane) => {
       const locked = this.session.lane(lane).locked ?? [];
@@ -74,7 +74,7 @@ export class ChartView extends ChartSelection {
     });
   }
 
-  /** Locks the chosen steps, or unlocks them if all are locked. */
+  /** Locks the selected steps, or unlocks them if all are locked. */
   toggleLocks(): Promise<void> {
     const unlock = this.locked;
     const edits = this.selectedLanes.map((lane) => {
@@ -86,7 +86,7 @@ export class ChartView extends ChartSelection {
     return this.session.editAll(unlock ? "unlock steps" : "lock steps", edits);
   }
 
-  /** Adds to the chosen steps of all lanes, each within its bounds, as one edit. */
+  /** Adds to the selected steps of all lanes, each within its bounds, as one edit. */
   raise(by: number): Promise<void> {
     const lanes: Partial<Record<LaneName, Values>> = {};
     for (const lane of this.selectedLanes) {

@@ -25,11 +25,11 @@ export class Clipboard {
     const { session } = view;
     const { lane } = view.cursor;
     const { first, length } = session.loop(lane);
-    const chosen = view.boxed
-      ? view.chosen
+    const selected = view.boxed
+      ? view.selected
       : { [lane]: Array.from({ length }, (_, i) => first + i) };
-    const earliest = Math.min(...Object.values(chosen).flat());
-    this.#strips = Object.entries(chosen).map(([name, steps]) => ({
+    const earliest = Math.min(...Object.values(selected).flat());
+    this.#strips = Object.entries(selected).map(([name, steps]) => ({
       lane: name as LaneName,
       values: steps.map((step) => ({
         offset: step - earliest,

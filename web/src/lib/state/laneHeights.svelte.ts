@@ -10,7 +10,7 @@ const leastOpen = 48;
 export const foldedHeight = 26;
 const mostHeight = 600;
 
-/** How high lanes are where that was chosen, in this browser: folded to a line, or pulled to so many pixels. */
+/** How high lanes are where that was selected, in this browser: folded to a line, or pulled to so many pixels. */
 export class LaneHeights {
   #heights = $state<Partial<Record<LaneName, number>>>(read());
   /** Heights that lanes had before they were folded. */

@@ -20,7 +20,7 @@ export class Outlines {
       const stale = new AbortController();
       getOutlines(bar, stale.signal)
         .then((outlines) => (this.#outlines = outlines))
-        // The chart of the chosen track reports it if the server is away; here the old picture stays.
+        // The chart of the selected track reports it if the server is away; here the old picture stays.
         .catch(() => {});
       return () => stale.abort();
     });

@@ -84,7 +84,7 @@ export class Playing {
     return this.#portId;
   }
 
-  choosePort(id: string): void {
+  selectPort(id: string): void {
     this.#portId = id;
   }
 

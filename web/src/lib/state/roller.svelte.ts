@@ -38,11 +38,11 @@ export class Roller {
     };
   }
 
-  /** Rolls from a number: the chosen steps of the cursor's lane or its loop, or all that the scope takes in. */
+  /** Rolls from a number: the selected steps of the cursor's lane or its loop, or all that the scope takes in. */
   roll(luck: number): Promise<void> {
-    const { session, cursor, chosen } = this.view;
+    const { session, cursor, selected } = this.view;
     this.luck = luck;
-    const steps = this.scope === "lane" ? chosen[cursor.lane] : undefined;
+    const steps = this.scope === "lane" ? selected[cursor.lane] : undefined;
     return session.roll({
       ...session.address,
       lane: cursor.lane,

@@ -40,7 +40,7 @@ export class Selection extends OpenProject {
     return { track: this.track.id, pattern: this.pattern.id, part: part.id };
   }
 
-  /** The pattern that is being written: the one that was chosen, else the one that plays. */
+  /** The pattern that is being written: the one that was selected, else the one that plays. */
   get pattern(): Pattern {
     return this.stage.written(this.track);
   }
@@ -62,7 +62,7 @@ export class Selection extends OpenProject {
     return part;
   }
 
-  choosePart(index: number): void {
+  selectPart(index: number): void {
     this.#partIndex = index;
   }
 
@@ -92,7 +92,7 @@ export class Selection extends OpenProject {
     return this.fittingLanes.filter((s) => this.part.lanes[s.name]);
   }
 
-  chooseTrack(id: number): void {
+  selectTrack(id: number): void {
     if (id === this.track.id) return;
     this.#trackId = id;
     this.#partIndex = 0;
@@ -103,7 +103,7 @@ export class Selection extends OpenProject {
     const at = this.project.tracks.length;
     await this.edit({ addTrack: { at, ...what } });
     const added = this.project.tracks[at];
-    if (added) this.chooseTrack(added.id);
+    if (added) this.selectTrack(added.id);
   }
 
   setTrack(change: Omit<SetTrack, "track">, track = this.track): Promise<void> {

@@ -43,7 +43,7 @@ export class Shelf {
   keepWake(what: KeepRequest): Promise<void> {
     return this.session.attempt(async () => {
       const { notes } = await post<Imported>("api/wake", what);
-      const which = what.bars ? "The last bars are" : "What you chose is";
+      const which = what.bars ? "The last bars are" : "What you selected is";
       this.#say([`${which} a take of ${counted(notes, "note")} now, under Takes.`]);
     });
   }

@@ -1,4 +1,4 @@
-import { hands } from "../chart/hand";
+import { tools } from "../chart/tools";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
 import { randomLuck } from "./luck";
@@ -37,7 +37,7 @@ function commands(event: KeyboardEvent, { session, view, clipboard, takes }: Des
     return {
       z: () => void (event.shiftKey ? takes.redo() : takes.undo()),
       y: () => void takes.redo(),
-      a: () => takes.choose(takes.roll?.notes.map((note) => note.place) ?? []),
+      a: () => takes.select(takes.roll?.notes.map((note) => note.place) ?? []),
     };
   }
   return {
@@ -45,7 +45,7 @@ function commands(event: KeyboardEvent, { session, view, clipboard, takes }: Des
     y: () => void session.redo(),
     c: () => clipboard.copy(),
     v: () => void clipboard.paste(),
-    a: () => view.chooseLoop(),
+    a: () => view.selectLoop(),
   };
 }
 
@@ -60,7 +60,7 @@ function plain(
       r: () => void session.song.toggleRecording(),
       n: () => playing.toggle(),
       delete: () => void takes.delete(),
-      escape: () => takes.choose([]),
+      escape: () => takes.select([]),
       pageup: () => takes.scrollKeys(6),
       pagedown: () => takes.scrollKeys(-6),
       "?": openHelp,
@@ -77,11 +77,11 @@ function plain(
     s: () => void session.stage.toggleTrack("solo", track),
     b: () => session.tempoTap.tap(),
     j: openGoTo,
-    escape: () => view.choose({}),
+    escape: () => view.select({}),
     pageup: () => stepTrack(session, -1),
     pagedown: () => stepTrack(session, 1),
     "?": openHelp,
-    ...Object.fromEntries(hands.map(({ hand, key }) => [key, () => (view.hand = hand)])),
+    ...Object.fromEntries(tools.map(({ tool, key }) => [key, () => (view.tool = tool)])),
   };
 }
 
@@ -89,7 +89,7 @@ function plain(
 function stepTrack(session: Session, by: number): void {
   const { tracks } = session.project;
   const next = tracks[tracks.findIndex((t) => t.id === session.track.id) + by];
-  if (next) session.chooseTrack(next.id);
+  if (next) session.selectTrack(next.id);
 }
 
 function keepsKey({ target, key }: KeyboardEvent): boolean {

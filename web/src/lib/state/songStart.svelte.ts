@@ -67,12 +67,12 @@ export class SongStart {
     return jump && this.session.bars.at(jump.to) + 1;
   }
 
-  /** Has the song jump to the chosen bar, or takes a jump back that waits. */
+  /** Has the song jump to the selected bar, or takes a jump back that waits. */
   async toggleJump(): Promise<boolean> {
     return this.jump === undefined ? this.#jumpToBar() : this.order({ do: "jump" });
   }
 
-  /** Has the song jump to the chosen bar at the moment that is chosen; of several jumps the last counts. */
+  /** Has the song jump to the selected bar at the moment that is selected; of several jumps the last counts. */
   #jumpToBar(): Promise<boolean> {
     const { when, bars } = this.session.stage;
     return this.order({
@@ -81,7 +81,7 @@ export class SongStart {
     });
   }
 
-  /** Goes to the chosen bar: by a jump, or by playing from it. */
+  /** Goes to the selected bar: by a jump, or by playing from it. */
   async jumpOrPlay(): Promise<boolean> {
     return this.session.transport.playing ? this.#jumpToBar() : this.togglePlaying();
   }

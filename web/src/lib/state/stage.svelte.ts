@@ -21,7 +21,7 @@ export class Stage {
   when = $state<When>("now");
   bars = $state(4);
 
-  /** The patterns that were chosen to be written, by track. */
+  /** The patterns that were selected to be written, by track. */
   #written = new SvelteMap<number, number>();
   #message = $state.raw<StageMessage>({ changes: [], queue: [], back: 0 });
 
@@ -68,7 +68,7 @@ export class Stage {
     return this.value({ name: "pattern", track: track.id }, track.playing);
   }
 
-  /** The pattern of a track that is being written: the one that was chosen, else the one that plays. */
+  /** The pattern of a track that is being written: the one that was selected, else the one that plays. */
   written(track: Track): Pattern {
     const of = (id: number | undefined) => track.patterns.find((pattern) => pattern.id === id);
     const pattern = of(this.#written.get(track.id)) ?? of(this.playing(track));
@@ -76,7 +76,7 @@ export class Stage {
     return pattern;
   }
 
-  /** Forgets which patterns were chosen. */
+  /** Forgets which patterns were selected. */
   forget(): void {
     this.#written.clear();
   }

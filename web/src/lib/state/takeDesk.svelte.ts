@@ -51,32 +51,32 @@ export class TakeDesk extends TakeSelection {
     await this.load(summary.id, this.from, this.to);
   }
 
-  /** Moves the chosen notes, and keeps them chosen. */
+  /** Moves the selected notes, and keeps them selected. */
   move(ticks: number, semitones: number): Promise<void> {
     if (!ticks && !semitones) return Promise.resolve();
-    const chosen = this.chosenNotes;
-    const least = Math.min(...chosen.map((note) => note.start));
+    const selected = this.chosenNotes;
+    const least = Math.min(...selected.map((note) => note.start));
     const late = Math.max(ticks, -least);
     this.expect(
-      chosen.map((note) => ({ ...note, start: note.start + late, key: note.key + semitones })),
+      selected.map((note) => ({ ...note, start: note.start + late, key: note.key + semitones })),
     );
     return this.edit({ moveNotes: { ...this.choice, ticks, semitones } });
   }
 
-  /** Makes the chosen notes longer or louder, and keeps them chosen. */
+  /** Makes the selected notes longer or louder, and keeps them selected. */
   shape(change: { velocity?: number; length?: number; percent?: number }): Promise<void> {
     this.expect(this.chosenNotes);
     return this.edit({ shapeNotes: { ...this.choice, ...change } });
   }
 
   async delete(): Promise<void> {
-    if (!this.chosen.size) return;
+    if (!this.selected.size) return;
     const choice = this.choice;
-    this.choose([]);
+    this.select([]);
     await this.edit({ deleteNotes: choice });
   }
 
-  /** Adds a note to the chosen track, or the first, and chooses it. */
+  /** Adds a note to the selected track, or the first, and selects it. */
   add(start: number, key: number): Promise<void> {
     const track = this.track ?? this.roll?.tracks[0]?.id;
     if (track === undefined) return Promise.resolve();
@@ -102,7 +102,7 @@ export class TakeDesk extends TakeSelection {
     return this.summary ? this.session.shelf.move(this.summary, "redo") : Promise.resolve();
   }
 
-  /** Plays the take from the chosen stretch or the left edge on, or stops. */
+  /** Plays the take from the selected stretch or the left edge on, or stops. */
   hear(): Promise<void> {
     if (this.hearing.playing || !this.roll || this.loop) {
       this.hearing.stop();

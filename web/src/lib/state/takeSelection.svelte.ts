@@ -11,36 +11,36 @@ export interface Stretch {
 
 /** What of the open take is selected: notes, a stretch of time, a track. */
 export abstract class TakeSelection extends TakeWindow {
-  #chosen = $state.raw<ReadonlySet<number>>(new Set());
+  #selected = $state.raw<ReadonlySet<number>>(new Set());
   #stretch = $state.raw<Stretch>();
   #track = $state<number>();
-  /** Where the chosen notes will be once an edit is made: a track, a start and a key each. */
+  /** Where the selected notes will be once an edit is made: a track, a start and a key each. */
   #expected: Set<string> | undefined;
 
   protected override turnTo(id: number | undefined): void {
     super.turnTo(id);
     this.#stretch = this.#track = undefined;
-    this.#chosen = new Set();
+    this.#selected = new Set();
   }
 
-  get chosen(): ReadonlySet<number> {
-    return this.#chosen;
+  get selected(): ReadonlySet<number> {
+    return this.#selected;
   }
 
-  choose(places: Iterable<number>): void {
-    this.#chosen = new Set(places);
+  select(places: Iterable<number>): void {
+    this.#selected = new Set(places);
   }
 
   get chosenNotes(): RollNote[] {
-    return this.roll?.notes.filter((note) => this.#chosen.has(note.place)) ?? [];
+    return this.roll?.notes.filter((note) => this.#selected.has(note.place)) ?? [];
   }
 
   get stretch(): Stretch | undefined {
     return this.#stretch;
   }
 
-  /** Chooses a stretch of time, on the lines of the grid or of another distance; one of no length lets go. */
-  chooseStretch(from: number, to: number, byBars = false): void {
+  /** Selects a stretch of time, on the lines of the grid or of another distance; one of no length lets go. */
+  selectStretch(from: number, to: number, byBars = false): void {
     const nearest = (tick: number) =>
       byBars
         ? this.barLines.start(Math.round(this.barLines.position(Math.max(0, tick))))
@@ -55,27 +55,27 @@ export abstract class TakeSelection extends TakeWindow {
     return this.#track;
   }
 
-  chooseTrack(id: number | undefined): void {
+  selectTrack(id: number | undefined): void {
     this.#track = id === this.#track ? undefined : id;
-    this.#chosen = new Set();
+    this.#selected = new Set();
   }
 
-  /** What an edit is about: the chosen notes, else those of the chosen track in the chosen stretch. */
+  /** What an edit is about: the selected notes, else those of the selected track in the selected stretch. */
   get choice(): Choice {
-    if (this.#chosen.size) return { notes: [...this.#chosen] };
+    if (this.#selected.size) return { notes: [...this.#selected] };
     return { ...(this.#track === undefined ? {} : { tracks: [this.#track] }), ...this.#stretch };
   }
 
   /** The same in words. */
   get scope(): string {
-    const { size } = this.#chosen;
-    if (size) return counted(size, "chosen note");
+    const { size } = this.#selected;
+    if (size) return counted(size, "selected note");
     const track = this.roll?.tracks.find(({ id }) => id === this.#track);
-    const where = this.#stretch ? "the chosen stretch" : "the whole take";
+    const where = this.#stretch ? "the selected stretch" : "the whole take";
     return track ? `“${track.name}” in ${where}` : where;
   }
 
-  /** Says which notes are to be chosen once an edit is made. */
+  /** Says which notes are to be selected once an edit is made. */
   protected expect(notes: Pick<RollNote, "track" | "start" | "key">[]): void {
     this.#expected = new Set(notes.map(signature));
   }
@@ -83,7 +83,7 @@ export abstract class TakeSelection extends TakeWindow {
   protected override arrived(roll: Roll): void {
     const expected = this.#expected;
     this.#expected = undefined;
-    this.choose(
+    this.select(
       expected ? roll.notes.filter((n) => expected.has(signature(n))).map((n) => n.place) : [],
     );
   }

@@ -22,10 +22,10 @@ export abstract class TakeWindow {
 
   #openId = $state<number>();
   #roll = $state.raw<Roll>();
-  /** How many bars are shown if that was chosen. */
+  /** How many bars are shown if that was selected. */
   #zoom = $state<number>();
   #first = $state(0);
-  /** How many notes are shown above each other if that was chosen, and the lowest of them. */
+  /** How many notes are shown above each other if that was selected, and the lowest of them. */
   #keys = $state<number>();
   #lowest = $state(0);
 
@@ -69,7 +69,7 @@ export abstract class TakeWindow {
     return this.#roll?.summary.id === this.summary?.id ? this.#roll : undefined;
   }
 
-  /** How many bars are shown: as many as were chosen, else as the take has. */
+  /** How many bars are shown: as many as were selected, else as the take has. */
   get bars(): number {
     const all = Math.ceil(this.summary?.bars ?? 0);
     return this.#zoom ?? zooms.find((bars) => bars >= all) ?? (zooms.at(-1) as number);

@@ -18,7 +18,7 @@ export class Wake {
   /** The places that one has gone back from, the last ones first. */
   #past = $state.raw<Place[]>([]);
   #place = $state.raw<Place>();
-  /** The piece that is chosen, in ticks of the stretch. */
+  /** The piece that is selected, in ticks of the stretch. */
   #piece = $state.raw<{ from: number; to: number }>();
 
   constructor(private readonly session: Session) {
@@ -94,26 +94,26 @@ export class Wake {
     return this.#piece;
   }
 
-  /** Chooses a piece of what is shown, by whole beats; one of no length lets go. */
-  choose(a: number, b: number): void {
+  /** Selects a piece of what is shown, by whole beats; one of no length lets go. */
+  select(a: number, b: number): void {
     const view = this.#view;
     if (!view) return;
     const beats = this.lines.beats(0, view.to - view.from).map(({ tick }) => view.from + tick);
     const from = beats.findLast((tick) => tick <= Math.min(a, b)) ?? view.from;
     const to = beats.find((tick) => tick >= Math.max(a, b)) ?? view.to;
-    // While playing, what is shown moves on; what was chosen stays where it is.
+    // While playing, what is shown moves on; what was selected stays where it is.
     this.#place ??= { stretch: view.stretch, end: view.to };
     this.#piece = a !== b && to > from ? { from, to } : undefined;
     if (!this.#piece && this.#past.length === 0) this.#place = undefined;
   }
 
-  /** Lets go of what is chosen, and shows the last bars again. */
+  /** Lets go of what is selected, and shows the last bars again. */
   letGo(): void {
     this.#piece = this.#place = undefined;
     this.#past = [];
   }
 
-  /** What to keep: the chosen piece, or the last bars. */
+  /** What to keep: the selected piece, or the last bars. */
   request(bars: number): KeepRequest {
     if (!this.#piece || !this.#view) return { bars };
     return { stretch: this.#view.stretch, ...this.#piece };

@@ -7,7 +7,7 @@
   import LaneHead from "../lane/LaneHead.svelte";
   import LaneStrip from "../lane/LaneStrip.svelte";
   import ChartHead from "./ChartHead.svelte";
-  import HandBar from "./HandBar.svelte";
+  import ToolBar from "./ToolBar.svelte";
   import Playhead from "./Playhead.svelte";
   import Ruler from "./Ruler.svelte";
 
@@ -29,7 +29,7 @@
   class="grid min-h-0 min-w-0 grid-rows-[36px_minmax(0,1fr)]"
   aria-label="Chart of {session.track.name}"
 >
-  <HandBar />
+  <ToolBar />
   <div
     class="relative grid min-h-0 min-w-0 overflow-x-clip overflow-y-auto"
     style:grid-template="36px {rows} / 158px 34px minmax(0, 1fr)"

@@ -19,7 +19,7 @@
   async function addPart(): Promise<void> {
     const behind = session.partIndex;
     await session.edit({ addPart: { ...session.address, note: unusedNote() } });
-    session.choosePart(behind + 1);
+    session.selectPart(behind + 1);
   }
 </script>
 
@@ -32,7 +32,7 @@
   {#if session.track.loop}
     <span
       class="caption"
-      data-help="The track plays a loop; what the chart shows plays on unheard. Clear it in the sheet, under track."
+      data-help="The track plays a loop in place of its pattern. Clear it in the sheet, under track."
       >a loop plays</span
     >
   {/if}

@@ -6,7 +6,7 @@
   const song = $derived(session.song);
 
   /** Has the bars play as they are in the song, or with chance going on; or has the song play on. */
-  function choose(chance: string): Promise<boolean> {
+  function select(chance: string): Promise<boolean> {
     return song.setLoop(chance === "none" ? undefined : song.loop, chance === "goesOn");
   }
 </script>
@@ -17,9 +17,9 @@
   <select
     class="control h-[22px]! w-[86px]! py-0! text-[11px]!"
     aria-label="Loop of bars"
-    data-help="These bars play over and over: each pass the same, or with new chance, which goes on from pass to pass."
+    data-help="These bars repeat: every pass the same, or every pass with new chance."
     value={song.goesOn ? "goesOn" : "same"}
-    onchange={(event) => choose(event.currentTarget.value)}
+    onchange={(event) => select(event.currentTarget.value)}
   >
     <option value="same">{range}</option>
     <option value="goesOn">{range}, new chance</option>

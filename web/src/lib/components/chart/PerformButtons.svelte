@@ -1,4 +1,4 @@
-<!-- @component What is performed on the chart: fill, a loop of chosen steps, and pushing the tempo. -->
+<!-- @component What is performed on the chart: fill, a loop of selected steps, and pushing the tempo. -->
 <script lang="ts">
   import type { Control, Doing, LaneName } from "../../api/types";
   import { getChartView, getSession } from "../../state/context";
@@ -22,13 +22,13 @@
         (control.part ?? 0) === session.part.id,
     ),
   );
-  const chosen = $derived(
-    Object.entries(view.chosen).filter(
+  const selected = $derived(
+    Object.entries(view.selected).filter(
       ([name, steps]) => steps.length > 0 && !session.lane(name as LaneName).linked,
     ),
   );
 
-  /** Has the chosen steps of each lane play over and over, or the whole loops again. */
+  /** Has the selected steps of each lane play over and over, or the whole loops again. */
   function toggleLoop(): Promise<void> {
     const of = (name: string, lane: string): Control => ({ name, ...session.address, lane });
     if (looped.length > 0) {
@@ -38,7 +38,7 @@
       );
     }
     return stage.do(
-      chosen.flatMap(([lane, steps]): Doing[] => [
+      selected.flatMap(([lane, steps]): Doing[] => [
         { control: of("first", lane), value: Math.min(...steps) },
         { control: of("length", lane), value: Math.max(...steps) - Math.min(...steps) + 1 },
       ]),
@@ -76,10 +76,10 @@
   <button
     class="control h-[24px]! text-[12px]! whitespace-nowrap"
     aria-pressed={looped.length > 0}
-    disabled={looped.length === 0 && chosen.length === 0}
-    data-help={looped.length > 0 || chosen.length > 0
+    disabled={looped.length === 0 && selected.length === 0}
+    data-help={looped.length > 0 || selected.length > 0
       ? "Loop steps: each lane plays its selected steps over and over; press again to play on."
-      : "Loop steps: choose steps of lanes with a loop of their own first."}
+      : "Loop steps: select steps of lanes with a loop of their own first."}
     aria-label="loop steps"
     onclick={toggleLoop}
     ><span class="max-[1150px]:hidden">loop steps</span><span class="hidden max-[1150px]:inline"

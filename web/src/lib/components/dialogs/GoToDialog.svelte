@@ -17,7 +17,7 @@
     open = false;
     // Once it is closed it gives the focus back.
     while (dialog?.open) await new Promise(requestAnimationFrame);
-    if (track) session.chooseTrack(track.id);
+    if (track) session.selectTrack(track.id);
     if (lane) view.focusLane(lane.go);
   }
 

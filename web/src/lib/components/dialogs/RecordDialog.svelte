@@ -55,7 +55,7 @@
     <NumberRow
       label="Length"
       name="Bars to record"
-      help="How many bars the take has; 0 goes on until you end it."
+      help="How many bars the take has; 0: until you end it."
       unit="bars, 0: open"
       value={options.bars}
       {...bounds.RecordOptions.bars}

@@ -34,7 +34,7 @@
     help="Note value of a beat."
     value={String(meter.unit)}
     choices={units.map((unit) => ({ value: String(unit), label: `1/${unit}` }))}
-    choose={(value) => {
+    select={(value) => {
       const unit = units.find((u) => String(u) === value) ?? meter.unit;
       return session.edit({ setProject: { meter: { ...meter, unit } } });
     }}
@@ -71,7 +71,7 @@
     help="The grid that all tracks swing on, whatever their own steps are."
     value={session.project.swingGrid}
     choices={grids}
-    choose={(value) => {
+    select={(value) => {
       const swingGrid = grids.find((grid) => grid === value);
       return swingGrid && session.edit({ setProject: { swingGrid } });
     }}

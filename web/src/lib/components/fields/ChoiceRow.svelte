@@ -6,12 +6,12 @@
     label: string;
     help: string;
     value: string;
-    /** What there is to choose: values, or values and what they are called. */
+    /** What there is to select: values, or values and what they are called. */
     choices: readonly (string | { value: string; label: string; help?: string })[];
     name?: string;
-    choose: (value: string) => unknown;
+    select: (value: string) => unknown;
   }
-  let { label, help, value, choices, name, choose }: Props = $props();
+  let { label, help, value, choices, name, select }: Props = $props();
 
   const listed = $derived(
     choices.map((c): { value: string; label: string; help?: string } =>
@@ -30,7 +30,7 @@
     aria-label={name ?? label}
     data-help={helps}
     {value}
-    onchange={(event) => choose(event.currentTarget.value)}
+    onchange={(event) => select(event.currentTarget.value)}
   >
     {#each listed as choice (choice.value)}
       <option value={choice.value}>{choice.label}</option>

@@ -62,7 +62,7 @@
     title={repeats}
   >
     {#if session.transport.opening}
-      <b class="text-ink font-semibold">{session.project.name}</b> comes in with the next bar
+      <b class="text-ink font-semibold">{session.project.name}</b> begins with the next bar
     {:else if never}
       The lanes do not repeat together for sure: {never}
     {:else if view.chart}

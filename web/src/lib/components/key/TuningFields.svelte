@@ -16,16 +16,16 @@
     return last > channel ? `bent on channels ${channel} to ${last}` : `bent on channel ${channel}`;
   }
 
-  /** Takes a scale file, with a keyboard mapping if one was chosen beside it. */
-  async function read(chosen: FileList | null): Promise<void> {
-    const list = [...(chosen ?? [])];
+  /** Takes a scale file, with a keyboard mapping if one was selected beside it. */
+  async function read(selected: FileList | null): Promise<void> {
+    const list = [...(selected ?? [])];
     const text = async (ending: string) =>
       (await list.find((file) => file.name.toLowerCase().endsWith(ending))?.text()) ?? "";
     const [scl, kbm] = [await text(".scl"), await text(".kbm")];
     if (files) files.value = "";
     refused = scl
       ? await session.setTuning(scl, kbm)
-      : "Nothing was changed: choose a scale file (.scl), perhaps with its .kbm.";
+      : "Nothing was changed: select a scale file (.scl), perhaps with its .kbm.";
   }
 </script>
 

@@ -44,7 +44,7 @@
       aria-label="Input"
       data-help="Where notes come from."
       value={playing.portId}
-      onchange={(event) => playing.choosePort(event.currentTarget.value)}
+      onchange={(event) => playing.selectPort(event.currentTarget.value)}
     >
       {#each playing.ports as port (port.id)}<option value={port.id}>{port.name}</option>{/each}
     </select>

@@ -1,4 +1,4 @@
-<!-- @component A part of a kit: its name, which chooses it, mute, and the loop of its gates. -->
+<!-- @component A part of a kit: its name, which selects it, mute, and the loop of its gates. -->
 <script lang="ts">
   import { gateLane } from "../../chart/gate";
   import type { Part } from "../../api/types";
@@ -8,7 +8,7 @@
   let { part, index }: { part: Part; index: number } = $props();
 
   const session = getSession();
-  const chosen = $derived(index === session.partIndex);
+  const selected = $derived(index === session.partIndex);
   const address = $derived(session.addressOf(part));
   const mute = $derived(session.stage.muteOf(part));
   const lane = $derived(session.lane(gateLane, part));
@@ -17,16 +17,16 @@
 <div
   class={[
     "border-line col-span-2 flex min-w-0 items-center gap-1 overflow-clip border-t pr-1 pl-2",
-    chosen ? "border-l-signal bg-paper-2 border-l-4" : "border-l-4 border-l-transparent",
+    selected ? "border-l-signal bg-paper-2 border-l-4" : "border-l-4 border-l-transparent",
   ]}
 >
   <div class="min-w-0 flex-1">
     <button
       class="block w-full cursor-pointer truncate text-left text-[12px] leading-tight font-semibold"
-      aria-current={chosen ? "true" : undefined}
+      aria-current={selected ? "true" : undefined}
       data-help="Write this part: its other lanes are below."
       title={part.name}
-      onclick={() => session.choosePart(index)}>{part.name}</button
+      onclick={() => session.selectPart(index)}>{part.name}</button
     >
     <LoopFields
       label={part.name}

@@ -1,4 +1,4 @@
-<!-- @component A lane over the chart's stretch of time. Its steps are drawn by hand or by key. -->
+<!-- @component A lane over the chart's stretch of time. Its steps are drawn by pointer or by key. -->
 <script lang="ts">
   import type { LaneSpec } from "../../api/types";
   import { layOut, ValueScale } from "../../chart/geometry";
@@ -56,9 +56,9 @@
   });
 
   function onpointerdown(event: PointerEvent & { currentTarget: HTMLElement }): void {
-    session.choosePart(index);
+    session.selectPart(index);
     if (folded) return;
-    if (view.hand === "select" && event.button === 0) view.beginBox(event);
+    if (view.tool === "select" && event.button === 0) view.beginBox(event);
     else painter.begin(event);
   }
 
@@ -70,7 +70,7 @@
   }
 
   function onfocus(): void {
-    session.choosePart(index);
+    session.selectPart(index);
     view.moveCursor(name, view.stepOf(name));
   }
 

@@ -38,5 +38,5 @@
       <option value={rate.name}>{rate.name}</option>
     {/each}
   </select>
-  <OrderPicker {lane} label="{label} order" choose={(order) => set({ order })} />
+  <OrderPicker {lane} label="{label} order" select={(order) => set({ order })} />
 </div>

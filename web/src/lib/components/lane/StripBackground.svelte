@@ -1,4 +1,4 @@
-<!-- @component Beat lines, rows, the beginnings of loops, the chosen step and the step that is playing. -->
+<!-- @component Beat lines, rows, the beginnings of loops, the selected step and the step that is playing. -->
 <script lang="ts">
   import type { LaneSpec } from "../../api/types";
   import { gateLane } from "../../chart/gate";
@@ -27,8 +27,8 @@
     })),
   );
   const lane = $derived(session.lane(spec.name, session.parts[index]));
-  const chosen = $derived(
-    new Set(index === session.partIndex ? (view.chosen[spec.name] ?? []) : []),
+  const selected = $derived(
+    new Set(index === session.partIndex ? (view.selected[spec.name] ?? []) : []),
   );
   const locked = $derived(new Set(lane.locked ?? []));
   const standing = $derived(
@@ -72,7 +72,7 @@
   />
 {/each}
 {#each cells as cell (cell.tick)}
-  {#if chosen.has(cell.step) || cell.step === cursor}
+  {#if selected.has(cell.step) || cell.step === cursor}
     <rect
       x={cell.x + 0.5}
       y="1"

@@ -47,7 +47,7 @@
     <button
       class="control"
       disabled={project.open}
-      data-help="Open the project. The clock goes on: while another plays it comes in with the next bar, or at once."
+      data-help="Open the project. While another plays, it begins with the next bar, or at once, and the clock runs on."
       onclick={open}>open</button
     >
     <button

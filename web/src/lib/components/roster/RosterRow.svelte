@@ -9,10 +9,10 @@
 
   const session = getSession();
   const tracks = $derived(session.project.tracks);
-  const chosen = $derived(session.track.id === track.id);
+  const selected = $derived(session.track.id === track.id);
   const stage = session.stage;
   /** Beyond eight tracks only the one that is written shows its next bars. */
-  const compact = $derived(tracks.length > 8 && !chosen);
+  const compact = $derived(tracks.length > 8 && !selected);
   const silent = $derived(outlines.of(track.id)?.silent ?? false);
   const switches = [
     {
@@ -39,13 +39,13 @@
 {#snippet name()}
   <button
     class="flex min-w-0 flex-1 cursor-pointer gap-1.5 text-left"
-    aria-current={chosen ? "true" : undefined}
+    aria-current={selected ? "true" : undefined}
     data-help="Write this track. Page up and Page down go from track to track."
     title={track.name}
-    onclick={() => session.chooseTrack(track.id)}
+    onclick={() => session.selectTrack(track.id)}
   >
     <span class="text-ink-3 font-mono">{place + 1}</span>
-    <span class={["min-w-0 flex-1 truncate", chosen && "font-semibold"]}>{track.name}</span>
+    <span class={["min-w-0 flex-1 truncate", selected && "font-semibold"]}>{track.name}</span>
   </button>
 {/snippet}
 {#snippet buttons()}
@@ -66,7 +66,10 @@
 {/snippet}
 
 <div
-  class={["border-l-4 px-2 pt-1.5 pb-1", chosen ? "border-signal bg-paper" : "border-transparent"]}
+  class={[
+    "border-l-4 px-2 pt-1.5 pb-1",
+    selected ? "border-signal bg-paper" : "border-transparent",
+  ]}
   data-track={track.id}
 >
   {#if compact}
@@ -81,7 +84,7 @@
     </div>
     <NextBars {track} {outlines} {silent} />
   {/if}
-  {#if chosen}
+  {#if selected}
     <div class="mt-1 flex gap-0.5">
       <button
         class="control h-[20px]! min-w-[22px]! px-1! text-[11px]!"

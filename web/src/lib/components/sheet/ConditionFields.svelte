@@ -7,7 +7,7 @@
 
   interface Props {
     condition: string;
-    /** Whether the chosen steps have different ones. */
+    /** Whether the selected steps have different ones. */
     mixed: boolean;
     /** The condition as a sentence. */
     words: string;

@@ -80,7 +80,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
   data-help="Water: how likely each addition is. Ink: how often it came in {draws?.drawn.length ??
     0} notes. Pull the ends; drag between them to lean."
   role="img"
-  aria-label="Density of the spread of {name}: {draws?.drawn.length ?? 0} notes drawn"
+  aria-label="Density of the spread of {name}: {draws?.drawn.length ?? 0} notes"
   onpointerdown={begin}
   onpointermove={move}
   onpointerup={end}

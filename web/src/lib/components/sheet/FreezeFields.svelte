@@ -35,7 +35,7 @@
     >
     <button
       class="control"
-      data-help="Clear the loop: the pattern is heard again, where it would be by now."
+      data-help="Clear the loop: the pattern plays again, where it would be by now."
       onclick={() => session.edit({ setLoop: { track: track.id } })}>clear</button
     >
   </div>

@@ -34,12 +34,12 @@
 
   async function move(by: number): Promise<void> {
     await session.edit({ movePart: { ...session.address, to: index + by } });
-    session.choosePart(index + by);
+    session.selectPart(index + by);
   }
 
   async function copy(): Promise<void> {
     await session.edit({ addPart: { ...session.address, note: part.note, copy: true } });
-    session.choosePart(index + 1);
+    session.selectPart(index + 1);
   }
 </script>
 
@@ -48,7 +48,7 @@
   help="What General MIDI plays at the part's note."
   value={String(part.note)}
   choices={notes}
-  choose={(note) => setNote(Number(note))}
+  select={(note) => setNote(Number(note))}
 />
 <NumberRow
   label="note"

@@ -53,7 +53,7 @@
     help="The length of the lane's own step. A dot adds half, t is a triplet."
     value={lane.rate}
     choices={session.lists.rates.map((rate) => rate.name)}
-    choose={(rate) => set({ rate })}
+    select={(rate) => set({ rate })}
   />
   <div class="grid grid-cols-4 gap-1 py-1" role="group" aria-label="order of {name}">
     {#each session.lists.orders as order (order.name)}
@@ -76,7 +76,7 @@
         { value: "", label: "a shape…" },
         ...session.lists.shapes.map((shape) => ({ value: shape.name, label: shape.name })),
       ]}
-      choose={(shape) => shape && set({ shape })}
+      select={(shape) => shape && set({ shape })}
     />
     <label class="caption block" for="path-{name}">steps of the path, from 1</label>
     <input
@@ -118,7 +118,7 @@
       help="What moves the lane on to its next step."
       value={lane.moves}
       choices={spec.movers}
-      choose={(moves) => set({ moves })}
+      select={(moves) => set({ moves })}
     />
   {/if}
 {/if}

@@ -39,7 +39,7 @@
     ...(mod ? [] : [{ value: "", label: "nowhere yet" }]),
     ...targets.map(({ name, label, help }) => ({ value: name, label, help })),
   ]}
-  choose={setTarget}
+  select={setTarget}
 />
 {#if mod}
   {#if target?.numbered}

@@ -49,7 +49,7 @@
     { value: "", label: "the step" },
     ...session.lists.rates.map(({ name }) => ({ value: name, label: name })),
   ]}
-  choose={(lengthUnit) => set({ lengthUnit })}
+  select={(lengthUnit) => set({ lengthUnit })}
 />
 <Section title="ratchets" summary={part.ratchet.spacing}>
   <RatchetFields {part} {set} />

@@ -78,7 +78,7 @@
     { value: "first", label: "at its first step" },
     { value: "played", label: "as if it had played" },
   ]}
-  choose={(how) => session.setTrack({ entersAsPlayed: how === "played" })}
+  select={(how) => session.setTrack({ entersAsPlayed: how === "played" })}
 />
 <TextRow
   label="pattern"

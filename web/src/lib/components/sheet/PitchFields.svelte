@@ -77,7 +77,7 @@
     help="How notes get in tune: the instrument has the tuning, each note is bent on a channel of its own, or keys are retuned by messages."
     value={tuned.by}
     choices={session.lists.tunedBys}
-    choose={(by) => setTuned(by as Tuned["by"])}
+    select={(by) => setTuned(by as Tuned["by"])}
   />
   {#if tuned.by === "bend"}
     <NumberRow

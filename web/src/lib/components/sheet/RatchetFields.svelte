@@ -20,7 +20,7 @@
   help="How the hits of a ratchet lie in the step."
   value={part.ratchet.spacing}
   choices={session.lists.spacings}
-  choose={(spacing) =>
+  select={(spacing) =>
     set({ ratchet: { ...part.ratchet, spacing: spacing as Part["ratchet"]["spacing"] } })}
 />
 <NumberRow

@@ -1,4 +1,4 @@
-<!-- @component Ways to write the chosen steps of a lane, or its whole loop, anew from what they are. -->
+<!-- @component Ways to write the selected steps of a lane, or its whole loop, anew from what they are. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { LaneName, Reshape } from "../../api/types";
@@ -13,7 +13,7 @@
   const linked = $derived(session.lane(name).linked);
 
   function reshape(what: Reshape["do"], by = 0): Promise<void> {
-    const steps = view.chosen[name] ?? [];
+    const steps = view.selected[name] ?? [];
     const whole = what === "double" || what === "halve";
     return session.edit({
       reshape: { ...session.address, lane: name, do: what, by, ...(whole ? {} : { steps }) },

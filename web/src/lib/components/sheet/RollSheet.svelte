@@ -16,7 +16,7 @@
   const name = $derived(view.cursor.lane);
   const spec = $derived(session.spec(name));
   const settings = $derived(roller.settings);
-  const steps = $derived(view.chosen[name] ?? []);
+  const steps = $derived(view.selected[name] ?? []);
   const scopes = $derived([
     {
       value: "lane",
@@ -44,7 +44,7 @@
   help="How far the roll goes. Beyond one lane, each lane keeps to the range that it has."
   value={roller.scope}
   choices={scopes}
-  choose={(value) => (roller.scope = value as RollRequest["scope"])}
+  select={(value) => (roller.scope = value as RollRequest["scope"])}
 />
 {#if roller.scope === "lane" && !spec.leads}
   <NumberRow

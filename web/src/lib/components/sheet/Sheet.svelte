@@ -1,4 +1,4 @@
-<!-- @component The chosen steps, their lane, their part and their track as numbers and names; and rolling. -->
+<!-- @component The selected steps, their lane, their part and their track as numbers and names; and rolling. -->
 <script lang="ts">
   import { getChartView } from "../../state/context";
   import LaneSheet from "./LaneSheet.svelte";

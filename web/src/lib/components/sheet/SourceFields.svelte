@@ -40,7 +40,7 @@
   help="What makes the track go on to its next step."
   value={source.kind}
   {choices}
-  choose={(kind) => setKind(kind as Source["kind"])}
+  select={(kind) => setKind(kind as Source["kind"])}
 />
 {#if follows}
   <ChoiceRow
@@ -49,7 +49,7 @@
     help="The track whose notes are the clock."
     value={String(source.track)}
     choices={others.map((t) => ({ value: String(t.id), label: t.name }))}
-    choose={(id) => set({ track: Number(id) })}
+    select={(id) => set({ track: Number(id) })}
   />
 {:else if source.kind !== "own"}
   <NumberRow
@@ -118,7 +118,7 @@
   <NumberRow
     label="delay"
     name="Delay of going on"
-    help="How long after it the track goes on, in 16ths of a beat."
+    help="How long after it the track takes its step, in 16ths of a beat."
     unit="/16 beat"
     value={Math.round((source.delay * 16) / quarter)}
     min={0}

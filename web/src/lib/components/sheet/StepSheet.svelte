@@ -1,6 +1,6 @@
 <!--
 @component
-Every value of the chosen steps: those in the box, or the one under the cursor, read where its own lane
+Every value of the selected steps: those in the box, or the one under the cursor, read where its own lane
 stands for that number.
 -->
 <script lang="ts">
@@ -18,12 +18,14 @@ stands for that number.
   const loop = $derived(loopOf(lane));
   const step = $derived(view.stepOf(lane));
   const specs: LaneSpec[] = $derived(
-    session.lanes.filter((s) => (view.boxed ? view.chosen[s.name] : loopOf(s.name) === loop)),
+    session.lanes.filter((s) => (view.boxed ? view.selected[s.name] : loopOf(s.name) === loop)),
   );
   const gates = $derived(
-    view.boxed ? (view.chosen[gateLane] ?? []) : loop === gateLane ? [view.stepOf(gateLane)] : [],
+    view.boxed ? (view.selected[gateLane] ?? []) : loop === gateLane ? [view.stepOf(gateLane)] : [],
   );
-  const count = $derived(Object.values(view.chosen).reduce((sum, steps) => sum + steps.length, 0));
+  const count = $derived(
+    Object.values(view.selected).reduce((sum, steps) => sum + steps.length, 0),
+  );
 
   function loopOf(name: LaneName): LaneName {
     return session.lane(name).linked ? gateLane : name;
@@ -46,7 +48,7 @@ stands for that number.
   </p>
 {/if}
 {#each specs as spec (spec.name)}
-  <StepRow {spec} steps={view.boxed ? (view.chosen[spec.name] ?? []) : [step]} />
+  <StepRow {spec} steps={view.boxed ? (view.selected[spec.name] ?? []) : [step]} />
 {/each}
 {#if gates.length > 0}<DetailFields steps={gates} />{/if}
 <button

@@ -73,7 +73,7 @@
     { value: "grid", label: `on the grid, ${session.project.swingGrid}` },
     { value: "own", label: "by its own steps" },
   ]}
-  choose={(by) => session.setTrack({ swingOwnSteps: by === "own" })}
+  select={(by) => session.setTrack({ swingOwnSteps: by === "own" })}
 />
 <TicksRow
   label="delay"
@@ -117,6 +117,6 @@
         .filter(({ name, ticks }) => ticks <= quarter && !shifts.includes(name))
         .map(({ name }) => ({ value: name, label: name })),
     ]}
-    choose={(shift) => shift && session.setTrack({ shifts: [...shifts, shift] })}
+    select={(shift) => shift && session.setTrack({ shifts: [...shifts, shift] })}
   />
 {/if}

@@ -25,7 +25,7 @@
     <select
       class="control h-[22px]! py-0! text-[12px]!"
       aria-label="Apply at"
-      data-help="From when on mutes, solos, patterns and the like count while playing: at once, or from the next moment of this kind."
+      data-help="When mutes, solos, patterns and other live changes apply while playing: at once, or with the next step, beat or bar."
       bind:value={stage.when}
     >
       {#each moments as { when, words } (when)}<option value={when}>{words}</option>{/each}

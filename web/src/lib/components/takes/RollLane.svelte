@@ -41,7 +41,7 @@
     return kind === "control14" ? `CC ${number}, 14 bits` : kind;
   }
 
-  function choose(value: string): void {
+  function select(value: string): void {
     desk.lane = value === "velocities" || value === "lengths" ? value : Number(value);
   }
 </script>
@@ -56,7 +56,7 @@
       aria-label="Lane below the roll"
       data-help="What the lane below the roll shows."
       value={control ? String(desk.lane) : (drawn ?? "velocities")}
-      onchange={(event) => choose(event.currentTarget.value)}
+      onchange={(event) => select(event.currentTarget.value)}
     >
       <option value="velocities">velocity</option>
       <option value="lengths">length</option>

@@ -1,11 +1,11 @@
 <!--
 @component
-The notes of a roll. A press chooses, with Shift several; a drag over the paper chooses what it crosses, one of a
+The notes of a roll. A press selects, with Shift several; a drag over the paper selects what it crosses, one of a
 note moves it, one of its end makes it longer; a double click on the paper writes a note.
 -->
 <script lang="ts">
   import type { Roll, RollNote } from "../../api/types";
-  import { RollHand } from "../../roll/rollHand.svelte";
+  import { RollPointer } from "../../roll/rollPointer.svelte";
   import { leastWidth, type RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
   import RollPlayhead from "./RollPlayhead.svelte";
@@ -14,7 +14,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
   let { roll, scale }: { roll: Roll; scale: RollScale } = $props();
 
   const desk = getTakeDesk();
-  const hand = new RollHand(desk, () => scale);
+  const pointer = new RollPointer(desk, () => scale);
 
   const changed = $derived(new Set(desk.comparison?.changed));
   const gone = $derived(new Set(desk.comparison?.gone));
@@ -43,16 +43,16 @@ note moves it, one of its end makes it longer; a double click on the paper write
   class="bg-raised block touch-none select-none"
   role="listbox"
   aria-multiselectable="true"
-  aria-label="Notes of the take, {desk.chosen.size} of {roll.notes.length} selected"
+  aria-label="Notes of the take, {desk.selected.size} of {roll.notes.length} selected"
   tabindex="0"
   data-help="Arrows: the note before, the next, up and down; with Alt earlier and later. Delete, +, −. Double click writes a note."
-  onpointerdown={hand.down}
-  onpointermove={hand.move}
-  onpointerup={hand.up}
-  onpointercancel={hand.cancel}
-  ondblclick={hand.doubleClick}
-  onkeydown={hand.key}
-  onwheel={hand.wheel}
+  onpointerdown={pointer.down}
+  onpointermove={pointer.move}
+  onpointerup={pointer.up}
+  onpointercancel={pointer.cancel}
+  ondblclick={pointer.doubleClick}
+  onkeydown={pointer.key}
+  onwheel={pointer.wheel}
 >
   <defs>
     <pattern id="roll-hatch" width="5" height="5" patternUnits="userSpaceOnUse">
@@ -113,35 +113,41 @@ note moves it, one of its end makes it longer; a double click on the paper write
     {/if}
   {/each}
   {#each roll.notes as note (note.place)}
-    {@const shown = hand.shown(note)}
-    {@const chosen = desk.chosen.has(note.place)}
+    {@const shown = pointer.shown(note)}
+    {@const selected = desk.selected.has(note.place)}
     <rect
       x={scale.x(shown.start)}
       y={scale.y(shown.key) + 0.5}
       width={Math.max(leastWidth, scale.x(shown.end) - scale.x(shown.start))}
       height={Math.max(2, scale.row - 1)}
-      fill={chosen ? "var(--lamp)" : fill(note)}
+      fill={selected ? "var(--lamp)" : fill(note)}
       stroke={gone.has(note.place) || changed.has(note.place) ? "var(--signal)" : "var(--ink)"}
       stroke-width={gone.has(note.place) ? 2 : 1}
       stroke-dasharray={changed.has(note.place) ? "2 2" : undefined}
       opacity={faint(note) ? 0.3 : 1}
       data-note={note.place}
       role="option"
-      aria-selected={chosen}
+      aria-selected={selected}
       aria-label="{desk.session.notes.name(note.key)}, bar {(
         desk.barLines.position(note.start) + 1
       ).toFixed(2)}, velocity {note.velocity}"
     />
   {/each}
-  {#if hand.box}
-    <rect {...hand.box} fill="var(--lamp-soft)" opacity="0.5" stroke="var(--ink-2)" />
+  {#if pointer.box}
+    <rect {...pointer.box} fill="var(--lamp-soft)" opacity="0.5" stroke="var(--ink-2)" />
   {/if}
   <RollPlayhead {scale} />
-  {#if hand.readOut}
-    <g transform="translate({hand.readOut.x},{hand.readOut.y})">
-      <rect y="-16" width={hand.readOut.text.length * 7 + 8} height="18" rx="2" fill="var(--ink)" />
+  {#if pointer.readOut}
+    <g transform="translate({pointer.readOut.x},{pointer.readOut.y})">
+      <rect
+        y="-16"
+        width={pointer.readOut.text.length * 7 + 8}
+        height="18"
+        rx="2"
+        fill="var(--ink)"
+      />
       <text x="4" y="-3" font-size="11" font-family="var(--font-mono)" fill="var(--paper)"
-        >{hand.readOut.text}</text
+        >{pointer.readOut.text}</text
       >
     </g>
   {/if}

@@ -1,4 +1,4 @@
-<!-- @component The bars of a roll; dragging over them chooses a stretch. -->
+<!-- @component The bars of a roll; dragging over them selects a stretch. -->
 <script lang="ts">
   import type { Roll } from "../../api/types";
   import type { RollScale } from "../../roll/rollScale";
@@ -26,8 +26,8 @@
     event.preventDefault();
     event.stopPropagation();
     const { from, to } = desk.stretch ?? { from: desk.from, to: desk.from };
-    if (event.shiftKey) desk.chooseStretch(from, Math.max(from, to + by));
-    else desk.chooseStretch(from + by, to + by || desk.gridTicks);
+    if (event.shiftKey) desk.selectStretch(from, Math.max(from, to + by));
+    else desk.selectStretch(from + by, to + by || desk.gridTicks);
   }
 </script>
 
@@ -46,10 +46,10 @@
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     began = tickOf(event);
-    desk.chooseStretch(began, began);
+    desk.selectStretch(began, began);
   }}
   onpointermove={(event) =>
-    began !== undefined && desk.chooseStretch(began, tickOf(event), !event.altKey)}
+    began !== undefined && desk.selectStretch(began, tickOf(event), !event.altKey)}
   onpointerup={() => (began = undefined)}
   onpointercancel={() => (began = undefined)}
   {onkeydown}

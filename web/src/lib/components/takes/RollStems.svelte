@@ -35,7 +35,7 @@
     return height - foot - (Math.min(most, value) / most) * (height - 2 * foot);
   }
 
-  /** Gives the stems near a place its height; where notes are chosen, only theirs. */
+  /** Gives the stems near a place its height; where notes are selected, only theirs. */
   function draw(event: PointerEvent & { currentTarget: SVGElement }): void {
     const box = event.currentTarget.getBoundingClientRect();
     const x = event.clientX - box.x;
@@ -43,7 +43,7 @@
     const value = Math.min(most, Math.max(1, Math.round(share * most)));
     const next = new Map(drawn);
     for (const note of shown) {
-      const free = !desk.chosen.size || desk.chosen.has(note.place);
+      const free = !desk.selected.size || desk.selected.has(note.place);
       if (free && Math.abs(scale.x(note.start) - x) < 5) next.set(note.place, value);
     }
     drawn = next;
@@ -81,7 +81,7 @@
       cx={x}
       cy={y(value)}
       r="2.6"
-      fill={desk.chosen.has(note.place) ? "var(--lamp)" : "var(--ink)"}
+      fill={desk.selected.has(note.place) ? "var(--lamp)" : "var(--ink)"}
       stroke="var(--ink)"
     />
   {/each}

@@ -24,7 +24,7 @@
           class={["control h-[22px]! text-[12px]!", track.mute && "line-through"]}
           aria-pressed={desk.track === track.id}
           data-help="Work on this track alone; press again for all."
-          onclick={() => desk.chooseTrack(track.id)}
+          onclick={() => desk.selectTrack(track.id)}
         >
           <svg width="18" height="9" aria-hidden="true"
             ><rect
@@ -42,7 +42,7 @@
             class="control h-[22px]! min-w-[22px]! px-1! text-[11px]!"
             aria-label="Mute {track.name} in the take"
             aria-pressed={track.mute ?? false}
-            data-help="Mute the track in this take: it is neither heard nor exported."
+            data-help="Mute the track in this take: it is not played and not exported."
             onclick={() => desk.edit({ setTrack: { track: track.id, mute: !track.mute } })}
             >M</button
           >{/if}

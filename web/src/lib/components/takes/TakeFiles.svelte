@@ -13,15 +13,15 @@
   let format = $state("1");
   let only = $state(false);
 
-  /** The bars of the chosen stretch, whole. */
+  /** The bars of the selected stretch, whole. */
   const bars = $derived.by(() => {
     if (!desk.stretch) return undefined;
     const from = desk.barLines.at(desk.stretch.from) + 1;
     return { from, to: Math.max(from + 1, Math.ceil(desk.barLines.position(desk.stretch.to)) + 1) };
   });
   const query = $derived.by(() => {
-    const chosen = only && bars ? `&from=${bars.from}&to=${bars.to}` : "";
-    return `?format=${format}&division=${division}${chosen}`;
+    const selected = only && bars ? `&from=${bars.from}&to=${bars.to}` : "";
+    return `?format=${format}&division=${division}${selected}`;
   });
   const path = $derived(`api/takes/${summary.id}`);
 </script>
@@ -35,7 +35,7 @@
       { value: "960", label: "960" },
       { value: "20160", label: "20160, exact" },
     ]}
-    choose={(value) => (division = value)}
+    select={(value) => (division = value)}
   />
   <ChoiceRow
     label="Tracks"
@@ -46,7 +46,7 @@
       { value: "1", label: "each its own" },
       { value: "0", label: "all in one" },
     ]}
-    choose={(value) => (format = value)}
+    select={(value) => (format = value)}
   />
   <label
     class="flex min-h-[29px] items-center gap-2"

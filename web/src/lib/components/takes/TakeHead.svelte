@@ -24,7 +24,7 @@
   <button
     class="control"
     aria-label={desk.hearing.playing ? "Stop the take" : "Hear the take"}
-    data-help="Hear the take, from the selected stretch or the left edge on, while the project stands still. Space"
+    data-help="Hear the take, from the selected stretch or the left edge on, while the project is stopped. Space"
     disabled={!desk.roll || loop !== undefined}
     onclick={() => desk.hear()}
   >
@@ -73,7 +73,7 @@
   {#if loop}
     <button
       class="control"
-      data-help="Clear the loop: the pattern is heard again, where it would be by now."
+      data-help="Clear the loop: the pattern plays again, where it would be by now."
       onclick={() => session.edit({ setLoop: { track: loop.id } })}>clear</button
     >
   {:else}

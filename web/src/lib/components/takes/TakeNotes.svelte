@@ -1,4 +1,4 @@
-<!-- @component Corrections of notes: those that are chosen, else all of the chosen track and stretch. -->
+<!-- @component Corrections of notes: those that are selected, else all of the selected track and stretch. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import { scaled } from "../../chart/numbers";
@@ -22,10 +22,10 @@
 <p class="caption pb-1" role="note">acts on <b class="text-ink">{desk.scope}</b></p>
 <ChoiceRow
   label="Grid"
-  help="The lines to which the hand keeps, and to which notes are quantised."
+  help="The grid for moving and drawing notes, and for quantising them."
   value={desk.grid}
   choices={rates}
-  choose={(value) => (desk.grid = value)}
+  select={(value) => (desk.grid = value)}
 />
 <Section title="Quantise">
   <NumberRow
@@ -77,7 +77,7 @@
     help="Where notes go that are not in the project's key: to the nearest, of two equally near the lower; up; or down."
     value={direction}
     choices={["nearest", "up", "down"]}
-    choose={(value) => (direction = value as typeof direction)}
+    select={(value) => (direction = value as typeof direction)}
   />
   <button
     class="control"
@@ -104,7 +104,7 @@
     >
     <button
       class="control"
-      disabled={!desk.chosen.size}
+      disabled={!desk.selected.size}
       data-help="Delete the selected notes. Delete"
       onclick={() => desk.delete()}>delete</button
     >
@@ -116,7 +116,7 @@
     help="Of each controller the last value in every such length is kept, if it changes anything."
     value={thinTo}
     choices={rates}
-    choose={(value) => (thinTo = value)}
+    select={(value) => (thinTo = value)}
   />
   <button
     class="control"

@@ -33,7 +33,7 @@
   help="Notes that the other take has and this one lacks are dashed; those that it lacks are framed, those that it has otherwise are dotted."
   value={String(desk.comparedWith ?? "")}
   choices={others}
-  choose={(value) => desk.compareWith(value ? Number(value) : undefined)}
+  select={(value) => desk.compareWith(value ? Number(value) : undefined)}
 />
 {#if desk.comparison}
   <p class="pb-1" data-comparison>

@@ -30,7 +30,7 @@
     const tracks = session.project.tracks.length;
     await session.shelf.writePattern(summary, { track, ...kind, rate, notes: desk.choice });
     const written = track || session.project.tracks[tracks]?.id;
-    if (written) session.chooseTrack(written);
+    if (written) session.selectTrack(written);
     location.hash = "#write";
   }
 </script>
@@ -43,14 +43,14 @@
     help="The track that gets a new pattern with the notes, and plays it."
     value={target}
     choices={targets}
-    choose={(value) => (wanted = value)}
+    select={(value) => (wanted = value)}
   />
   <ChoiceRow
     label="Steps of"
     help="The rate of the steps; “found” takes the one on which the notes lie best."
     value={rate}
     choices={rates}
-    choose={(value) => (rate = value)}
+    select={(value) => (rate = value)}
   />
   <button
     class="control"

@@ -18,12 +18,12 @@
   const words = $derived.by(() => {
     if (!stretch) return "Drag over the bar numbers to select a stretch.";
     const bar = (tick: number) => Number((desk.barLines.position(tick) + 1).toFixed(2));
-    return `Chosen: from bar ${bar(stretch.from)} to before bar ${bar(stretch.to)}.`;
+    return `Selected: from bar ${bar(stretch.from)} to before bar ${bar(stretch.to)}.`;
   });
 
-  /** Chooses all whole bars of the take. */
-  function chooseAll(): void {
-    if (desk.roll) desk.chooseStretch(0, desk.roll.end);
+  /** Selects all whole bars of the take. */
+  function selectAll(): void {
+    if (desk.roll) desk.selectStretch(0, desk.roll.end);
   }
 
   async function change(edit: "trim" | "cutOut"): Promise<void> {
@@ -32,14 +32,14 @@
     await desk.edit(
       edit === "trim" ? { trim: { ...stretch, aligned: true } } : { cutOut: stretch },
     );
-    desk.chooseStretch(from, from);
+    desk.selectStretch(from, from);
   }
 </script>
 
 <Section title="Stretch">
   <p class="text-ink-2 pb-1">{words}</p>
   <div class="flex flex-wrap gap-1 py-1">
-    <button class="control" data-help="Select the whole take." onclick={chooseAll}>all</button>
+    <button class="control" data-help="Select the whole take." onclick={selectAll}>all</button>
     <button
       class="control"
       disabled={!stretch}

@@ -12,7 +12,7 @@
 
   const inWords = $derived(`${roots[key.root]} ${key.scale}`);
 
-  function choose(scale: string): Promise<void> {
+  function select(scale: string): Promise<void> {
     return session.edit({ setProject: { key: withScale(key, scale, session.lists) } });
   }
 </script>
@@ -35,7 +35,7 @@
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}
-      onchange={(event) => choose(event.currentTarget.value)}
+      onchange={(event) => select(event.currentTarget.value)}
     >
       {#each scales as scale (scale)}<option>{scale}</option>{/each}
     </select>

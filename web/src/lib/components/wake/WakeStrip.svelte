@@ -65,9 +65,9 @@
       onpointerdown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         began = tickOf(event);
-        wake.choose(began, began);
+        wake.select(began, began);
       }}
-      onpointermove={(event) => began !== undefined && wake.choose(began, tickOf(event))}
+      onpointermove={(event) => began !== undefined && wake.select(began, tickOf(event))}
       onpointerup={() => (began = undefined)}
       onpointercancel={() => (began = undefined)}
     >

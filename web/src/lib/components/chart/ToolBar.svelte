@@ -1,7 +1,7 @@
 <!-- @component What the pointer does on the strips, the clipboard, and which stretch of time is shown. -->
 <script lang="ts">
   import { counted } from "../../counted";
-  import { hands } from "../../chart/hand";
+  import { tools } from "../../chart/tools";
   import { getChartView, getClipboard } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
   import PerformButtons from "./PerformButtons.svelte";
@@ -17,19 +17,19 @@
   aria-label="Tools and view"
 >
   <span class="flex" role="group" aria-label="Tool">
-    {#each hands as { hand, help } (hand)}
+    {#each tools as { tool, help } (tool)}
       <button
         class="control h-[24px]! rounded-none! text-[12px]! not-first:ml-[-1px]"
-        aria-pressed={view.hand === hand}
+        aria-pressed={view.tool === tool}
         data-help={help}
-        onclick={() => (view.hand = hand)}>{hand}</button
+        onclick={() => (view.tool = tool)}>{tool}</button
       >
     {/each}
   </span>
-  {#if view.hand === "random"}
+  {#if view.tool === "random"}
     <NumberField
       label="Range of random values in percent"
-      help="How far drawn values go either way at random, in percent of the lane's range."
+      help="How far values vary at random, up or down, in percent of the lane's range."
       value={view.scatter}
       min={1}
       max={100}

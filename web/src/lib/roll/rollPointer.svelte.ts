@@ -17,13 +17,13 @@ interface Drag {
   toX: number;
   toY: number;
   moved: boolean;
-  /** What was chosen before a box was drawn, and stays so. */
+  /** What was selected before a box was drawn, and stays so. */
   before: ReadonlySet<number>;
   note?: RollNote;
 }
 
 /** What mouse, finger and keys do on the notes of a roll. */
-export class RollHand {
+export class RollPointer {
   #drag = $state.raw<Drag>();
 
   constructor(
@@ -31,7 +31,7 @@ export class RollHand {
     private readonly scale: () => RollScale,
   ) {}
 
-  /** How far the chosen notes are dragged. */
+  /** How far the selected notes are dragged. */
   readonly #way = $derived.by(() => {
     const drag = this.#drag;
     if (!drag?.moved || drag.what === "box") return { ticks: 0, semitones: 0 };
@@ -46,7 +46,7 @@ export class RollHand {
 
   /** A note as it is shown while it is dragged. */
   shown(note: RollNote): Pick<RollNote, "start" | "end" | "key"> {
-    if (!this.#drag?.moved || !this.desk.chosen.has(note.place)) return note;
+    if (!this.#drag?.moved || !this.desk.selected.has(note.place)) return note;
     const { ticks, semitones } = this.#way;
     if (this.#drag.what === "end")
       return { ...note, end: Math.max(note.start + 1, note.end + ticks) };
@@ -89,19 +89,19 @@ export class RollHand {
     const { x, y } = at(event);
     const scale = this.scale();
     const note = scale.noteAt(this.desk.roll?.notes ?? [], x, y);
-    const before = event.shiftKey ? this.desk.chosen : new Set<number>();
+    const before = event.shiftKey ? this.desk.selected : new Set<number>();
     if (!note) {
       this.#drag = { what: "box", x, y, toX: x, toY: y, moved: false, before };
-      this.desk.choose(before);
+      this.desk.select(before);
       return;
     }
     if (event.shiftKey) {
-      const next = new Set(this.desk.chosen);
+      const next = new Set(this.desk.selected);
       if (!next.delete(note.place)) next.add(note.place);
-      this.desk.choose(next);
+      this.desk.select(next);
       return;
     }
-    if (!this.desk.chosen.has(note.place)) this.desk.choose([note.place]);
+    if (!this.desk.selected.has(note.place)) this.desk.select([note.place]);
     const what =
       x > scale.x(note.end) - endGrip && scale.x(note.end) - scale.x(note.start) > 2 * endGrip
         ? "end"
@@ -125,7 +125,7 @@ export class RollHand {
         scale.y(note.key) + scale.row >= box.y &&
         scale.y(note.key) <= box.y + box.height,
     );
-    this.desk.choose([...this.#drag.before, ...inside.map((note) => note.place)]);
+    this.desk.select([...this.#drag.before, ...inside.map((note) => note.place)]);
   };
 
   up = (): void => {
@@ -178,27 +178,27 @@ export class RollHand {
     return {
       ArrowLeft: () => this.#goTo(-1, shift),
       ArrowRight: () => this.#goTo(1, shift),
-      ArrowUp: () => this.desk.chosen.size && this.desk.move(0, shift ? 12 : 1),
-      ArrowDown: () => this.desk.chosen.size && this.desk.move(0, shift ? -12 : -1),
+      ArrowUp: () => this.desk.selected.size && this.desk.move(0, shift ? 12 : 1),
+      ArrowDown: () => this.desk.selected.size && this.desk.move(0, shift ? -12 : -1),
       Delete: () => this.desk.delete(),
       Backspace: () => this.desk.delete(),
-      "+": () => this.desk.chosen.size && this.desk.shape({ velocity: 8 }),
-      "-": () => this.desk.chosen.size && this.desk.shape({ velocity: -8 }),
+      "+": () => this.desk.selected.size && this.desk.shape({ velocity: 8 }),
+      "-": () => this.desk.selected.size && this.desk.shape({ velocity: -8 }),
       Home: () => this.desk.scroll(-1e6),
       End: () => this.desk.scroll(1e6),
-      Escape: () => this.desk.choose([]),
+      Escape: () => this.desk.select([]),
     };
   }
 
-  /** Chooses the next note, or the one before; `add` keeps what was chosen. */
+  /** Selects the next note, or the one before; `add` keeps what was selected. */
   #goTo(by: 1 | -1, add: boolean): void {
-    const { roll, track, chosen } = this.desk;
+    const { roll, track, selected } = this.desk;
     const notes = (roll?.notes ?? []).filter((n) => track === undefined || n.track === track);
     const places = notes.map((note) => note.place);
-    const edge = by > 0 ? Math.max(...chosen) : Math.min(...chosen);
-    const next = chosen.size ? places.indexOf(edge) + by : by > 0 ? 0 : places.length - 1;
+    const edge = by > 0 ? Math.max(...selected) : Math.min(...selected);
+    const next = selected.size ? places.indexOf(edge) + by : by > 0 ? 0 : places.length - 1;
     const place = places[Math.min(places.length - 1, Math.max(0, next))];
-    if (place !== undefined) this.desk.choose(add ? [...chosen, place] : [place]);
+    if (place !== undefined) this.desk.select(add ? [...selected, place] : [place]);
   }
 }
 

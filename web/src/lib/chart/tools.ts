@@ -1,44 +1,44 @@
 /** What the pointer does on a strip. */
-export type Hand = "draw" | "line" | "move" | "random" | "select";
+export type Tool = "draw" | "line" | "move" | "random" | "select";
 
-export interface HandSpec {
-  hand: Hand;
+export interface ToolSpec {
+  tool: Tool;
   key: string;
   help: string;
 }
 
-/** The hands in the order in which to offer them. */
-export const hands: HandSpec[] = [
+/** The tools in the order in which to offer them. */
+export const tools: ToolSpec[] = [
   {
-    hand: "draw",
+    tool: "draw",
     key: "1",
     help: "Draw: write values where the pointer goes. On gates, switch; with Shift, tie. Key 1.",
   },
   {
-    hand: "line",
+    tool: "line",
     key: "2",
     help: "Line: a straight line from where the pointer went down. Also by Alt with any tool. Key 2.",
   },
   {
-    hand: "move",
+    tool: "move",
     key: "3",
     help: "Move: all selected steps of the lane, or its whole loop, up and down. Also by Ctrl. Key 3.",
   },
   {
-    hand: "random",
+    tool: "random",
     key: "4",
     help: "Random: values around the pointer, as far as the number beside says. Key 4.",
   },
   {
-    hand: "select",
+    tool: "select",
     key: "5",
     help: "Select: a box over steps of any lanes, for the sheet, the keys, copying and rolling. Key 5.",
   },
 ];
 
-/** The hand that a press of the pointer asks for: the modifiers go before the hand in force. */
-export function handOf(hand: Hand, event: PointerEvent): Hand {
+/** The tool that a press of the pointer asks for: the modifiers go before the tool in force. */
+export function toolOf(tool: Tool, event: PointerEvent): Tool {
   if (event.altKey) return "line";
   if (event.ctrlKey || event.metaKey) return "move";
-  return hand;
+  return tool;
 }
