@@ -193,7 +193,7 @@ func TestATakeUnderTheHand(t *testing.T) {
 	// A box over everything; all become softer by a key, and a velocity is drawn.
 	roll := p.MustElement("[role=listbox]").MustShape().Box()
 	drag(roll.X+roll.Width-1, roll.Y+1, roll.X+1, roll.Y+roll.Height-2)
-	p.MustElementR("[role=note]", `acts on \d\d+ chosen notes`)
+	p.MustElementR("[role=note]", `acts on \d\d+ selected notes`)
 	p.MustElement("[role=listbox]").MustFocus()
 	undoOfTake := `() => document.querySelector("[aria-label$='in the take'][aria-label^=Undo]").ariaLabel`
 	before := p.MustEval(undoOfTake).Str()

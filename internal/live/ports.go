@@ -1,6 +1,7 @@
 package live
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -46,36 +47,30 @@ func (t *Transport) chase() (events []output.Event) {
 	now := t.Now()
 	t.playOut(now)
 	tick := t.tickAt(now)
+	begin := func(m midi.Message) {
+		for _, r := range t.outlets.Routed(m) {
+			events = append(events, output.Event{Message: r.Message, Output: r.Output, At: now})
+		}
+	}
 	for _, m := range t.standing.Standing(tick) {
-		events = append(events, output.Event{Message: m, At: now})
+		begin(m)
 	}
 	for _, on := range t.player.Lasting(tick+t.project.Meter.Beat(), tick) {
 		if _, heard := t.sounding.Of(on.NoteID()); heard {
-			events = append(events, output.Event{Message: on, At: now})
+			begin(on)
 		}
 	}
 	return append(events, t.outgoing...)
 }
 
-// ahead is how long before its time an event is computed: as long as the slowest port needs.
+// ahead is how long before its time an event is computed: as long as the slowest port needs, and the output that is sent the
+// earliest.
 func (t *Transport) ahead() time.Duration {
 	ahead := t.options.LookAhead
 	for port := range t.ports {
 		ahead = max(ahead, port.Ahead())
 	}
-	return ahead
-}
-
-// share returns how events go out, of which several can be on one key.
-func (t *Transport) share(events []output.Event) (shared []output.Event) {
-	messages := make([]midi.Message, len(events))
-	for i, event := range events {
-		messages[i] = event.Message
-	}
-	for _, m := range t.shared.Play(messages, nil) {
-		shared = append(shared, output.Event{Message: m, At: t.timeOf(m.Tick)})
-	}
-	return shared
+	return ahead + t.earliest()
 }
 
 // goOut has events go out to all ports.
@@ -85,8 +80,11 @@ func (t *Transport) goOut(events []output.Event) {
 	t.outgoing = append(t.outgoing, events...)
 	for _, feed := range t.ports {
 		feed.waiting = append(feed.waiting, events...)
+		slices.SortStableFunc(feed.waiting, byTime) // outputs have offsets of their own
 	}
 }
+
+func byTime(a, b output.Event) int { return cmp.Compare(a.At, b.At) }
 
 // feedPorts hands each port what it is to have by now.
 func (t *Transport) feedPorts(now int64) {
@@ -116,15 +114,17 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 	}
 	t.waiting = withdrawn(t.waiting, noteOns)
 	ends := make([]midi.Message, len(noteOns))
-	taken := make([]output.Event, len(noteOns))
+	var taken []output.Event
 	for i, on := range noteOns {
 		ends[i] = on.NoteID().Off(t.player.Run())
-		taken[i] = output.Event{Message: on, At: t.timeOf(on.Tick)}
-		taken[i].Value = 0 // notes of one key go out as one
+		for _, r := range t.outlets.Routed(on) {
+			r.Value = 0 // notes of one key go out as one
+			taken = append(taken, t.toOutput(r.Sent))
+		}
 	}
 	isTaken := func(event output.Event) bool {
 		return event.Kind == midi.NoteOn && slices.ContainsFunc(taken, func(other output.Event) bool {
-			return other.Tick == event.Tick && other.Channel == event.Channel && other.Key == event.Key && other.Track == event.Track
+			return other.Output == event.Output && other.Tick == event.Tick && other.Channel == event.Channel && other.Key == event.Key && other.Track == event.Track
 		})
 	}
 	t.outgoing = slices.DeleteFunc(t.outgoing, isTaken)
@@ -132,11 +132,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 		feed.waiting = slices.DeleteFunc(feed.waiting, isTaken)
 		port.Withdraw(taken)
 	}
-	var off []output.Event
-	for _, m := range t.shared.Play(ends, nil) {
-		off = append(off, output.Event{Message: m, At: t.timeOf(m.Tick)})
-	}
-	t.goOut(off)
+	t.goOut(t.toOutputs(t.outlets.Play(ends, nil)))
 }
 
 // withdrawn returns events without note-ons that were withdrawn, and without what ends them.

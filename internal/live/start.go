@@ -3,6 +3,7 @@ package live
 import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 )
 
@@ -47,6 +48,7 @@ func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.player.KeepCheckpoints()
 	t.countIn(countIn)
 	t.standing = midi.Settings{}
+	t.outlets = route.NewOutlets(t.project)
 	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())
 	t.wake.follow(t.log)
 	t.prepare()

@@ -42,6 +42,7 @@ func (t *Transport) SetProject(project *score.Project, change Change) {
 	if t.wanted.project != nil {
 		before = t.wanted.project
 	}
+	t.reroute(project)
 	t.wanted.project, t.wanted.revision = project, t.revision
 	t.wanted.ways = append(t.wanted.ways, change.Way)
 	if change.New {

@@ -48,18 +48,18 @@ type Transport struct {
 	ports    map[output.Port]*feed
 
 	playing         bool
-	started         int64            // the time of tick 0
-	player          *log.Player      // what plays, or played last; nil before anything did
-	loop            Range            // of the song, that is played over and over
-	jump            *seam            // where it goes on elsewhere once, or nil
-	opening         *opening         // the project that waits to come in, or nil
-	cuts            []cut            // where others came in of which nothing was heard yet
-	prepared        *prepared        // what plays from the next seam on, once it has been computed
-	preparing       bool             // whether a goroutine computes it
-	stopped         score.Tick       // the tick of the song at which playing stopped last
-	ended           score.Tick       // and that of run time
-	notified        [2]int           // which of its tempos and pieces the outputs were told last
-	shared          route.SharedKeys // the keys that are down once all that was handed over is heard
+	started         int64          // the time of tick 0
+	player          *log.Player    // what plays, or played last; nil before anything did
+	loop            Range          // of the song, that is played over and over
+	jump            *seam          // where it goes on elsewhere once, or nil
+	opening         *opening       // the project that waits to come in, or nil
+	cuts            []cut          // where others came in of which nothing was heard yet
+	prepared        *prepared      // what plays from the next seam on, once it has been computed
+	preparing       bool           // whether a goroutine computes it
+	stopped         score.Tick     // the tick of the song at which playing stopped last
+	ended           score.Tick     // and that of run time
+	notified        [2]int         // which of its tempos and pieces the outputs were told last
+	outlets         *route.Outlets // what goes to which output, once all that was handed over is heard
 	sieve           sieve
 	omittedNotified int64                     // when it was told last what was left out
 	waiting         []output.Event            // handed over, not yet heard
@@ -183,7 +183,7 @@ func (t *Transport) Stop() {
 	t.wake.add(releases)
 	t.wake.end(at)
 	t.stopped, t.ended = t.player.Pieces().Song(at), at
-	t.playing, t.waiting, t.shared, t.sieve = false, nil, route.SharedKeys{}, sieve{}
+	t.playing, t.waiting, t.outlets, t.sieve = false, nil, nil, sieve{}
 	t.releasePorts()
 	t.stage, t.queue, t.jump, t.cuts = t.stage.Stopped(), nil, nil, nil
 	if o := t.opening; o != nil {
@@ -261,14 +261,13 @@ func (t *Transport) pulse() {
 		switch {
 		case !seams || to != next.run:
 		case next.Project != nil:
+			t.goOutSoFar(&batch, now)
 			t.enter(&batch)
 		default:
 			t.leap(next, &batch)
 		}
 	}
-	passed := t.sieve.pass(batch.events, now)
-	t.waiting = append(t.waiting, passed...)
-	t.goOut(t.share(passed))
+	t.goOutSoFar(&batch, now)
 	if len(batch.places) > 0 {
 		for screen := range t.screens {
 			screen.Show(batch.places, nil)
@@ -280,6 +279,18 @@ func (t *Transport) pulse() {
 type batch struct {
 	events []output.Event
 	places []Place
+}
+
+// goOutSoFar has the events of a batch go out.
+func (t *Transport) goOutSoFar(batch *batch, now int64) {
+	passed := t.sieve.pass(batch.events, now)
+	batch.events = nil
+	t.waiting = append(t.waiting, passed...)
+	messages := make([]midi.Message, len(passed))
+	for i, event := range passed {
+		messages[i] = event.Message
+	}
+	t.goOut(t.toOutputs(t.outlets.Play(messages, nil)))
 }
 
 // How much is rendered at once, and how long that may go on before others have their turn.

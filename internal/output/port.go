@@ -6,11 +6,13 @@ import (
 	"jettyfog/internal/core/midi"
 )
 
-// Event is a channel message and the time at which it is to be heard, in nanoseconds of the transport's clock. Its tick is
-// of run time.
+// Event is a channel message for an output and the time at which it is to be heard, in nanoseconds of the transport's clock.
+// Its tick is of run time.
 type Event struct {
 	midi.Message
-	At int64
+	// Output is the id of the output.
+	Output int
+	At     int64
 }
 
 // Port is where the events of an output go. Its methods are called one after the other and must not block: a port that

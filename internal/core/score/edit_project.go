@@ -20,6 +20,7 @@ type SetProject struct {
 	SwingGrid    *NoteValue     `json:"swingGrid,omitempty"`
 	Filling      *bool          `json:"filling,omitempty"`
 	Recipes      *[]Recipe      `json:"recipes,omitempty"`
+	Outputs      *[]Output      `json:"outputs,omitempty"`
 }
 
 // Label implements Edit.
@@ -52,6 +53,9 @@ func (e SetProject) Label() string {
 	if e.Recipes != nil {
 		what = append(what, "recipes")
 	}
+	if e.Outputs != nil {
+		what = append(what, "outputs")
+	}
 	if e.Filling != nil {
 		what = append(what, map[bool]string{true: "fill", false: "end of fill"}[*e.Filling])
 	}
@@ -70,6 +74,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		SwingGrid:    swap(&p.SwingGrid, e.SwingGrid),
 		Filling:      swap(&p.Filling, e.Filling),
 		Recipes:      swapList(&p.Recipes, e.Recipes),
+		Outputs:      swapList(&p.Outputs, e.Outputs),
 	}, nil
 }
 

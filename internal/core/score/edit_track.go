@@ -14,6 +14,7 @@ type SetTrack struct {
 	Channel       *int             `json:"channel,omitempty"`
 	Program       *int             `json:"program,omitempty"`
 	Bank          *int             `json:"bank,omitempty"`
+	Routes        *[]Route         `json:"routes,omitempty"`
 	Mute          *bool            `json:"mute,omitempty"`
 	Solo          *bool            `json:"solo,omitempty"`
 	OffAir        *bool            `json:"offAir,omitempty"`
@@ -53,6 +54,7 @@ func (e SetTrack) Label() string {
 	}
 	add(e.Program != nil, "program")
 	add(e.Bank != nil, "bank")
+	add(e.Routes != nil, "routes")
 	if e.Mute != nil {
 		add(*e.Mute, "mute")
 		add(!*e.Mute, "unmute")
@@ -92,6 +94,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 	}
 	return SetTrack{
 		Tuned:         swapTuned(&track.Tuned, e.Tuned),
+		Routes:        swapRoutes(&track.Routes, e.Routes),
 		Track:         e.Track,
 		Name:          swap(&track.Name, e.Name),
 		Channel:       swap(&track.Channel, e.Channel),

@@ -100,7 +100,9 @@ func (e InsertTrack) apply(p *Project) (Edit, error) {
 	if err := checkRange("at", e.At, 0, len(p.Tracks)); err != nil {
 		return nil, err
 	}
-	p.Tracks = slices.Insert(p.Tracks, e.At, e.Track.Clone())
+	track := e.Track.Clone()
+	p.keepKnownRoutes(&track)
+	p.Tracks = slices.Insert(p.Tracks, e.At, track)
 	return RemoveTrack{Track: e.Track.ID}, nil
 }
 

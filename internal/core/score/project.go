@@ -47,6 +47,8 @@ type Project struct {
 	Filling bool `json:"filling"`
 	// Recipes are ways of rolling that were kept.
 	Recipes []Recipe `json:"recipes,omitempty" jsonschema:"maxItems=64"`
+	// Outputs are where tracks can go besides the built-in sound.
+	Outputs []Output `json:"outputs,omitempty" jsonschema:"maxItems=16"`
 	Tracks  []Track  `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
 }
 
@@ -95,6 +97,7 @@ func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
 	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
+	clone.Outputs = slices.Clone(p.Outputs)
 	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
 	for i := range clone.MeterChanges {
 		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()

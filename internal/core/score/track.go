@@ -43,6 +43,8 @@ type Track struct {
 	// Program is sent when playing begins, from 1; 0 sends none. Bank, from 1, is sent before it; 0 sends none.
 	Program int `json:"program,omitempty" jsonschema:"minimum=0,maximum=128"`
 	Bank    int `json:"bank,omitempty" jsonschema:"minimum=0,maximum=16384"`
+	// Routes are the outputs to which it goes; none are allowed. Without the list it goes to the built-in sound.
+	Routes *[]Route `json:"routes,omitempty" jsonschema:"maxItems=8"`
 	// Mute silences the track; it decides all the same, so unmuting never changes the music.
 	Mute bool `json:"mute"`
 	// Solo silences all tracks that are not solo too.
@@ -163,6 +165,10 @@ func (t *Track) Clone() Track {
 	if t.Tuned != nil {
 		tuned := *t.Tuned
 		clone.Tuned = &tuned
+	}
+	if t.Routes != nil {
+		routes := append([]Route{}, *t.Routes...)
+		clone.Routes = &routes
 	}
 	clone.Loop = t.Loop.Clone()
 	clone.Patterns = make([]Pattern, len(t.Patterns))

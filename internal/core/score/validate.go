@@ -74,6 +74,9 @@ func (p *Project) Validate() error {
 	if err := p.validateTuned(); err != nil {
 		return err
 	}
+	if err := p.validateOutputs(); err != nil {
+		return err
+	}
 	return checkRange("the number of parts of all patterns", parts, 1, MaxAllParts)
 }
 

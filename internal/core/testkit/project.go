@@ -30,8 +30,11 @@ func Project(t *rapid.T) *score.Project {
 		p.Luck.Former = []int{}
 	}
 	ids := []int{1, 2, 3, 4}[:rapid.IntRange(1, 4).Draw(t, "tracks")]
+	p.Outputs = outputs(t)
 	for _, id := range ids {
-		p.Tracks = append(p.Tracks, track(t, id, ids))
+		drawn := track(t, id, ids)
+		drawn.Routes = routes(t, p.Outputs)
+		p.Tracks = append(p.Tracks, drawn)
 	}
 	return p
 }

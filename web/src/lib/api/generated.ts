@@ -43,6 +43,10 @@ export interface Project {
    */
   recipes?: Recipe[];
   /**
+   * @maxItems 16
+   */
+  outputs?: Output[];
+  /**
    * @minItems 1
    * @maxItems 32
    */
@@ -113,6 +117,12 @@ export interface Recipe {
   density: number;
   lean: number;
 }
+export interface Output {
+  id: number;
+  name: string;
+  kind: "browserPort";
+  offset?: number;
+}
 export interface Track {
   id: number;
   name: string;
@@ -120,6 +130,10 @@ export interface Track {
   channel: number;
   program?: number;
   bank?: number;
+  /**
+   * @maxItems 8
+   */
+  routes?: Route[];
   mute: boolean;
   solo: boolean;
   offAir: boolean;
@@ -151,6 +165,15 @@ export interface Track {
    * @maxItems 16
    */
   patterns: Pattern[];
+}
+export interface Route {
+  output: number;
+  channel?: number;
+  octave?: number;
+  lowest: number;
+  highest: number;
+  softest: number;
+  loudest: number;
 }
 export interface Source {
   kind: "own" | "starts" | "ends" | "input notes" | "input control";
@@ -506,6 +529,7 @@ export interface SetProject {
   swingGrid?: string;
   filling?: boolean;
   recipes?: Recipe[];
+  outputs?: Output[];
 }
 export interface ChangeLuck {
   number: number;
@@ -536,6 +560,7 @@ export interface SetTrack {
   channel?: number;
   program?: number;
   bank?: number;
+  routes?: Route[];
   mute?: boolean;
   solo?: boolean;
   offAir?: boolean;
@@ -1342,6 +1367,7 @@ export const bounds = {
   MeterChange: {"bar":{"min":1,"max":1000000}},
   Mod: {"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
   MoveNotes: {"semitones":{"min":-127,"max":127}},
+  Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250}},
   Part: {"id":{"min":0,"max":255},"note":{"min":0,"max":127},"fill":{"min":0,"max":100},"slideTime":{"min":0,"max":127}},
   Pattern: {"id":{"min":0,"max":255}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
@@ -1355,6 +1381,7 @@ export const bounds = {
   RenderRequest: {"from":{"min":1,"max":1000000},"bars":{"min":1,"max":10000}},
   Reshape: {"by":{"min":-64,"max":64}},
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
+  Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127}},
   SetDetail: {"step":{"min":0,"max":63}},
   ShapeNotes: {"velocity":{"min":-126,"max":126},"percent":{"min":0,"max":1000}},
   Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},

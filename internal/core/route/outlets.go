@@ -1,0 +1,225 @@
+package route
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
+)
+
+// Sent is a message that goes to an output.
+type Sent struct {
+	// Output is its id.
+	Output int
+	midi.Message
+}
+
+// Outlets turn the messages of tracks into those of the outputs to which they go: by their routes, which notes go, on which
+// channel and how many octaves away, and by what each output's keys do already; see SharedKeys. A note ends where it began,
+// whatever becomes of its track's routes.
+//
+// The zero value knows no tracks. Outlets may not be used by two goroutines at once.
+type Outlets struct {
+	tracks map[uint32]routes
+	keys   map[int]*SharedKeys // by outputs
+	down   map[midi.NoteID][]placed
+}
+
+// routes are those of a track.
+type routes struct {
+	track *score.Track
+	list  []score.Route
+}
+
+// placed is a note that is down at an output, and the route that brought it there.
+type placed struct {
+	route score.Route
+	note  midi.NoteID
+}
+
+// NewOutlets returns the outlets of a project, with all keys up. The project must not be changed.
+func NewOutlets(p *score.Project) *Outlets {
+	o := &Outlets{keys: map[int]*SharedKeys{}, down: map[midi.NoteID][]placed{}}
+	o.route(p)
+	return o
+}
+
+func (o *Outlets) route(p *score.Project) {
+	o.tracks = make(map[uint32]routes, len(p.Tracks))
+	for i := range p.Tracks {
+		track := &p.Tracks[i]
+		o.tracks[uint32(track.ID)] = routes{track, track.RouteList()}
+	}
+}
+
+// Play appends to dst what goes out of messages as a Player gives them, in order. All messages of one tick must come in one
+// call. What goes to one output is in order; of several outputs at one tick it comes in the order of their ids.
+func (o *Outlets) Play(messages []midi.Message, dst []Sent) []Sent {
+	for len(messages) > 0 {
+		together := 1
+		for together < len(messages) && messages[together].Tick == messages[0].Tick {
+			together++
+		}
+		dst = o.play(messages[:together], dst)
+		messages = messages[together:]
+	}
+	return dst
+}
+
+func (o *Outlets) play(messages []midi.Message, dst []Sent) []Sent {
+	var outputs []int
+	routed := map[int][]midi.Message{}
+	give := func(s Sent) {
+		if routed[s.Output] == nil {
+			outputs = append(outputs, s.Output)
+		}
+		routed[s.Output] = append(routed[s.Output], s.Message)
+	}
+	for _, m := range messages {
+		if m.Kind == midi.NoteOff {
+			for _, p := range o.down[m.NoteID()] {
+				give(Sent{p.route.Output, p.note.Off(m.Tick)})
+			}
+			delete(o.down, m.NoteID())
+			continue
+		}
+		for _, s := range o.Routed(m) {
+			give(s.Sent)
+			if m.Kind == midi.NoteOn {
+				o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{s.by, s.NoteID()})
+			}
+		}
+	}
+	slices.Sort(outputs)
+	for _, output := range outputs {
+		dst = o.share(output, routed[output], dst)
+	}
+	return dst
+}
+
+// share appends what an output is sent of messages of one tick, of which several can be on one key.
+func (o *Outlets) share(output int, messages []midi.Message, dst []Sent) []Sent {
+	keys := o.keys[output]
+	if keys == nil {
+		keys = &SharedKeys{}
+		o.keys[output] = keys
+	}
+	for _, m := range keys.Play(messages, nil) {
+		dst = append(dst, Sent{output, m})
+	}
+	return dst
+}
+
+// RoutedMessage is a message as it goes by a route.
+type RoutedMessage struct {
+	Sent
+	by score.Route
+}
+
+// Routed returns a message as it goes by each route of its track, whatever the outputs' keys do already.
+func (o *Outlets) Routed(m midi.Message) (all []RoutedMessage) {
+	from := o.tracks[m.Track]
+	for _, r := range from.list {
+		if routed, goes := apply(r, m, from.track); goes {
+			all = append(all, RoutedMessage{Sent{r.Output, routed}, r})
+		}
+	}
+	return all
+}
+
+// apply returns a message of a track as it goes by a route, and whether it does.
+func apply(r score.Route, m midi.Message, track *score.Track) (midi.Message, bool) {
+	m.Channel += uint8(r.ChannelOf(track) - track.Channel)
+	switch m.Kind {
+	case midi.NoteOn:
+		if int(m.Key) < r.Lowest || int(m.Key) > r.Highest || int(m.Velocity) < r.Softest || int(m.Velocity) > r.Loudest {
+			return m, false
+		}
+		return moved(m, r.Octave)
+	case midi.KeyTuning:
+		m, goes := moved(m, r.Octave)
+		pitch := int(m.Velocity) + octave*r.Octave
+		m.Velocity = uint8(max(0, min(highestKey, pitch)))
+		return m, goes && pitch == int(m.Velocity)
+	}
+	return m, true
+}
+
+const (
+	octave     = 12
+	highestKey = 127
+)
+
+// moved returns a message with its key moved by octaves, and whether there is such a key.
+func moved(m midi.Message, octaves int) (midi.Message, bool) {
+	key := int(m.Key) + octave*octaves
+	m.Key = uint8(max(0, min(highestKey, key)))
+	return m, key == int(m.Key)
+}
+
+// Change has the routes of another state of the project count from a tick on. It appends to dst what ends the notes whose track
+// does not go by their route any more, and returns the tracks that have a route more, or another: what their outputs need to know is to be sent by Begin.
+func (o *Outlets) Change(p *score.Project, tick score.Tick, dst []Sent) (sent []Sent, begun []Begun) {
+	before := o.tracks
+	o.route(p)
+	ends := map[int][]midi.Message{}
+	var outputs []int
+	for id, places := range o.down {
+		kept := slices.DeleteFunc(slices.Clone(places), func(at placed) bool {
+			if now, known := o.tracks[id.Track]; !known || slices.Contains(now.list, at.route) {
+				return false
+			}
+			if ends[at.route.Output] == nil {
+				outputs = append(outputs, at.route.Output)
+			}
+			ends[at.route.Output] = append(ends[at.route.Output], at.note.Off(tick))
+			return true
+		})
+		o.down[id] = kept
+	}
+	slices.Sort(outputs)
+	for _, output := range outputs {
+		slices.SortFunc(ends[output], midi.Compare)
+		dst = o.share(output, ends[output], dst)
+	}
+	for i := range p.Tracks {
+		id := uint32(p.Tracks[i].ID)
+		for _, r := range o.tracks[id].list {
+			if was, known := before[id]; known && !slices.Contains(was.list, r) {
+				begun = append(begun, Begun{id, r})
+			}
+		}
+	}
+	return dst, begun
+}
+
+// Begun is a track that goes by a route by which it did not go before.
+type Begun struct {
+	Track uint32
+	Route score.Route
+}
+
+// Begin appends to dst what brings an output up to date to which a track goes by a new route: what instruments were told of it,
+// and the notes that go on.
+func (o *Outlets) Begin(b Begun, standing, lasting []midi.Message, dst []Sent) []Sent {
+	track := o.tracks[b.Track].track
+	if track == nil {
+		return dst
+	}
+	var messages []midi.Message
+	for _, m := range append(slices.Clone(standing), lasting...) {
+		if m.Track != b.Track {
+			continue
+		}
+		routed, goes := apply(b.Route, m, track)
+		if !goes {
+			continue
+		}
+		messages = append(messages, routed)
+		if m.Kind == midi.NoteOn {
+			o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{b.Route, routed.NoteID()})
+		}
+	}
+	slices.SortStableFunc(messages, midi.CompareKinds)
+	return o.share(b.Route.Output, messages, dst)
+}

@@ -1,0 +1,162 @@
+package score
+
+import (
+	"fmt"
+	"slices"
+)
+
+// Bounds of outputs and routes.
+const (
+	MaxOutputs  = 16
+	MaxOutputID = 255
+	MaxRoutes   = 8
+)
+
+// BuiltIn is the id of the built-in sound, an output that every project has besides those that it lists.
+const BuiltIn = 0
+
+// OutputKind is what plays what goes to an output.
+type OutputKind string
+
+// The kinds.
+const (
+	BrowserPort OutputKind = "browserPort" // a MIDI port of the browser in which the page is open
+)
+
+// outputKinds is in the order in which to offer them.
+var outputKinds = options[OutputKind]{
+	{BrowserPort, "MIDI port of the browser", "Through Web MIDI, on the machine on which this page is open."},
+}
+
+// OutputKinds lists the kinds in the order in which to offer them.
+func OutputKinds() []OutputKind { return outputKinds.values() }
+
+// OutputKindOptions lists the kinds as options.
+func OutputKindOptions() []Option { return outputKinds.list() }
+
+// Output is where tracks can go. Which device it is belongs to the machine: a project knows its outputs by name.
+type Output struct {
+	// ID stays with the output. From 1 up.
+	ID   int        `json:"id" jsonschema:"minimum=1,maximum=255"`
+	Name string     `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort"`
+	// Offset is how much later than its time everything is sent, in milliseconds; below 0 earlier, for an instrument that is slow.
+	Offset int `json:"offset,omitempty" jsonschema:"minimum=-100,maximum=250"`
+}
+
+// Route says that a track goes to an output, which of its notes do, and on which channel.
+type Route struct {
+	// Output is the id of an output of the project, or BuiltIn.
+	Output int `json:"output" jsonschema:"minimum=0,maximum=255"`
+	// Channel is the MIDI channel there, 1 to 16; 0 is the track's own. A track that bends its notes, each on a channel of its own,
+	// keeps to its own channels everywhere.
+	Channel int `json:"channel,omitempty" jsonschema:"minimum=0,maximum=16"`
+	// Octave moves the notes by octaves; what comes to lie outside of MIDI's keys is left out.
+	Octave int `json:"octave,omitempty" jsonschema:"minimum=-4,maximum=4"`
+	// Of the track's notes those go whose keys and velocities are in these ranges.
+	Lowest  int `json:"lowest" jsonschema:"minimum=0,maximum=127"`
+	Highest int `json:"highest" jsonschema:"minimum=0,maximum=127"`
+	Softest int `json:"softest" jsonschema:"minimum=1,maximum=127"`
+	Loudest int `json:"loudest" jsonschema:"minimum=1,maximum=127"`
+}
+
+// ChannelOf returns the MIDI channel, 1 to 16, on which the route takes a track.
+func (r Route) ChannelOf(t *Track) int {
+	if r.Channel == 0 || t.Tuned != nil && t.Tuned.By == BendTuned {
+		return t.Channel
+	}
+	return r.Channel
+}
+
+// WholeRoute returns a route by which all of a track goes to an output as it is.
+func WholeRoute(output int) Route {
+	return Route{Output: output, Highest: 127, Softest: 1, Loudest: 127}
+}
+
+// RouteList returns the track's routes. A track that says nothing of them goes to the built-in sound.
+func (t *Track) RouteList() []Route {
+	if t.Routes == nil {
+		return []Route{WholeRoute(BuiltIn)}
+	}
+	return *t.Routes
+}
+
+// Output returns the output of the id, or nil if the project does not list it, as it does not list the built-in sound.
+func (p *Project) Output(id int) *Output {
+	for i := range p.Outputs {
+		if p.Outputs[i].ID == id {
+			return &p.Outputs[i]
+		}
+	}
+	return nil
+}
+
+// swapRoutes is swap for routes, of which a track that only goes to the built-in sound keeps none.
+func swapRoutes(field **[]Route, value *[]Route) *[]Route {
+	if value == nil {
+		return nil
+	}
+	before := (&Track{Routes: *field}).RouteList()
+	routes := append([]Route{}, *value...)
+	*field = &routes
+	if slices.Equal(routes, []Route{WholeRoute(BuiltIn)}) {
+		*field = nil
+	}
+	return &before
+}
+
+// keepKnownRoutes drops a track's routes to outputs that the project does not have, as of a track of another project. If none is
+// left of them it goes to the built-in sound.
+func (p *Project) keepKnownRoutes(t *Track) {
+	if t.Routes == nil {
+		return
+	}
+	known := []Route{}
+	for _, route := range *t.Routes {
+		if route.Output == BuiltIn || p.Output(route.Output) != nil {
+			known = append(known, route)
+		}
+	}
+	switch {
+	case len(known) == len(*t.Routes):
+	case len(known) == 0:
+		t.Routes = nil
+	default:
+		t.Routes = &known
+	}
+}
+
+// validateOutputs checks outputs and what tracks say of them, beyond the bounds of their types.
+func (p *Project) validateOutputs() error {
+	for i, output := range p.Outputs {
+		at := fmt.Sprintf("outputs[%d]", i)
+		if err := firstOf([]error{checkName(at+".name", output.Name), checkListed(at+".kind", output.Kind, OutputKinds())}); err != nil {
+			return err
+		}
+		for _, other := range p.Outputs[:i] {
+			if other.ID == output.ID {
+				return &FieldError{at + ".id", output.ID, "different from every other output's"}
+			}
+			if other.Name == output.Name {
+				return &FieldError{at + ".name", output.Name, "different from every other output's"}
+			}
+		}
+	}
+	for i := range p.Tracks {
+		if p.Tracks[i].Routes == nil {
+			continue
+		}
+		for j, route := range *p.Tracks[i].Routes {
+			at := fmt.Sprintf("tracks[%d].routes[%d]", i, j)
+			if route.Output != BuiltIn && p.Output(route.Output) == nil {
+				return &FieldError{at + ".output", route.Output, fmt.Sprintf("an output of the project: “%s” goes there, so take its route away first", p.Tracks[i].Name)}
+			}
+			if err := firstOf([]error{
+				checkRange(at+".highest", route.Highest, route.Lowest, 127), checkRange(at+".loudest", route.Loudest, route.Softest, 127),
+			}); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
