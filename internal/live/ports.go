@@ -107,6 +107,15 @@ func (t *Transport) releasePorts() {
 	}
 }
 
+// Panic has all ports end whatever sounds, in every way that there is. Playing goes on.
+func (t *Transport) Panic() {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	for port := range t.ports {
+		port.Panic()
+	}
+}
+
 // withdraw takes note-ons back that were handed over and must not be heard after all.
 func (t *Transport) withdraw(noteOns []midi.Message) {
 	if len(noteOns) == 0 {

@@ -162,3 +162,19 @@ func TestRoutesChangeWhilePlaying(t *testing.T) {
 	}
 	require.Greater(t, notes, 1000)
 }
+
+// Panic reaches all ports, playing or not, and playing goes on.
+func TestPanic(t *testing.T) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
+		s.Panic()
+		require.Equal(t, 1, s.listener.panicked)
+		s.Play()
+		pass(time.Second)
+		s.Panic()
+		require.Equal(t, 2, s.listener.panicked)
+		before := len(s.listener.events())
+		pass(2 * time.Second)
+		require.Greater(t, len(s.listener.events()), before)
+		s.Stop()
+	})
+}

@@ -28,6 +28,7 @@ type listener struct {
 	statuses []Status
 	taken    int // how many note-ons were withdrawn
 	released int // how often all was released
+	panicked int // how often by all means
 }
 
 func (l *listener) Ahead() time.Duration {
@@ -58,6 +59,12 @@ func (l *listener) Withdraw(noteOns []output.Event) {
 			}
 		}
 	}
+}
+
+func (l *listener) Panic() {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	l.panicked++
 }
 
 func (l *listener) Release() {

@@ -26,4 +26,6 @@ type Port interface {
 	Withdraw(noteOns []Event)
 	// Release drops what is to come and ends all that sounds.
 	Release()
+	// Panic is Release for instruments that hang: it sends all that can end a note, on every channel, whatever was sent before.
+	Panic()
 }

@@ -39,18 +39,21 @@ func (h *hub) Ahead() time.Duration {
 
 // Send implements output.Port.
 func (h *hub) Send(events []output.Event) {
-	if sounds := wireSounds(events); len(sounds) > 0 {
-		h.broadcast(Message{Batch: &WireBatch{Sounds: sounds}})
+	if batch := wireBatch(events); batch != nil {
+		h.broadcast(Message{Batch: batch})
 	}
 }
 
 // Withdraw implements output.Port.
 func (h *hub) Withdraw(noteOns []output.Event) {
-	h.broadcast(Message{Batch: &WireBatch{Withdrawn: wireSounds(noteOns)}})
+	h.broadcast(Message{Batch: &WireBatch{Withdrawn: wireSounds(noteOns), Unsent: wireMessages(noteOns)}})
 }
 
 // Release implements output.Port.
 func (h *hub) Release() { h.broadcast(Message{Batch: &WireBatch{Release: true}}) }
+
+// Panic implements output.Port.
+func (h *hub) Panic() { h.broadcast(Message{Batch: &WireBatch{Release: true, Panic: true}}) }
 
 // Show implements live.Screen.
 func (h *hub) Show(places []live.Place, clicks []live.Click) {
@@ -124,8 +127,8 @@ func (h *hub) join(ctx context.Context, c *client) {
 	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
 	c.enqueue(encodeMessage(Message{Stage: stageMessage(h.options.Transport.Performing(), project.Project)}))
-	if sounds := wireSounds(h.options.Transport.Chase()); len(sounds) > 0 {
-		c.enqueue(encodeMessage(Message{Batch: &WireBatch{Sounds: sounds}}))
+	if batch := wireBatch(h.options.Transport.Chase()); batch != nil {
+		c.enqueue(encodeMessage(Message{Batch: batch}))
 	}
 	if takes := h.takes(ctx); takes != nil {
 		c.enqueue(encodeMessage(*takes))

@@ -19,6 +19,8 @@ type Lists struct {
 	Spacings   []score.Option        `json:"spacings"`
 	ModTargets []score.ModTargetSpec `json:"modTargets"`
 	TunedBys   []score.Option        `json:"tunedBys"`
+	// WholeRoute is a route by which all of a track goes to the built-in sound.
+	WholeRoute score.Route `json:"wholeRoute"`
 	// Terms are those of conditions.
 	Terms    []score.TermSpec `json:"terms"`
 	MaxTerms int              `json:"maxTerms"`
@@ -66,7 +68,7 @@ func (listsResource) Routes() chi.Router {
 		lists := Lists{
 			Lanes: score.LaneSpecs(), Orders: score.OrderSpecs(), Shapes: score.Shapes(),
 			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
-			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(),
+			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}

@@ -14,7 +14,7 @@ import (
 
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
-	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=stop,enum=record,enum=endRecording"`
+	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=stop,enum=record,enum=endRecording,enum=panic"`
 	// From is the bar from which to play, from 1; 0 is the beginning.
 	From int `json:"from,omitempty" jsonschema:"minimum=0,maximum=10000"`
 	// Jump says where to go on; without it a jump that waits is taken back.
@@ -161,8 +161,10 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 		}
 	case "endRecording":
 		t.transport.EndRecording()
+	case "panic":
+		t.transport.Panic()
 	default:
-		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, stop, record and endRecording")
+		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, stop, record, endRecording and panic")
 		return
 	}
 	reply(w, t.transport.Status())

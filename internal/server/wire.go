@@ -24,13 +24,29 @@ type Message struct {
 
 // WireBatch is what is about to happen, and what is not to any more.
 type WireBatch struct {
-	Sounds []WireSound `json:"sounds,omitempty"`
+	// Sounds are for the built-in sound, Messages for all other outputs.
+	Sounds   []WireSound   `json:"sounds,omitempty"`
+	Messages []WireMessage `json:"messages,omitempty"`
 	Places []WirePlace `json:"places,omitempty"`
 	Clicks []WireClick `json:"clicks,omitempty"`
 	// Withdrawn are sounds that were announced and must not be heard after all.
 	Withdrawn []WireSound `json:"withdrawn,omitempty"`
+	// Unsent are messages that were announced and must not be sent after all.
+	Unsent []WireMessage `json:"unsent,omitempty"`
 	// Release says that all that was announced is dropped, and all that sounds ends.
 	Release bool `json:"release,omitempty"`
+	// Panic says that instruments are to be sent all that can end a note besides.
+	Panic bool `json:"panic,omitempty"`
+}
+
+// WireMessage is a MIDI message for an output other than the built-in sound.
+type WireMessage struct {
+	// At is the time of the server's clock at which it is to be sent, in nanoseconds.
+	At     int64  `json:"at"`
+	Output int    `json:"output"`
+	Track  uint32 `json:"track"`
+	// Data are its bytes, the status byte first.
+	Data []int `json:"data"`
 }
 
 // WireClick is a beat that is counted in.
@@ -91,10 +107,38 @@ type ClockAnswer struct {
 	Server int64   `json:"server"`
 }
 
-// wireSounds leaves out all messages but notes, since the page's bell plays nothing else.
+// wireBatch returns events as pages are told of them; nil if no page has to know of any.
+func wireBatch(events []output.Event) *WireBatch {
+	batch := &WireBatch{Sounds: wireSounds(events), Messages: wireMessages(events)}
+	if len(batch.Sounds)+len(batch.Messages) == 0 {
+		return nil
+	}
+	return batch
+}
+
+// wireMessages returns what other outputs than the built-in sound are sent, as MIDI 1.0 has it.
+func wireMessages(events []output.Event) (messages []WireMessage) {
+	var data []byte
+	for _, e := range events {
+		if e.Output == score.BuiltIn {
+			continue
+		}
+		for _, m := range midi.Split(e.Message) {
+			data = midi.Append(data[:0], m)
+			message := WireMessage{At: e.At, Output: e.Output, Track: e.Track}
+			for _, b := range data {
+				message.Data = append(message.Data, int(b))
+			}
+			messages = append(messages, message)
+		}
+	}
+	return messages
+}
+
+// wireSounds leaves out all messages but notes, since the built-in bell plays nothing else.
 func wireSounds(events []output.Event) (sounds []WireSound) {
 	for _, e := range events {
-		if e.Kind == midi.NoteOn || e.Kind == midi.NoteOff {
+		if e.Output == score.BuiltIn && (e.Kind == midi.NoteOn || e.Kind == midi.NoteOff) {
 			sounds = append(sounds, WireSound{
 				At: e.At, Tick: e.Tick, Track: e.Track, Channel: e.Channel, Key: e.Key, Velocity: e.Velocity,
 				Detune: float64(e.Detune) / float64(theory.Cent),

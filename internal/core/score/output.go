@@ -23,16 +23,8 @@ const (
 	BrowserPort OutputKind = "browserPort" // a MIDI port of the browser in which the page is open
 )
 
-// outputKinds is in the order in which to offer them.
-var outputKinds = options[OutputKind]{
-	{BrowserPort, "MIDI port of the browser", "Through Web MIDI, on the machine on which this page is open."},
-}
-
-// OutputKinds lists the kinds in the order in which to offer them.
-func OutputKinds() []OutputKind { return outputKinds.values() }
-
-// OutputKindOptions lists the kinds as options.
-func OutputKindOptions() []Option { return outputKinds.list() }
+// OutputKinds lists the kinds.
+func OutputKinds() []OutputKind { return []OutputKind{BrowserPort} }
 
 // Output is where tracks can go. Which device it is belongs to the machine: a project knows its outputs by name.
 type Output struct {

@@ -28,6 +28,7 @@ type Outcome struct {
 	Event     *output.Event
 	Withdrawn *output.Event
 	Released  bool
+	Panicked  bool // released, by all that can end a note
 }
 
 // Check checks a port that is ready, and stalls it in the end.
@@ -71,6 +72,11 @@ func Check(t *testing.T, h Harness) {
 	h.Port.Release()
 	for got := h.Next(); !got.Released; got = h.Next() {
 		require.Nil(t, got.Withdrawn)
+	}
+
+	h.Port.Panic()
+	for got := h.Next(); !got.Panicked; got = h.Next() {
+		require.Nil(t, got.Event)
 	}
 
 	h.Stall()

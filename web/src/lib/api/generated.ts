@@ -426,10 +426,13 @@ export interface Doing {
 }
 export interface WireBatch {
   sounds?: WireSound[];
+  messages?: WireMessage[];
   places?: WirePlace[];
   clicks?: WireClick[];
   withdrawn?: WireSound[];
+  unsent?: WireMessage[];
   release?: boolean;
+  panic?: boolean;
 }
 export interface WireSound {
   at: number;
@@ -439,6 +442,12 @@ export interface WireSound {
   key: number;
   velocity: number;
   detune?: number;
+}
+export interface WireMessage {
+  at: number;
+  output: number;
+  track: number;
+  data: number[];
 }
 export interface WirePlace {
   at: number;
@@ -736,7 +745,7 @@ export interface RevisionRequest {
   revision: number;
 }
 export interface TransportRequest {
-  do: "play" | "goOn" | "jump" | "loop" | "stop" | "record" | "endRecording";
+  do: "play" | "goOn" | "jump" | "loop" | "stop" | "record" | "endRecording" | "panic";
   from?: number;
   jump?: JumpRequest;
   loop?: LoopRange;
@@ -837,6 +846,7 @@ export interface Lists {
   spacings: Option[];
   modTargets: ModTargetSpec[];
   tunedBys: Option[];
+  wholeRoute: Route;
   terms: TermSpec[];
   maxTerms: number;
   wholeStep: number;
