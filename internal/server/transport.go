@@ -85,6 +85,7 @@ func (t transportResource) Routes() chi.Router {
 	r.Post("/", t.do)
 	r.Post("/input", t.input)
 	r.Get("/log.json", t.log)
+	r.Get("/chase", t.chase)
 	return r
 }
 
@@ -125,6 +126,16 @@ func (t transportResource) log(w http.ResponseWriter, _ *http.Request) {
 	}
 	w.Header().Set("Content-Type", "application/json")
 	_, _ = w.Write(data) // only a broken connection can make this fail
+}
+
+// chase answers with what brings a device up to date that plays an output from now on: what instruments were told, the notes that
+// go on, and all that is to come.
+func (t transportResource) chase(w http.ResponseWriter, _ *http.Request) {
+	batch := wireBatch(t.transport.Chase())
+	if batch == nil {
+		batch = &WireBatch{}
+	}
+	reply(w, batch)
 }
 
 func (t transportResource) do(w http.ResponseWriter, r *http.Request) {

@@ -27,8 +27,8 @@ type WireBatch struct {
 	// Sounds are for the built-in sound, Messages for all other outputs.
 	Sounds   []WireSound   `json:"sounds,omitempty"`
 	Messages []WireMessage `json:"messages,omitempty"`
-	Places []WirePlace `json:"places,omitempty"`
-	Clicks []WireClick `json:"clicks,omitempty"`
+	Places   []WirePlace   `json:"places,omitempty"`
+	Clicks   []WireClick   `json:"clicks,omitempty"`
 	// Withdrawn are sounds that were announced and must not be heard after all.
 	Withdrawn []WireSound `json:"withdrawn,omitempty"`
 	// Unsent are messages that were announced and must not be sent after all.

@@ -7,6 +7,7 @@
     getSession,
     setChartView,
     setClipboard,
+    setOutputs,
     setPlaying,
     setTakeDesk,
   } from "./lib/state/context";
@@ -14,6 +15,7 @@
   import { checkCopy } from "./lib/state/copyCheck.svelte";
   import { handKeysBack } from "./lib/state/focus";
   import { handleShortcut } from "./lib/state/shortcuts";
+  import { Outputs } from "./lib/state/outputs.svelte";
   import { Playing } from "./lib/state/playing.svelte";
   import type { Theme } from "./lib/state/theme.svelte";
   import { TakeDesk } from "./lib/state/takeDesk.svelte";
@@ -52,6 +54,7 @@
   const chart = setChartView(new ChartView(session));
   const clipboard = setClipboard(new Clipboard(chart));
   const takes = setTakeDesk(new TakeDesk(session));
+  setOutputs(new Outputs(session));
   const playing = setPlaying(new Playing(chart));
 
   let hash = $state(location.hash);

@@ -1,5 +1,6 @@
 import type { Component } from "svelte";
 import type { Screen } from "../lib/components/top-bar/screen";
+import Connect from "./Connect.svelte";
 import Library from "./Library.svelte";
 import Takes from "./Takes.svelte";
 import Write from "./Write.svelte";
@@ -12,6 +13,12 @@ export const screens = [
     address: "takes",
     help: "Takes: what you have recorded; edit it and export it as MIDI.",
     component: Takes,
+  },
+  {
+    name: "Connect",
+    address: "connect",
+    help: "Connect: send tracks to outputs, and outputs to the MIDI ports of this machine.",
+    component: Connect,
   },
   {
     name: "Library",

@@ -1,4 +1,3 @@
-import type { WireSound } from "../api/types";
 import type { Stroke } from "./port";
 
 /** How long before and after its time a sound can come back, in milliseconds: a busy machine is late. */
@@ -10,7 +9,7 @@ export class EchoGuard {
   #sent: { page: number; name: string }[] = [];
 
   /** Remembers sounds that go out, and when. */
-  remember(sounds: WireSound[], pageMillis: (at: number) => number): void {
+  remember(sounds: (Stroke & { at: number })[], pageMillis: (at: number) => number): void {
     for (const sound of sounds)
       this.#sent.push({ page: pageMillis(sound.at), name: nameOf(sound) });
   }

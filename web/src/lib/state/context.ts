@@ -1,6 +1,7 @@
 import { createContext } from "svelte";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
+import type { Outputs } from "./outputs.svelte";
 import type { Playing } from "./playing.svelte";
 import type { Session } from "./session.svelte";
 import type { TakeDesk } from "./takeDesk.svelte";
@@ -16,6 +17,9 @@ export const [getClipboard, setClipboard] = createContext<Clipboard>();
 
 /** The take that is open, for every component below Takes. */
 export const [getTakeDesk, setTakeDesk] = createContext<TakeDesk>();
+
+/** The outputs of the project. */
+export const [getOutputs, setOutputs] = createContext<Outputs>();
 
 /** Hands on a keyboard. */
 export const [getPlaying, setPlaying] = createContext<Playing>();

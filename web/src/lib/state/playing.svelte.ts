@@ -50,7 +50,13 @@ export class Playing {
 
   constructor(private readonly view: ChartView) {
     const { session } = view;
-    session.listen((sounds) => this.#echoes.remember(sounds, (at) => session.pageMillis(at)));
+    session.listen(({ sounds = [], messages = [] }) => {
+      const strokes = messages.flatMap(({ at, data }) => {
+        const stroke = strokeOf(Uint8Array.from(data));
+        return stroke ? [{ ...stroke, at }] : [];
+      });
+      this.#echoes.remember([...sounds, ...strokes], (at) => session.pageMillis(at));
+    });
     $effect(() => {
       if (!session.transport.playing) this.#after = 0;
     });

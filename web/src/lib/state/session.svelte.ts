@@ -1,6 +1,6 @@
 import { get, post } from "../api/http";
 import { Socket } from "../api/socket";
-import type { Lists, Message, TransportRequest, WireSound } from "../api/types";
+import type { Lists, Message, TransportRequest, WireBatch } from "../api/types";
 import { Player } from "../sound/player.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
@@ -19,7 +19,7 @@ export class Session extends Selection {
   readonly song = new SongStart(this, (request) => this.#order(request));
 
   #socket: Socket;
-  #listeners: ((sounds: WireSound[]) => void)[] = [];
+  #listeners: ((batch: WireBatch) => void)[] = [];
   #connected = $state(false);
 
   constructor() {
@@ -55,8 +55,8 @@ export class Session extends Selection {
     return this.#socket.clock.pageMillis(serverNanos);
   }
 
-  /** Has a function told of all sounds that are announced, for as long as the page is there. */
-  listen(listener: (sounds: WireSound[]) => void): void {
+  /** Has a function told of all that is announced, for as long as the page is there. */
+  listen(listener: (batch: WireBatch) => void): void {
     this.#listeners.push(listener);
   }
 
@@ -90,7 +90,7 @@ export class Session extends Selection {
       this.player.withdraw(withdrawn);
       this.player.announce(sounds);
       this.player.click(clicks);
-      for (const listener of this.#listeners) listener(sounds);
+      for (const listener of this.#listeners) listener(message.batch);
       this.places.announce(places);
     }
     if (message.takes) this.shelf.adopt(message.takes.takes);

@@ -47,6 +47,11 @@ export class SongStart {
     return this.order({ do: "play", from: this.bar });
   }
 
+  /** Has all outputs end whatever sounds. */
+  panic(): Promise<boolean> {
+    return this.order({ do: "panic" });
+  }
+
   /** Plays on from the bar in which playing stopped. */
   async goOn(): Promise<void> {
     if (this.session.transport.playing) return;

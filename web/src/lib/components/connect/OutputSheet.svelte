@@ -1,0 +1,91 @@
+<!-- @component One output: which port of this machine plays it, when it is sent, and a test of it. -->
+<script lang="ts">
+  import { bounds } from "../../api/generated";
+  import type { Output } from "../../api/types";
+  import { getOutputs, getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import TextRow from "../fields/TextRow.svelte";
+
+  /** Without an output it is the built-in sound. */
+  let { output, removed }: { output: Output | undefined; removed: () => void } = $props();
+
+  const session = getSession();
+  const outputs = getOutputs();
+  let channel = $state<number>(bounds.Track.channel.min);
+
+  const port = $derived(output ? (outputs.portOf(output) ?? "") : "");
+  const choices = $derived([
+    { value: "", label: "none" },
+    ...[...new Set([port, ...outputs.ports.map(({ name }) => name)].filter((name) => name))].map(
+      (name) => ({ value: name, label: name }),
+    ),
+  ]);
+</script>
+
+{#if output}
+  <TextRow
+    label="output"
+    name="Name of the output"
+    help="What the output is called. A project knows its outputs by name."
+    value={output.name}
+    commit={(name) => outputs.change(output, { name })}
+  />
+  <ChoiceRow
+    label="port"
+    name="Port of the output"
+    help="The MIDI port of this browser that plays the output. It stays with this machine, not with the project."
+    value={port}
+    {choices}
+    select={(name) => outputs.bind(output, name)}
+  />
+  <p class="text-ink-2 py-1">{outputs.stateOf(output).words}</p>
+  {#if outputs.access !== true}
+    <p class="text-ink-2 pb-1">Press “use MIDI ports” to see what is plugged in.</p>
+  {/if}
+  <NumberRow
+    label="offset"
+    name="Offset of the output"
+    help="How much later everything is sent here; below 0 earlier, for an instrument that is slow to answer."
+    unit="ms"
+    value={output.offset ?? 0}
+    {...bounds.Output.offset}
+    usual={0}
+    commit={(offset) => outputs.change(output, { offset })}
+  />
+  <NumberRow
+    label="test channel"
+    help="The channel on which the test note is sent."
+    value={channel}
+    {...bounds.Track.channel}
+    commit={async (value) => {
+      channel = value;
+    }}
+  />
+{:else}
+  <h2 class="text-[15px] font-semibold">Built-in sound</h2>
+  <p class="text-ink-2 pb-2">
+    A bell in this page, for hearing a project without an instrument. Every project has it.
+  </p>
+  <button
+    class="control w-full"
+    aria-pressed={session.player.sounds}
+    data-help="Have what goes to the built-in sound be heard in this page, or leave it to other pages."
+    onclick={() => session.sound.here(!session.player.sounds)}>sounds in this page</button
+  >
+{/if}
+<button
+  class="control mt-2 w-full"
+  data-help="Play a middle C here."
+  onclick={() => outputs.test(output, channel)}>test note</button
+>
+{#if output}
+  <button
+    class="control mt-2 w-full"
+    data-help="Remove the output, and the routes that lead here. Undo brings them back."
+    onclick={async () => {
+      await outputs.remove(output);
+      removed();
+    }}>remove the output</button
+  >
+{/if}

@@ -1,0 +1,88 @@
+<!-- @component How a track goes to an output: on which channel, how high, and which of its notes. -->
+<script lang="ts">
+  import { bounds } from "../../api/generated";
+  import type { Route, Track } from "../../api/types";
+  import { getOutputs } from "../../state/context";
+  import NumberRow from "../fields/NumberRow.svelte";
+
+  let { track, route, name }: { track: Track; route: Route; name: string } = $props();
+
+  const outputs = getOutputs();
+  const bends = $derived(track.tuned?.by === "bend");
+
+  function set(change: Partial<Route>): Promise<void> {
+    const routes = outputs.routesOf(track).map((r) => (r === route ? { ...r, ...change } : r));
+    return outputs.setRoutes(track, routes);
+  }
+</script>
+
+<h2 class="text-[15px] font-semibold">{track.name}</h2>
+<p class="text-ink-2 pb-2">to {name}</p>
+{#if bends}
+  <p class="text-ink-2 py-1">
+    The track bends its notes, each on a channel of its own, so it keeps its channels here.
+  </p>
+{:else}
+  <NumberRow
+    label="channel"
+    name="Channel of the route"
+    help="The MIDI channel at this output, 1 to 16; 0 is the track's own, which is {track.channel}."
+    unit={route.channel ? "" : `0: the track's, ${track.channel}`}
+    value={route.channel ?? 0}
+    {...bounds.Route.channel}
+    usual={0}
+    commit={(channel) => set({ channel })}
+  />
+{/if}
+<NumberRow
+  label="octave"
+  name="Octave of the route"
+  help="How many octaves higher or lower the notes go. Notes beyond MIDI's keys are left out."
+  value={route.octave ?? 0}
+  {...bounds.Route.octave}
+  usual={0}
+  commit={(octave) => set({ octave })}
+/>
+<NumberRow
+  label="lowest note"
+  note
+  help="The lowest note of the track that goes here."
+  value={route.lowest}
+  min={bounds.Route.lowest.min}
+  max={route.highest}
+  usual={bounds.Route.lowest.min}
+  commit={(lowest) => set({ lowest })}
+/>
+<NumberRow
+  label="highest note"
+  note
+  help="The highest note of the track that goes here."
+  value={route.highest}
+  min={route.lowest}
+  max={bounds.Route.highest.max}
+  usual={bounds.Route.highest.max}
+  commit={(highest) => set({ highest })}
+/>
+<NumberRow
+  label="min velocity"
+  help="Only notes of this velocity or more go here."
+  value={route.softest}
+  min={bounds.Route.softest.min}
+  max={route.loudest}
+  usual={bounds.Route.softest.min}
+  commit={(softest) => set({ softest })}
+/>
+<NumberRow
+  label="max velocity"
+  help="Only notes of this velocity or less go here."
+  value={route.loudest}
+  min={route.softest}
+  max={bounds.Route.loudest.max}
+  usual={bounds.Route.loudest.max}
+  commit={(loudest) => set({ loudest })}
+/>
+<button
+  class="control mt-2 w-full"
+  data-help="The track does not go here any more. Undo brings the route back."
+  onclick={() => outputs.toggle(track, route.output)}>take the route away</button
+>

@@ -1,0 +1,160 @@
+<!-- @component Tracks against outputs: who goes where, and what plays there now. -->
+<script lang="ts">
+  import type { Output, Route, Track } from "../../api/types";
+  import { routeName } from "../../output/activity";
+  import { getOutputs, getSession } from "../../state/context";
+  import { builtIn } from "../../state/outputs.svelte";
+
+  interface Props {
+    /** What the sheet shows. */
+    shown: { output: number; track?: number };
+    show: (next: { output: number; track?: number }) => void;
+  }
+  let { shown, show }: Props = $props();
+
+  const session = getSession();
+  const outputs = getOutputs();
+  const columns = $derived<(Output | undefined)[]>([undefined, ...outputs.list]);
+
+  let playing = $state.raw<ReadonlySet<string>>(new Set());
+  $effect(() => {
+    const look = setInterval(() => {
+      const now = outputs.activity.at(performance.now());
+      if (now.size > 0 || playing.size > 0) playing = now;
+    }, 60);
+    return () => clearInterval(look);
+  });
+
+  function routeTo(track: Track, output: number): Route | undefined {
+    return outputs.routesOf(track).find((route) => route.output === output);
+  }
+
+  /** How a route differs from one by which all goes as it is, in few characters. */
+  function marks(track: Track, route: Route): string {
+    const { wholeRoute } = session.lists;
+    const marks = [`ch ${route.channel || track.channel}`];
+    if (route.octave) marks.push(`oct ${route.octave > 0 ? "+" : "−"}${Math.abs(route.octave)}`);
+    if (route.lowest !== wholeRoute.lowest || route.highest !== wholeRoute.highest)
+      marks.push(`${session.notes.name(route.lowest)}–${session.notes.name(route.highest)}`);
+    if (route.softest !== wholeRoute.softest || route.loudest !== wholeRoute.loudest)
+      marks.push(`vel ${route.softest}–${route.loudest}`);
+    return marks.join(", ");
+  }
+
+  async function press(track: Track, output: number): Promise<void> {
+    if (!routeTo(track, output)) await outputs.toggle(track, output);
+    show({ output, track: track.id });
+  }
+
+  async function key(event: KeyboardEvent, track: Track, output: number): Promise<void> {
+    if (event.key !== "Delete" || !routeTo(track, output)) return;
+    event.stopPropagation();
+    await outputs.toggle(track, output);
+  }
+</script>
+
+<div class="min-h-0 overflow-auto px-4 py-3">
+  <div class="flex flex-wrap items-center gap-2 pb-3">
+    <h1 class="text-[15px] font-semibold">Where tracks go</h1>
+    <span class="ml-auto"></span>
+    {#if outputs.access !== true}
+      <button
+        class="control"
+        data-help="Ask the browser to let this page use the MIDI ports of this machine."
+        onclick={() => outputs.usePorts()}>use MIDI ports</button
+      >
+    {/if}
+    <button
+      class="control"
+      data-help="Add an output. If a port is free it plays there at once."
+      onclick={async () => show({ output: await outputs.add() })}>+ output</button
+    >
+    <button
+      class="control border-signal! text-signal! font-semibold"
+      data-help="End whatever sounds, on every output, by everything that can end a note. Playing goes on."
+      onclick={() => session.song.panic()}>panic</button
+    >
+  </div>
+  {#if typeof outputs.access === "string"}
+    <p class="text-ink-2 pb-3" role="alert">
+      The browser gives no MIDI ports: {outputs.access}. The built-in sound plays on. Browsers ask
+      before they give them; a refusal can be taken back in the settings of this page, beside its
+      address.
+    </p>
+  {/if}
+  <table class="border-line border-collapse border">
+    <thead>
+      <tr>
+        <th class="border-line border px-2 py-1 text-left font-normal">
+          <span class="caption">track</span>
+        </th>
+        {#each columns as output (output?.id ?? builtIn)}
+          {@const state = output && outputs.stateOf(output)}
+          <th class="border-line border p-1 text-left align-top font-normal" scope="col">
+            <button
+              class="control h-auto! w-[150px] flex-col items-start! gap-0.5! py-1!"
+              aria-pressed={shown.track === undefined && shown.output === (output?.id ?? builtIn)}
+              data-help="Show this output: its port, its offset, a test note."
+              onclick={() => show({ output: output?.id ?? builtIn })}
+            >
+              <b class="w-full truncate text-left font-semibold"
+                >{output?.name ?? "Built-in sound"}</b
+              >
+              <span class="caption w-full truncate text-left" data-state={output?.name}
+                >{state?.words ??
+                  (session.player.sounds ? "sounds in this page" : "silent in this page")}</span
+              >
+            </button>
+          </th>
+        {/each}
+      </tr>
+    </thead>
+    <tbody>
+      {#each session.project.tracks as track, i (track.id)}
+        <tr>
+          <th
+            class="border-line border px-2 py-1 text-left font-normal whitespace-nowrap"
+            scope="row"
+          >
+            <span class="text-ink-2 pr-1">{i + 1}</span><b class="font-semibold">{track.name}</b>
+            {#if outputs.routesOf(track).length === 0}
+              <span class="caption pl-1">goes nowhere</span>
+            {/if}
+          </th>
+          {#each columns as output (output?.id ?? builtIn)}
+            {@const id = output?.id ?? builtIn}
+            {@const route = routeTo(track, id)}
+            {@const plays = playing.has(routeName(track.id, id))}
+            <td class="border-line border p-1">
+              <button
+                class={[
+                  "control h-[30px]! w-[150px] justify-start!",
+                  !route && "text-ink-3! border-dashed!",
+                  shown.track === track.id && shown.output === id && "outline-ink-2 outline-2",
+                ]}
+                aria-pressed={route !== undefined}
+                aria-label="{track.name} to {output?.name ?? 'Built-in sound'}"
+                data-help={route
+                  ? "The track goes here: press to see how, Delete to take the route away."
+                  : "Press to have the track go here too."}
+                onclick={() => press(track, id)}
+                onkeydown={(event) => key(event, track, id)}
+              >
+                <span
+                  class={[
+                    "h-2.5 w-2.5 rounded-full",
+                    plays ? "bg-sounding" : route ? "border-ink-3 border" : "",
+                  ]}
+                  aria-hidden="true"
+                ></span>
+                <span class="min-w-0 truncate font-mono text-[12px]"
+                  >{route ? marks(track, route) : "–"}</span
+                >
+              </button>
+            </td>
+          {/each}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>

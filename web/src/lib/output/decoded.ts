@@ -1,0 +1,25 @@
+/** A MIDI message in words. */
+export function decoded(
+  [status = 0, first = 0, second = 0]: readonly number[],
+  noteName: (key: number) => string,
+): string {
+  switch (status & 0xf0) {
+    case 0x80:
+      return `note off ${noteName(first)}`;
+    case 0x90:
+      return second > 0
+        ? `note on ${noteName(first)}, velocity ${second}`
+        : `note off ${noteName(first)}`;
+    case 0xa0:
+      return `pressure ${second} on ${noteName(first)}`;
+    case 0xb0:
+      return `CC ${first}: ${second}`;
+    case 0xc0:
+      return `program ${first + 1}`;
+    case 0xd0:
+      return `pressure ${first}`;
+    case 0xe0:
+      return `bend ${second * 128 + first - 8192}`;
+  }
+  return "system message";
+}

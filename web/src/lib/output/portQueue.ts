@@ -1,0 +1,95 @@
+import type { WireMessage } from "../api/types";
+
+/** How long a MIDI cable takes for a byte, in milliseconds: 10 bits at 31,250 baud (MIDI 1.0). */
+const perByte = 0.32;
+
+const [noteOff, noteOn, control, bend, exclusive] = [0x80, 0x90, 0xb0, 0xe0, 0xf0];
+
+/** Controllers that end notes: the sustain pedal, all sound off, all notes off (MIDI 1.0, table III). */
+const ending = [64, 120, 123];
+
+/** What MIDI 1.0 asks of a sender that does not measure how a key is released. */
+const releaseVelocity = 64;
+
+/** Hands messages to a device. */
+export type Send = (data: readonly number[], pageMillis: number) => void;
+
+/** What waits to be handed to a device, and which of its keys are down. */
+export class PortQueue {
+  #waiting: WireMessage[] = [];
+  /** The keys that are down once all is heard that was handed over, and all that ever were: channel × 128 + key. */
+  readonly #down = new Set<number>();
+  readonly #used = new Set<number>();
+  /** When the last message that was handed over is sent. */
+  #last = 0;
+
+  constructor(private readonly send: Send) {}
+
+  /** Adds messages that are in the order of their times; some may come before messages that were added already. */
+  push(messages: readonly WireMessage[]): void {
+    this.#waiting.push(...messages);
+    this.#waiting.sort((a, b) => a.at - b.at); // which is stable
+  }
+
+  /** Takes note-ons out that must not be sent after all. */
+  unsend(messages: readonly WireMessage[]): void {
+    const name = ({ at, data }: WireMessage) => `${at} ${data.join(" ")}`;
+    const unsent = new Set(messages.map(name));
+    this.#waiting = this.#waiting.filter((message) => !unsent.has(name(message)));
+  }
+
+  /** Hands over what is to be sent before a time of the server's clock, and returns it. */
+  handOver(before: number, pageMillis: (at: number) => number): WireMessage[] {
+    let due = 0;
+    while ((this.#waiting[due]?.at ?? Infinity) < before) due++;
+    const messages = this.#waiting.splice(0, due);
+    for (const { at, data } of messages) this.play(data, pageMillis(at));
+    return messages;
+  }
+
+  /** Sends a message at a time of the page, not before what was handed over. */
+  play(data: readonly number[], pageMillis: number): void {
+    const [status = 0, key = 0, velocity = 0] = data;
+    if (status >= exclusive) return; // which takes a permission of its own
+    const place = (status & 0xf) * 128 + key;
+    const kind = status & 0xf0;
+    if (kind === noteOn && velocity > 0) {
+      this.#down.add(place);
+      this.#used.add(place);
+    } else if (kind === noteOn || kind === noteOff) this.#down.delete(place);
+    this.#last = Math.max(this.#last, pageMillis);
+    this.send(data, this.#last);
+  }
+
+  /** Drops what waits, and ends what sounds. */
+  release(now: number): void {
+    this.#waiting = [];
+    for (const place of this.#down) this.play(offOf(place), now);
+  }
+
+  /** Sends all that can end a note: on every channel, and for every key that was ever used, as fast as a cable takes it. */
+  panic(now: number): void {
+    this.#waiting = [];
+    const messages = Array.from({ length: 16 }, (_, channel) => [
+      ...ending.map((controller) => [control + channel, controller, 0]),
+      [bend + channel, 0, 64],
+    ]).flat();
+    messages.push(...[...this.#used].map(offOf));
+    let at = Math.max(now, this.#last);
+    for (const data of messages) {
+      this.play(data, at);
+      at += data.length * perByte;
+    }
+  }
+
+  /** Forgets everything, as the device is gone. */
+  forget(): void {
+    this.#waiting = [];
+    this.#down.clear();
+    this.#last = 0;
+  }
+}
+
+function offOf(place: number): number[] {
+  return [noteOff + Math.floor(place / 128), place % 128, releaseVelocity];
+}

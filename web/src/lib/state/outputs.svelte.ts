@@ -1,0 +1,305 @@
+import { get } from "../api/http";
+import type { Output, Route, Track, WireBatch, WireMessage } from "../api/types";
+import { Activity } from "../output/activity";
+import { midiOutputs, type OutputPort } from "../output/midiOutputs";
+import { PortQueue } from "../output/portQueue";
+import PulseWorker from "../sound/pulse.worker?worker";
+import type { Session } from "./session.svelte";
+
+/** Where the browser keeps which of its ports each output is: a port's name by an output's. */
+const boundKey = "jettyfog ports";
+
+/** How long before its time a message is handed to a port, in milliseconds; until then a stop can take it back. */
+const handOver = 25;
+
+/** How many messages the monitor keeps. */
+const kept = 200;
+
+/** How long a test note sounds, in milliseconds. */
+const testFor = 300;
+
+/** The id of the built-in sound. */
+export const builtIn = 0;
+
+/** A message that was sent, and when (performance.now, ms). */
+export interface Sent {
+  id: number;
+  page: number;
+  output: number;
+  data: readonly number[];
+}
+
+/** The outputs of the project, and the MIDI ports of this browser that play them. */
+export class Outputs {
+  readonly activity = new Activity();
+
+  #ports = $state.raw<OutputPort[]>([]);
+  /** Whether the browser lets the page use its ports; a text is why it does not. */
+  #access = $state<boolean | string>(false);
+  #bound = $state.raw<Readonly<Record<string, string>>>(stored());
+  /** The names of the ports that this page plays, and no other page. */
+  #owned = $state.raw<ReadonlySet<string>>(new Set());
+  #sent = $state.raw<Sent[]>([]);
+  #count = 0;
+  readonly #queues = new Map<string, PortQueue>();
+
+  constructor(private readonly session: Session) {
+    session.listen((batch) => this.#take(batch));
+    new PulseWorker().onmessage = () => this.#handOver();
+    $effect(() => {
+      const names = this.#wanted.split("\n").filter((name) => name);
+      const closes = names.map((name) => this.#own(name));
+      return () => closes.forEach((close) => close());
+    });
+    $effect(() => {
+      if (!session.connected) this.#release();
+    });
+    const leave = () => this.#release();
+    $effect(() => {
+      window.addEventListener("pagehide", leave);
+      return () => window.removeEventListener("pagehide", leave);
+    });
+    void this.#again();
+  }
+
+  /** The project's outputs besides the built-in sound. */
+  get list(): Output[] {
+    return this.session.project.outputs ?? [];
+  }
+
+  get ports(): OutputPort[] {
+    return this.#ports;
+  }
+
+  /** True once the browser lets the page use its ports, false before it was asked, else why it does not. */
+  get access(): boolean | string {
+    return this.#access;
+  }
+
+  /** What was sent last, the latest first. */
+  get sent(): readonly Sent[] {
+    return this.#sent;
+  }
+
+  /** The name of the port that an output is on this machine, if that was said. */
+  portOf(output: Output): string | undefined {
+    return this.#bound[output.name];
+  }
+
+  /** Has a port of this browser play an output, on this machine; an empty name has none. */
+  bind(output: Output, port: string): void {
+    const others = Object.entries(this.#bound).filter(([name]) => name !== output.name);
+    this.#bound = Object.fromEntries(port ? [...others, [output.name, port]] : others);
+    localStorage.setItem(boundKey, JSON.stringify(this.#bound));
+  }
+
+  /** Whether an output plays in this page, and if not why, in a few words. */
+  stateOf(output: Output): { ready: boolean; words: string } {
+    const port = this.portOf(output);
+    if (!port) return { ready: false, words: "no port is selected" };
+    if (this.#access !== true) return { ready: false, words: "MIDI ports are not in use" };
+    if (!this.#find(port)) return { ready: false, words: `${port} is not plugged in` };
+    if (!this.#owned.has(port)) return { ready: false, words: "another page plays it" };
+    return { ready: true, words: `plays ${port}` };
+  }
+
+  /** Asks the browser for its ports, which asks the user. */
+  async usePorts(): Promise<void> {
+    try {
+      await midiOutputs((ports) => this.#change(ports));
+      this.#access = true;
+    } catch (error) {
+      this.#access = String(error instanceof Error ? error.message : error).replace(/\.+$/, "");
+    }
+  }
+
+  /** The routes of a track, those too that it does not name. */
+  routesOf(track: Track): Route[] {
+    return track.routes ?? [this.session.lists.wholeRoute];
+  }
+
+  setRoutes(track: Track, routes: Route[]): Promise<void> {
+    return this.session.edit({ setTrack: { track: track.id, routes } });
+  }
+
+  /** Has a track go to an output, or not any more. */
+  toggle(track: Track, output: number): Promise<void> {
+    const routes = this.routesOf(track);
+    const others = routes.filter((route) => route.output !== output);
+    const added = { ...this.session.lists.wholeRoute, output };
+    return this.setRoutes(track, others.length < routes.length ? others : [...routes, added]);
+  }
+
+  /** Adds an output, and returns its id. */
+  async add(): Promise<number> {
+    const ids = this.list.map(({ id }) => id);
+    const id = Math.max(0, ...ids) + 1;
+    const free = this.#ports.find(({ name }) => !this.list.some((output) => output.name === name));
+    const output: Output = { id, name: free?.name ?? `Output ${id}`, kind: "browserPort" };
+    if (free) this.bind(output, free.name);
+    await this.session.edit({ setProject: { outputs: [...this.list, output] } });
+    return id;
+  }
+
+  /** Changes an output; the port of this machine stays with it. */
+  change(output: Output, change: Partial<Output>): Promise<void> {
+    const changed = { ...output, ...change };
+    const port = this.portOf(output);
+    if (port && changed.name !== output.name) this.bind(changed, port);
+    return this.session.edit({
+      setProject: { outputs: this.list.map((other) => (other === output ? changed : other)) },
+    });
+  }
+
+  /** Takes an output away, and the routes that lead there. */
+  remove(output: Output): Promise<void> {
+    const tracks = this.session.project.tracks.filter((track) =>
+      this.routesOf(track).some((route) => route.output === output.id),
+    );
+    const edits = tracks.map((track) => ({
+      setTrack: {
+        track: track.id,
+        routes: this.routesOf(track).filter((route) => route.output !== output.id),
+      },
+    }));
+    const outputs = this.list.filter((other) => other !== output);
+    return this.session.editAll(`removal of “${output.name}”`, [
+      ...edits,
+      { setProject: { outputs } },
+    ]);
+  }
+
+  /** Plays a middle C on a channel, from 1, of an output. */
+  async test(output: Output | undefined, channel: number): Promise<void> {
+    if (!output) return this.session.hear(60);
+    const queue = this.#queueOf(output.id);
+    if (!queue) {
+      this.session.notices.add(`Nothing was played: ${this.stateOf(output).words}.`);
+      return;
+    }
+    const now = performance.now();
+    const on = [0x90 + channel - 1, 60, 90];
+    const off = [0x80 + channel - 1, 60, 64];
+    queue.play(on, now);
+    queue.play(off, now + testFor);
+    this.#note([on, off].map((data, i) => ({ page: now + i * testFor, output: output.id, data })));
+  }
+
+  /** Uses ports at once where the user has allowed it before. */
+  async #again(): Promise<void> {
+    if (Object.keys(this.#bound).length === 0) return;
+    const asked = { name: "midi" } as unknown as PermissionDescriptor;
+    const permission = await navigator.permissions.query(asked).catch(() => undefined);
+    if (permission?.state === "granted") await this.usePorts();
+  }
+
+  /** The names of the ports that are wanted and there, each once, a line each. */
+  readonly #wanted = $derived.by(() => {
+    const names = this.list.map((output) => this.portOf(output) ?? "");
+    return [...new Set(names.filter((name) => this.#find(name)))].sort().join("\n");
+  });
+
+  #find(name: string): OutputPort | undefined {
+    return this.#ports.find((port) => port.name === name);
+  }
+
+  /** Waits until no other page plays a port, and plays it until it is closed. */
+  #own(name: string): () => void {
+    const stop = new AbortController();
+    let close = () => {};
+    const hold = () =>
+      new Promise<void>((resolve) => {
+        close = resolve;
+        this.#owned = new Set([...this.#owned, name]);
+        void this.#chase(name);
+      });
+    navigator.locks.request(`jettyfog port ${name}`, { signal: stop.signal }, hold).catch(() => {});
+    return () => {
+      stop.abort();
+      close();
+      this.#queues.get(name)?.release(performance.now());
+      this.#owned = new Set([...this.#owned].filter((other) => other !== name));
+    };
+  }
+
+  #change(ports: OutputPort[]): void {
+    for (const { name } of this.#ports) {
+      if (ports.some((port) => port.name === name)) continue;
+      this.#queues.get(name)?.forget();
+      if (this.#owned.has(name))
+        this.session.notices.add(
+          `${name} is gone; the rest plays on. It is used again once it is back.`,
+        );
+    }
+    this.#ports = ports;
+  }
+
+  /** Brings a port up to date that plays from now on. */
+  async #chase(name: string): Promise<void> {
+    const ids = this.list.filter((output) => this.portOf(output) === name).map(({ id }) => id);
+    const { messages = [] } = await get<WireBatch>("api/transport/chase");
+    this.#push(messages.filter(({ output }) => ids.includes(output)));
+  }
+
+  #queueOf(id: number): PortQueue | undefined {
+    const output = this.list.find((other) => other.id === id);
+    const name = output && this.portOf(output);
+    if (!name || !this.#owned.has(name) || !this.#find(name)) return undefined;
+    let queue = this.#queues.get(name);
+    if (!queue) {
+      queue = new PortQueue((data, at) => this.#find(name)?.send(data, at));
+      this.#queues.set(name, queue);
+    }
+    return queue;
+  }
+
+  #take({ sounds = [], messages = [], unsent = [], release, panic }: WireBatch): void {
+    const now = performance.now();
+    if (panic) for (const queue of this.#queues.values()) queue.panic(now);
+    else if (release) this.#release();
+    for (const message of unsent) this.#queueOf(message.output)?.unsend([message]);
+    for (const { track, velocity, at } of sounds) {
+      if (velocity > 0) this.activity.note(track, builtIn, this.session.pageMillis(at));
+    }
+    this.#push(messages);
+  }
+
+  #push(messages: readonly WireMessage[]): void {
+    for (const { id } of this.list) {
+      const own = messages.filter(({ output }) => output === id);
+      if (own.length > 0) this.#queueOf(id)?.push(own);
+    }
+    for (const { track, output, data, at } of messages) {
+      if (((data[0] ?? 0) & 0xf0) === 0x90)
+        this.activity.note(track, output, this.session.pageMillis(at));
+    }
+  }
+
+  #handOver(): void {
+    const before = this.session.serverNanos(performance.now() + handOver);
+    const page = (at: number) => this.session.pageMillis(at);
+    for (const queue of this.#queues.values()) {
+      const messages = queue.handOver(before, page);
+      this.#note(messages.map(({ at, output, data }) => ({ page: page(at), output, data })));
+    }
+  }
+
+  #note(sent: Omit<Sent, "id">[]): void {
+    if (sent.length === 0) return;
+    const latest = sent.map((one) => ({ ...one, id: this.#count++ })).reverse();
+    this.#sent = [...latest, ...this.#sent].slice(0, kept);
+  }
+
+  #release(): void {
+    this.activity.clear();
+    for (const queue of this.#queues.values()) queue.release(performance.now());
+  }
+}
+
+function stored(): Record<string, string> {
+  try {
+    return JSON.parse(localStorage.getItem(boundKey) ?? "{}") as Record<string, string>;
+  } catch {
+    return {};
+  }
+}

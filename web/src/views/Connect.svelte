@@ -1,0 +1,36 @@
+<!-- @component The screen on which tracks are sent to outputs, and outputs to the devices of this machine. -->
+<script lang="ts">
+  import Monitor from "../lib/components/connect/Monitor.svelte";
+  import OutputSheet from "../lib/components/connect/OutputSheet.svelte";
+  import RouteSheet from "../lib/components/connect/RouteSheet.svelte";
+  import RouteTable from "../lib/components/connect/RouteTable.svelte";
+  import { getOutputs, getSession } from "../lib/state/context";
+  import { builtIn } from "../lib/state/outputs.svelte";
+
+  const session = getSession();
+  const outputs = getOutputs();
+
+  /** What the sheet shows: an output, or how a track goes there. */
+  let shown = $state<{ output: number; track?: number }>({ output: builtIn });
+  const output = $derived(outputs.list.find(({ id }) => id === shown.output));
+  const track = $derived(session.project.tracks.find(({ id }) => id === shown.track));
+  const route = $derived(
+    track && outputs.routesOf(track).find((r) => r.output === (output?.id ?? builtIn)),
+  );
+</script>
+
+<main
+  class="grid min-h-0 grid-cols-[minmax(0,1fr)_262px] max-[1150px]:grid-cols-[minmax(0,1fr)_240px]"
+>
+  <section class="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_190px]" aria-label="Outputs">
+    <RouteTable {shown} show={(next) => (shown = next)} />
+    <Monitor />
+  </section>
+  <aside class="border-line bg-paper-2 min-h-0 overflow-y-auto border-l px-3 py-2">
+    {#if track && route}
+      <RouteSheet {track} {route} name={output?.name ?? "Built-in sound"} />
+    {:else}
+      <OutputSheet {output} removed={() => (shown = { output: builtIn })} />
+    {/if}
+  </aside>
+</main>
