@@ -70,7 +70,7 @@
       onclick={async () => show({ output: await outputs.add() })}>+ output</button
     >
     <button
-      class="control border-signal! text-signal! font-semibold"
+      class="control bg-signal! text-on-signal! border-signal! font-semibold"
       data-help="End whatever sounds, on every output, by everything that can end a note. Playing goes on."
       onclick={() => session.song.panic()}>panic</button
     >
@@ -133,7 +133,9 @@
                   shown.track === track.id && shown.output === id && "outline-ink-2 outline-2",
                 ]}
                 aria-pressed={route !== undefined}
-                aria-label="{track.name} to {output?.name ?? 'Built-in sound'}"
+                aria-label="{track.name} to {output?.name ?? 'Built-in sound'}{route
+                  ? `: ${marks(track, route)}`
+                  : ''}"
                 data-help={route
                   ? "The track goes here: press to see how, Delete to take the route away."
                   : "Press to have the track go here too."}

@@ -17,11 +17,11 @@
   }
 </script>
 
-<div class="min-w-[60px]">
+<div class="max-[1270px]:min-w-[60px] min-[1271px]:shrink-0">
   <div class="caption">key</div>
   <div class="flex gap-1">
     <select
-      class="control shrink-0 max-[1150px]:hidden"
+      class="control shrink-0 max-[1270px]:hidden"
       aria-label="Root"
       data-help="Root of the key. Steps hold degrees, so the music moves along."
       value={key.root}
@@ -31,7 +31,7 @@
       {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
     <select
-      class="control w-[118px] min-w-0 max-[1150px]:hidden"
+      class="control w-[118px] max-[1400px]:w-[100px] max-[1270px]:hidden"
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}
@@ -40,12 +40,12 @@
       {#each scales as scale (scale)}<option>{scale}</option>{/each}
     </select>
     <button
-      class="control px-1.5!"
+      class="control shrink-0 px-1.5!"
       data-help="All scales on a keyboard, allowed notes, scales of your own, and tunings."
       aria-label="keys: {inWords}"
       onclick={openKey}
-      ><span class="max-[1150px]:hidden">keys</span>
-      <span class="max-w-[118px] truncate min-[1151px]:hidden" title={inWords}>{inWords}</span
+      ><span class="max-[1270px]:hidden">keys</span>
+      <span class="max-w-[118px] truncate min-[1271px]:hidden" title={inWords}>{inWords}</span
       ></button
     >
   </div>

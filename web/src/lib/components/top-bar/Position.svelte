@@ -23,7 +23,7 @@
 </script>
 
 <span
-  class="min-w-[84px] px-1 font-mono text-[18px] max-[1150px]:min-w-[68px] max-[1150px]:text-[15px]"
+  class="min-w-[84px] px-1 font-mono text-[18px] max-[1400px]:min-w-[74px] max-[1400px]:text-[16px] max-[1150px]:min-w-[68px] max-[1150px]:text-[15px]"
   data-help="Position: bar, beat and 16th."
   data-position>{shown}</span
 >

@@ -32,17 +32,20 @@
 </script>
 
 <header
-  class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1150px]:gap-x-1 max-[1150px]:px-2"
+  class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1400px]:gap-x-2 max-[1150px]:gap-x-1 max-[1150px]:px-2"
 >
   <a
-    class="max-w-[150px] min-w-[36px] shrink truncate text-[15px] font-semibold hover:underline"
+    class="max-w-[150px] min-w-[30px] shrink truncate text-[15px] font-semibold hover:underline"
     title={session.project.name}
     href="#library"
     data-help="The project that is open: rename it, export it, open another."
   >
     {session.project.name}
   </a>
-  <nav class="flex gap-3 max-[1150px]:gap-2" aria-label="Screens">
+  <nav
+    class="flex gap-3 max-[1400px]:gap-2 max-[1150px]:gap-1 max-[1150px]:text-[12px]"
+    aria-label="Screens"
+  >
     {#each screens as { name, address, help } (address)}
       <a
         href="#{address}"

@@ -14,9 +14,9 @@
   const planned = $derived(options.countIn + options.from + options.bars > 0);
 </script>
 
-<div class="flex items-center gap-1.5">
+<div class="flex items-center gap-1.5 max-[1150px]:gap-0.5">
   <button
-    class="border-ink bg-raised grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2"
+    class="border-ink bg-raised grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2 max-[1150px]:w-[32px]"
     aria-label={playing ? "Stop" : "Play"}
     data-help={playing
       ? "Stop, and release everything. Space"
@@ -29,7 +29,7 @@
   </button>
   <button
     class={[
-      "grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2",
+      "grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2 max-[1150px]:w-[32px]",
       recording ? "bg-signal border-signal text-on-signal" : "border-ink bg-raised text-signal",
       armed && "opacity-60",
     ]}
