@@ -136,7 +136,7 @@ func (a *app) open(address string, width, height int, scripts ...string) *page {
 }
 
 func (p *page) waitConnected() {
-	p.waitFor(`() => document.querySelector("[role=status]").textContent.includes("bell")`)
+	p.waitFor(`() => document.querySelector("[role=status]").textContent.includes("built-in sound")`)
 }
 
 // waitFor waits until a script returns something true.

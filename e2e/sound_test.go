@@ -86,6 +86,6 @@ func TestPlayingDoesNotWaitForSound(t *testing.T) {
 		AudioContext.prototype.resume = () => new Promise(() => {});
 	`)
 	p.MustElement("[aria-label=Play]").MustClick()
-	p.MustElementR("[role=alert]", "The built-in bell has not started yet; the sequence plays without it.")
+	p.MustElementR("[role=alert]", "The built-in sound has not started yet; the sequence plays without it.")
 	p.waitForBar(2)
 }

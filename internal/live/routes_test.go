@@ -154,6 +154,9 @@ func TestRoutesChangeWhilePlaying(t *testing.T) {
 				silent.Tracks[i].Routes = &[]score.Route{}
 			}
 			transport.SetProject(silent, Change{New: true})
+			for transport.Status().Opening { // a bar can be long
+				pass(time.Second)
+			}
 			pass(20 * time.Second)
 			requireBalanced(t, heard.events())
 			notes += len(heard.events())

@@ -21,6 +21,8 @@ type Lists struct {
 	TunedBys   []score.Option        `json:"tunedBys"`
 	// WholeRoute is a route by which all of a track goes to the built-in sound.
 	WholeRoute score.Route `json:"wholeRoute"`
+	// Patches are those of the built-in sound.
+	Patches []score.Option `json:"patches"`
 	// Terms are those of conditions.
 	Terms    []score.TermSpec `json:"terms"`
 	MaxTerms int              `json:"maxTerms"`
@@ -68,7 +70,7 @@ func (listsResource) Routes() chi.Router {
 		lists := Lists{
 			Lanes: score.LaneSpecs(), Orders: score.OrderSpecs(), Shapes: score.Shapes(),
 			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
-			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn),
+			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
 		}

@@ -135,7 +135,7 @@ func wireMessages(events []output.Event) (messages []WireMessage) {
 	return messages
 }
 
-// wireSounds leaves out all messages but notes, since the built-in bell plays nothing else.
+// wireSounds leaves out all messages but notes, since the built-in sound plays nothing else.
 func wireSounds(events []output.Event) (sounds []WireSound) {
 	for _, e := range events {
 		if e.Output == score.BuiltIn && (e.Kind == midi.NoteOn || e.Kind == midi.NoteOff) {

@@ -58,6 +58,9 @@ func tideBass() Track {
 	write(lanes.Probability, 5, "1/4", 100, 100, 75, 100, 60)
 	track := newTrack(2, "Tide bass", part)
 	track.Channel, track.Voices, track.Overlap = 2, 1, 1008
+	route := WholeRoute(BuiltIn)
+	route.Patch = "bass"
+	track.Routes = &[]Route{route}
 	track.Register = theory.Register{Lowest: 31, Highest: 54}
 	return track
 }

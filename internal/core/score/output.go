@@ -50,7 +50,25 @@ type Route struct {
 	Highest int `json:"highest" jsonschema:"minimum=0,maximum=127"`
 	Softest int `json:"softest" jsonschema:"minimum=1,maximum=127"`
 	Loudest int `json:"loudest" jsonschema:"minimum=1,maximum=127"`
+	// Patch is by which patch the built-in sound plays a melodic track; without one it is a bell. A kit is a kit there.
+	Patch Patch `json:"patch,omitempty" jsonschema:"enum=,enum=bell,enum=pluck,enum=bass,enum=pad,enum=lead,enum=organ"`
 }
+
+// Patch is one of the sounds of the built-in sound.
+type Patch string
+
+// patches are in the order in which to offer them.
+var patches = options[Patch]{
+	{"bell", "bell", "A struck bell, which rings on quietly while the key is down."},
+	{"pluck", "pluck", "A plucked string."},
+	{"bass", "bass", "A bass whose strike is bright and closes at once."},
+	{"pad", "pad", "Slow and wide: it swells while the key is down."},
+	{"lead", "lead", "A narrow pulse, which wavers when it is held."},
+	{"organ", "organ", "Sounds as long as the key is down."},
+}
+
+// PatchOptions lists the patches as options.
+func PatchOptions() []Option { return patches.list() }
 
 // ChannelOf returns the MIDI channel, 1 to 16, on which the route takes a track.
 func (r Route) ChannelOf(t *Track) int {
@@ -142,6 +160,14 @@ func (p *Project) validateOutputs() error {
 			at := fmt.Sprintf("tracks[%d].routes[%d]", i, j)
 			if route.Output != BuiltIn && p.Output(route.Output) == nil {
 				return &FieldError{at + ".output", route.Output, fmt.Sprintf("an output of the project: “%s” goes there, so take its route away first", p.Tracks[i].Name)}
+			}
+			if route.Patch != "" && route.Output != BuiltIn {
+				return &FieldError{at + ".patch", string(route.Patch), "left out: only the built-in sound has patches"}
+			}
+			if route.Patch != "" {
+				if err := checkListed(at+".patch", route.Patch, patches.values()); err != nil {
+					return err
+				}
 			}
 			if err := firstOf([]error{
 				checkRange(at+".highest", route.Highest, route.Lowest, 127), checkRange(at+".loudest", route.Loudest, route.Softest, 127),

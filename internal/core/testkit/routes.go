@@ -42,6 +42,9 @@ func routes(t *rapid.T, outputs []score.Output) *[]score.Route {
 		if seldom(t, "a range of velocities") {
 			route.Softest, route.Loudest = 60, 100
 		}
+		if route.Output == score.BuiltIn && seldom(t, "a patch") {
+			route.Patch = "pad"
+		}
 		list = append(list, route)
 	}
 	if len(list) == 1 && list[0] == score.WholeRoute(score.BuiltIn) {

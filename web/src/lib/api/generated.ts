@@ -174,6 +174,7 @@ export interface Route {
   highest: number;
   softest: number;
   loudest: number;
+  patch?: "" | "bell" | "pluck" | "bass" | "pad" | "lead" | "organ";
 }
 export interface Source {
   kind: "own" | "starts" | "ends" | "input notes" | "input control";
@@ -847,6 +848,7 @@ export interface Lists {
   modTargets: ModTargetSpec[];
   tunedBys: Option[];
   wholeRoute: Route;
+  patches: Option[];
   terms: TermSpec[];
   maxTerms: number;
   wholeStep: number;

@@ -1,8 +1,8 @@
 import type { ServerClock } from "../api/serverClock";
 import type { WireClick, WireSound } from "../api/types";
-import { startBell } from "./bell";
+import { startSynth } from "./synth";
 import PulseWorker from "./pulse.worker?worker";
-import { SoundQueue } from "./soundQueue";
+import { SoundQueue, type Sounding } from "./soundQueue";
 import { Voices, type Key } from "./voices";
 
 /** How long before its time a sound is handed to the synth; until then a stop can take it back. */
@@ -22,7 +22,11 @@ export class Player {
   #starting: Promise<void> | undefined;
   #muted = $state(false);
 
-  constructor(private readonly clock: ServerClock) {
+  constructor(
+    private readonly clock: ServerClock,
+    /** The patch by which a track is heard. */
+    private readonly patchOf: (track: number) => string,
+  ) {
     new PulseWorker().onmessage = () => this.#handOverWhatIsDue();
   }
 
@@ -47,7 +51,7 @@ export class Player {
     return this.#starting;
   }
 
-  announce(sounds: WireSound[]): void {
+  announce(sounds: Sounding[]): void {
     if (this.sounds && this.clock.known) this.#queue.push(sounds);
   }
 
@@ -85,7 +89,7 @@ export class Player {
 
   async #load(): Promise<void> {
     try {
-      this.#voices = new Voices(await startBell());
+      this.#voices = new Voices(await startSynth());
     } catch (error) {
       this.#starting = undefined;
       throw error;
@@ -98,8 +102,10 @@ export class Player {
     const page = performance.now();
     const until = this.clock.serverNanos(page + handOver);
     const late = (at: number) => (this.clock.pageMillis(at) - page) / 1000;
-    for (const { at, channel, key, detune = 0, velocity } of this.#queue.takeBefore(until)) {
-      voices.play({ of: `channel ${channel}`, key, detune }, velocity, late(at));
+    for (const sound of this.#queue.takeBefore(until)) {
+      const { at, track, channel, key, detune = 0, velocity } = sound;
+      const patch = sound.patch ?? this.patchOf(track);
+      voices.play({ of: `${track} ${channel}`, key, detune, patch }, velocity, late(at));
     }
     for (const { at, first } of this.#clicks.filter((click) => click.at < until)) {
       const click = { of: "click", key: first ? 96 : 89 };

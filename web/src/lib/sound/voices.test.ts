@@ -1,12 +1,12 @@
 import { expect, it } from "vitest";
-import { Voices } from "./voices";
+import { Voices, type VoiceNote } from "./voices";
 
 /** A synth of some voices that writes down what each is told, at a time of its clock that can be set. */
 function synth(count: number) {
   const log: string[] = [];
   const clock = { now: 10 };
   const voices = Array.from({ length: count }, (_, i) => ({
-    attack: (hertz: number, velocity: number, at: number) =>
+    attack: ({ hertz }: VoiceNote, velocity: number, at: number) =>
       log.push(`${i}: ${hertz.toFixed(1)} on ${velocity} ${at.toFixed(3)}`),
     release: (at: number) => log.push(`${i}: off ${at.toFixed(3)}`),
   }));
@@ -83,4 +83,18 @@ it("leaves a voice its fading, as long as another is silent", () => {
   tap("2");
   const taken = s.log.filter((line) => line.includes(" on ")).map((line) => line[0]);
   expect(taken).toEqual(["0", "1", "0"]);
+});
+
+it("has the closed hi-hat silence the open one, also after its note has ended, and nothing else", () => {
+  const s = synth(4);
+  const voices = new Voices(s);
+  const tap = (key: number, late: number) => {
+    voices.play({ of: "3", key, patch: "kit" }, 90, late);
+    voices.play({ of: "3", key, patch: "kit" }, 0, late + 0.05);
+  };
+  tap(46, 0);
+  tap(38, 0);
+  tap(42, 0.1);
+  const struck = s.log.filter((line) => line.includes(" on ")).map((line) => line[0]);
+  expect(struck).toEqual(["0", "1", "0"]);
 });

@@ -1,13 +1,22 @@
+import { chokes } from "./patches/drums";
+
 /** A release must come after its attack, or the note would hang. */
 const leastNote = 0.01;
 
 /** How long a voice is taken to be heard after its release, in seconds. */
 const tail = 0.6;
 
+/** A note as a voice plays it: of a patch, at a frequency in hertz; kits go by the MIDI key. */
+export interface VoiceNote {
+  patch: string;
+  hertz: number;
+  key: number;
+}
+
 /** One note at a time, ahead of time: times are of the audio clock, in seconds, and never before those told already. */
 export interface Voice {
-  /** Strikes a note of a frequency in hertz, whatever the voice was doing. */
-  attack(hertz: number, velocity: number, at: number): void;
+  /** Strikes a note, whatever the voice was doing. */
+  attack(note: VoiceNote, velocity: number, at: number): void;
   release(at: number): void;
 }
 
@@ -18,13 +27,14 @@ export interface Synth {
 }
 
 /**
- * What a key is: of what, as of a channel, or of notes that are tried; its MIDI note; and how far above that note's pitch it
- * is to sound, in cents.
+ * What a key is: of what, as of a channel, or of notes that are tried; its MIDI note; how far above that note's pitch it is to
+ * sound, in cents; and by which patch, which is the bell if it is not said.
  */
 export interface Key {
   of: string;
   key: number;
   detune?: number;
+  patch?: string;
 }
 
 /** A voice, when it was struck, when it is silent again, and the key that holds it. */
@@ -33,12 +43,16 @@ interface Slot {
   struck: number;
   silentFrom: number;
   key: string | undefined;
+  /** Which keys silence each other on it, if it plays one of them. */
+  group?: string | undefined;
 }
 
 /** Gives keys the voices of a synth, and knows which are down or about to be, so that all can be released at once. */
 export class Voices {
   readonly #slots: readonly Slot[];
   readonly #down = new Map<string, Slot>();
+  /** The voice that played the last of keys that silence each other. */
+  readonly #choked = new Map<string, Slot>();
 
   constructor(private readonly synth: Synth) {
     this.#slots = synth.voices.map((voice) => ({
@@ -53,7 +67,7 @@ export class Voices {
   play(key: Key, velocity: number, late: number): void {
     const at = this.synth.now() + Math.max(0, late);
     const name = `${key.of} ${key.key}`;
-    if (velocity > 0) this.#strike(name, frequency(key), velocity, at);
+    if (velocity > 0) this.#strike(name, key, velocity, at);
     else this.#release(name, at);
   }
 
@@ -61,11 +75,17 @@ export class Voices {
     for (const name of [...this.#down.keys()]) this.#release(name, this.synth.now());
   }
 
-  #strike(name: string, hertz: number, velocity: number, at: number): void {
-    const slot = this.#down.get(name) ?? this.#free(at);
+  #strike(name: string, key: Key, velocity: number, at: number): void {
+    const patch = key.patch ?? "bell";
+    const choked = patch === "kit" ? chokes(key.key) : undefined;
+    const group = choked && `${key.of} ${choked}`;
+    const last = group ? this.#choked.get(group) : undefined;
+    const slot = this.#down.get(name) ?? (group && last?.group === group ? last : this.#free(at));
     if (!slot) return;
     if (slot.key !== undefined) this.#down.delete(slot.key);
-    slot.voice.attack(hertz, velocity, at);
+    slot.voice.attack({ patch, hertz: frequency(key), key: key.key }, velocity, at);
+    slot.group = group;
+    if (group) this.#choked.set(group, slot);
     Object.assign(slot, { struck: at, silentFrom: Infinity, key: name });
     this.#down.set(name, slot);
   }

@@ -34,10 +34,10 @@ export class PageSound {
     try {
       const started = this.player.start().then(() => false);
       if (await Promise.race([started, late])) {
-        this.notices.add("The built-in bell has not started yet; the sequence plays without it.");
+        this.notices.add("The built-in sound has not started yet; the sequence plays without it.");
       } else sessionStorage.setItem(soundsKey, String(this.player.sounds));
     } catch {
-      this.notices.add("The built-in bell could not start; the sequence plays on without it.");
+      this.notices.add("The built-in sound could not start; the sequence plays on without it.");
     }
   }
 }

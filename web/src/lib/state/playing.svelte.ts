@@ -152,7 +152,8 @@ export class Playing {
 
   #strike({ key, velocity }: Stroke, at: number): void {
     this.#down = new Set([...this.#down, key]);
-    this.view.session.player.hold({ of: "played", key }, velocity);
+    const { session } = this.view;
+    session.player.hold({ of: "played", key, patch: session.patchOf(session.track.id) }, velocity);
     const last = this.#groups.at(-1);
     const together =
       last &&

@@ -28,11 +28,18 @@ export class Session extends Selection {
       (message) => this.#receive(message),
       (is) => this.#connectedIs(is),
     );
-    this.player = new Player(this.#socket.clock);
+    this.player = new Player(this.#socket.clock, (track) => this.patchOf(track));
     this.places = new Places(this.#socket.clock);
     this.transport = new Transport(this.#socket.clock);
     this.shelf = new Shelf(this);
     this.sound = new PageSound(this.player, this.notices, () => this.connected);
+  }
+
+  /** The patch by which a track is heard on the built-in sound: a kit's, or that of its route. */
+  patchOf(id: number): string {
+    const track = this.project.tracks.find((t) => t.id === id);
+    if (track?.kind === "kit") return "kit";
+    return track?.routes?.find((route) => route.output === 0)?.patch ?? "bell";
   }
 
   get connected(): boolean {
@@ -42,7 +49,8 @@ export class Session extends Selection {
   /** Lets a note be heard at once, for placing it by ear. */
   async hear(key: number, detune = 0, velocity = 90): Promise<void> {
     await this.sound.start();
-    this.player.strike({ of: "tried", key, detune }, velocity);
+    const patch = this.patchOf(this.track.id);
+    this.player.strike({ of: "tried", key, detune, patch }, velocity);
   }
 
   /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */

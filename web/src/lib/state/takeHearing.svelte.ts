@@ -1,6 +1,7 @@
 import { get } from "../api/http";
-import type { Roll, WireSound } from "../api/types";
+import type { Roll } from "../api/types";
 import { millisAt, tickAt } from "../roll/rollScale";
+import type { Sounding } from "../sound/soundQueue";
 import type { Session } from "./session.svelte";
 import { pathOf } from "./takeWindow.svelte";
 
@@ -85,13 +86,15 @@ export class TakeHearing {
     } catch {
       return this.stop(); // it was stopped, or the page says elsewhere that the server is away
     }
-    const sounds: WireSound[] = [];
+    const kits = roll.tracks.filter((track) => track.kit).map((track) => track.id);
+    const sounds: Sounding[] = [];
     for (const note of fetched.notes) {
       if (note.start < from || muted.includes(note.track)) continue;
       const { track, channel, key, detune = 0 } = note;
       const sound = (tick: number, velocity: number) =>
         sounds.push({
           ...{ track, channel, key, detune, tick, velocity },
+          ...(kits.includes(track) ? { patch: "kit" } : {}),
           at: this.session.serverNanos(this.#pageMillis(tick)),
         });
       sound(note.start, note.velocity);

@@ -65,7 +65,8 @@
 {:else}
   <h2 class="text-[15px] font-semibold">Built-in sound</h2>
   <p class="text-ink-2 pb-2">
-    A bell in this page, for hearing a project without an instrument. Every project has it.
+    A synth of six patches and a percussion kit in this page, for hearing a project without an
+    instrument. Every project has it. Press a route in its column to select the patch.
   </p>
   <button
     class="control w-full"

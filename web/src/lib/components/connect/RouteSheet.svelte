@@ -2,11 +2,14 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { Route, Track } from "../../api/types";
-  import { getOutputs } from "../../state/context";
+  import { getOutputs, getSession } from "../../state/context";
+  import { builtIn } from "../../state/outputs.svelte";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
 
   let { track, route, name }: { track: Track; route: Route; name: string } = $props();
 
+  const session = getSession();
   const outputs = getOutputs();
   const bends = $derived(track.tuned?.by === "bend");
 
@@ -18,6 +21,22 @@
 
 <h2 class="text-[15px] font-semibold">{track.name}</h2>
 <p class="text-ink-2 pb-2">to {name}</p>
+{#if route.output === builtIn}
+  {#if track.kind === "kit"}
+    <p class="text-ink-2 py-1">
+      A kit plays the percussion of General MIDI here: each part by its note.
+    </p>
+  {:else}
+    <ChoiceRow
+      label="patch"
+      name="Patch of the route"
+      help="By which of its patches the built-in sound plays the track."
+      value={route.patch ?? "bell"}
+      choices={session.lists.patches}
+      select={(patch) => set({ patch: patch as Route["patch"] & string })}
+    />
+  {/if}
+{/if}
 {#if bends}
   <p class="text-ink-2 py-1">
     The track bends its notes, each on a channel of its own, so it keeps its channels here.

@@ -32,7 +32,10 @@
   /** How a route differs from one by which all goes as it is, in few characters. */
   function marks(track: Track, route: Route): string {
     const { wholeRoute } = session.lists;
-    const marks = [`ch ${route.channel || track.channel}`];
+    const marks =
+      route.output === builtIn
+        ? [session.patchOf(track.id)]
+        : [`ch ${route.channel || track.channel}`];
     if (route.octave) marks.push(`oct ${route.octave > 0 ? "+" : "−"}${Math.abs(route.octave)}`);
     if (route.lowest !== wholeRoute.lowest || route.highest !== wholeRoute.highest)
       marks.push(`${session.notes.name(route.lowest)}–${session.notes.name(route.highest)}`);

@@ -36,10 +36,10 @@
   const sounds = $derived(session.player.sounds);
   const health = $derived.by(() => {
     if (!session.connected) return "Jettyfog does not answer; trying again";
-    if (sounds) return "bell: sounds in this page";
+    if (sounds) return "built-in sound: on in this page";
     return session.player.ready || session.transport.playing
-      ? "bell: silent in this page"
-      : "bell: starts with Play";
+      ? "built-in sound: off in this page"
+      : "built-in sound: starts with Play";
   });
 
   /** Shows the help of whatever is pointed at or has the focus. */
@@ -100,7 +100,7 @@
       class="control h-[22px]! text-[12px]!"
       aria-label="Sound in this page"
       aria-pressed={sounds}
-      data-help="Have what is played sound on the built-in bell in this page, or leave it to other pages."
+      data-help="Have what is played sound on the built-in sound in this page, or leave it to other pages."
       onclick={() => session.sound.here(!sounds)}>sound</button
     >
   {/if}

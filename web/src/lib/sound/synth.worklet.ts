@@ -1,5 +1,5 @@
 // Runs on the browser's audio thread, of which TypeScript knows nothing.
-import { BellVoices, type Told } from "./bellVoices";
+import { SynthVoices, type Told } from "./synthVoices";
 
 declare const currentTime: number;
 declare const sampleRate: number;
@@ -8,8 +8,8 @@ declare class AudioWorkletProcessor {
 }
 declare function registerProcessor(name: string, processor: typeof AudioWorkletProcessor): void;
 
-class Bell extends AudioWorkletProcessor {
-  readonly #voices = new BellVoices(sampleRate);
+class BuiltIn extends AudioWorkletProcessor {
+  readonly #voices = new SynthVoices(sampleRate);
 
   constructor() {
     super();
@@ -22,4 +22,4 @@ class Bell extends AudioWorkletProcessor {
   }
 }
 
-registerProcessor("bell", Bell);
+registerProcessor("built-in sound", BuiltIn);

@@ -1,5 +1,4 @@
-/** One voice at full velocity, so that several at once stay within full scale as a rule. */
-const level = 0.25;
+import { level, perSample, silence, sine, type Sound } from "./sound";
 
 /** A bell by frequency modulation: the ratio of the modulator's frequency to the carrier's, and its index. */
 const ratio = 3.01;
@@ -18,14 +17,11 @@ const fade = 0.1;
 /** How long a strike rises before it decays, in seconds. */
 const risesFor = 0.005;
 
-/** Below this share of full scale, −100 dB, a voice is silent. */
-const silence = 1e-5;
-
 /**
  * One voice of the bell, a sine whose frequency is modulated by another (J. Chowning, The synthesis of complex audio
  * spectra by means of frequency modulation, 1973). Struck while it sounds, it goes on from where it is, without a click.
  */
-export class BellVoice {
+export class Bell implements Sound {
   #hertz = 0;
   #carrier = 0;
   #modulator = 0;
@@ -38,7 +34,6 @@ export class BellVoice {
 
   constructor(private readonly sampleRate: number) {}
 
-  /** Strikes a note of a frequency in hertz with a velocity of 1 to 127. */
   attack(hertz: number, velocity: number): void {
     this.#hertz = hertz;
     this.#peak = (level * velocity) / 127;
@@ -50,13 +45,11 @@ export class BellVoice {
     this.#down = false;
   }
 
-  /** Adds the voice to samples, from one on and up to another. */
   render(samples: Float32Array, from: number, to: number): void {
     if (!this.#down && this.#loudness < silence) return;
-    const perSample = (seconds: number) => 1 - Math.exp(-1 / (seconds * this.sampleRate));
-    const up = perSample(rise);
-    const down = perSample(this.#down ? decay : fade);
-    const dull = perSample(dulling);
+    const up = perSample(rise, this.sampleRate);
+    const down = perSample(this.#down ? decay : fade, this.sampleRate);
+    const dull = perSample(dulling, this.sampleRate);
     const rest = this.#down ? this.#peak * sustain : 0;
     const rises = this.#down ? from + Math.max(0, risesFor * this.sampleRate - this.#age) : from;
     const cycles = this.#hertz / this.sampleRate;
@@ -76,12 +69,4 @@ export class BellVoice {
     [this.#loudness, this.#index] = [loudness, index];
     this.#age += to - from;
   }
-}
-
-/** A cycle of a sine: looking it up is several times as quick as computing it. */
-const cycle = Float32Array.from({ length: 8192 }, (_, i) => Math.sin((2 * Math.PI * i) / 8192));
-
-/** The sine of a phase in cycles, from 0 up. */
-function sine(phase: number): number {
-  return cycle[(phase * cycle.length) & (cycle.length - 1)] ?? 0;
 }

@@ -1,8 +1,10 @@
 import { expect, it } from "vitest";
-import { BellVoice } from "./bellVoice";
-import { BellVoices } from "./bellVoices";
+import { SynthVoices } from "../synthVoices";
+import { Bell } from "./bell";
 
 const rate = 48_000;
+
+const bell = { patch: "bell", key: 60 };
 
 /** How much of a frequency there is in a second of samples. */
 function amplitude(samples: Float32Array, hertz: number): number {
@@ -17,7 +19,7 @@ function amplitude(samples: Float32Array, hertz: number): number {
 const peak = (samples: Float32Array) => samples.reduce((most, s) => Math.max(most, Math.abs(s)), 0);
 
 /** The next samples of a voice. */
-function next(voice: BellVoice, count: number): Float32Array {
+function next(voice: Bell, count: number): Float32Array {
   const samples = new Float32Array(count);
   voice.render(samples, 0, count);
   return samples;
@@ -26,7 +28,7 @@ function next(voice: BellVoice, count: number): Float32Array {
 // Chowning, 1973: the carrier has the amplitude J0(index), the sidebands at carrier ± n × modulator have Jn(index).
 // Abramowitz and Stegun, table 9.1: J0(0.6) = 0.9120, J1(0.6) = 0.2867, J2(0.6) = 0.0437.
 it("rests on the partials of frequency modulation with an index of 0.6", () => {
-  const voice = new BellVoice(rate);
+  const voice = new Bell(rate);
   voice.attack(500, 127);
   next(voice, 4 * rate);
   const rested = next(voice, rate);
@@ -39,7 +41,7 @@ it("rests on the partials of frequency modulation with an index of 0.6", () => {
 });
 
 it("is struck in proportion to velocity, fades after its release and is then exactly silent", () => {
-  const [loud, soft] = [new BellVoice(rate), new BellVoice(rate)];
+  const [loud, soft] = [new Bell(rate), new Bell(rate)];
   loud.attack(440, 127);
   soft.attack(440, 32);
   const [a, b] = [peak(next(loud, 2400)), peak(next(soft, 2400))];
@@ -53,7 +55,7 @@ it("is struck in proportion to velocity, fades after its release and is then exa
 });
 
 it("goes on without a click where a note is struck in another", () => {
-  const voice = new BellVoice(rate);
+  const voice = new Bell(rate);
   voice.attack(100, 127);
   const before = next(voice, 4801).at(-1) ?? 0;
   voice.attack(100, 127);
@@ -61,15 +63,15 @@ it("goes on without a click where a note is struck in another", () => {
 });
 
 it("does what it was told to the sample, whatever the order it was told in", () => {
-  const voices = new BellVoices(rate);
-  voices.tell({ voice: 1, at: 10 + 200 / rate, hertz: 880, velocity: 90 });
-  voices.tell({ voice: 0, at: 10 + 50 / rate, hertz: 440, velocity: 90 });
+  const voices = new SynthVoices(rate);
+  voices.tell({ ...bell, voice: 1, at: 10 + 200 / rate, hertz: 880, velocity: 90 });
+  voices.tell({ ...bell, voice: 0, at: 10 + 50 / rate, hertz: 440, velocity: 90 });
   const [first, second] = [new Float32Array(128).fill(1), new Float32Array(128)];
   voices.render(first, 10);
   voices.render(second, 10 + 128 / rate);
   expect(first.findIndex((sample) => sample !== 0)).toBe(50);
 
-  const alone = new BellVoice(rate);
+  const alone = new Bell(rate);
   alone.attack(440, 90);
   const expected = next(alone, 206).map(Math.tanh);
   expect(second.slice(0, 72)).toEqual(expected.slice(78, 150));
@@ -77,12 +79,12 @@ it("does what it was told to the sample, whatever the order it was told in", () 
 });
 
 it("takes back what a voice was told to do after it is struck anew, and nothing of other voices", () => {
-  const voices = new BellVoices(rate);
+  const voices = new SynthVoices(rate);
   for (const voice of [0, 1]) {
-    voices.tell({ voice, at: 0, hertz: 440, velocity: 90 });
-    voices.tell({ voice, at: 0.2, hertz: 0, velocity: 0 });
+    voices.tell({ ...bell, voice, at: 0, hertz: 440, velocity: 90 });
+    voices.tell({ ...bell, voice, at: 0.2, hertz: 0, velocity: 0 });
   }
-  voices.tell({ voice: 1, at: 0.1, hertz: 660, velocity: 90 });
+  voices.tell({ ...bell, voice: 1, at: 0.1, hertz: 660, velocity: 90 });
   const samples = new Float32Array(rate);
   voices.render(samples, 0);
   const end = new Float32Array(rate);
@@ -92,9 +94,9 @@ it("takes back what a voice was told to do after it is struck anew, and nothing 
 });
 
 it("stays within full scale, however many voices sound at once", () => {
-  const voices = new BellVoices(rate);
+  const voices = new SynthVoices(rate);
   for (let voice = 0; voice < 32; voice++) {
-    voices.tell({ voice, at: 0, hertz: 440, velocity: 127 });
+    voices.tell({ ...bell, voice, at: 0, hertz: 440, velocity: 127 });
   }
   const samples = new Float32Array(rate / 10);
   voices.render(samples, 0);
