@@ -1,7 +1,7 @@
 import { get } from "../api/http";
 import type { Roll } from "../api/types";
 import { millisAt, tickAt } from "../roll/rollScale";
-import type { Sounding } from "../sound/soundQueue";
+import { takeSounds } from "../roll/takeSounds";
 import type { Session } from "./session.svelte";
 import { pathOf } from "./takeWindow.svelte";
 
@@ -78,7 +78,6 @@ export class TakeHearing {
   }
 
   async #fetch(roll: Roll, from: number, to: number, signal: AbortSignal): Promise<void> {
-    const muted = roll.tracks.filter((track) => track.mute).map((track) => track.id);
     const path = `${pathOf(roll.summary.id)}/roll?from=${from}&to=${to}`;
     let fetched: Roll;
     try {
@@ -86,20 +85,10 @@ export class TakeHearing {
     } catch {
       return this.stop(); // it was stopped, or the page says elsewhere that the server is away
     }
-    const kits = roll.tracks.filter((track) => track.kit).map((track) => track.id);
-    const sounds: Sounding[] = [];
-    for (const note of fetched.notes) {
-      if (note.start < from || muted.includes(note.track)) continue;
-      const { track, channel, key, detune = 0 } = note;
-      const sound = (tick: number, velocity: number) =>
-        sounds.push({
-          ...{ track, channel, key, detune, tick, velocity },
-          ...(kits.includes(track) ? { patch: "kit" } : {}),
-          at: this.session.serverNanos(this.#pageMillis(tick)),
-        });
-      sound(note.start, note.velocity);
-      sound(Math.min(note.end, to), 0);
-    }
+    const sounds = takeSounds(roll, fetched.notes, from, to).map((sound) => ({
+      ...sound,
+      at: this.session.serverNanos(this.#pageMillis(Math.min(sound.tick, to))),
+    }));
     if (signal.aborted) return;
     this.session.player.announce(sounds.sort((a, b) => a.at - b.at || a.velocity - b.velocity));
   }

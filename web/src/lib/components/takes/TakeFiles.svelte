@@ -4,6 +4,7 @@
   import { getTakeDesk } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import Section from "../fields/Section.svelte";
+  import TakeSound from "./TakeSound.svelte";
 
   let { summary }: { summary: Summary } = $props();
 
@@ -78,3 +79,4 @@
     data-help="A table of all messages, for a spreadsheet.">.csv</a
   >
 </Section>
+<TakeSound {summary} />
