@@ -63,7 +63,15 @@ func TestEachPageSaysWhetherItSounds(t *testing.T) {
 	sounds(p, "false")
 	p.MustElement("[aria-label=Play]").MustClick()
 	sounds(p, "true")
-	p.MustReload()
+	closing, answer := p.MustHandleDialog()
+	reloaded := make(chan struct{})
+	go func() {
+		defer close(reloaded)
+		p.MustReload()
+	}()
+	require.Equal(t, "beforeunload", string(closing().Type), "what plays is not cut off by mistake")
+	answer(true, "")
+	<-reloaded
 	sounds(p, "false")
 	p.MustElementR("header a", "Night opening").MustClick()
 	sounds(p, "true")

@@ -16,6 +16,7 @@
   import { handKeysBack } from "./lib/state/focus";
   import { handleShortcut } from "./lib/state/shortcuts";
   import { Outputs } from "./lib/state/outputs.svelte";
+  import { guardPlaying } from "./lib/state/whilePlaying.svelte";
   import { Playing } from "./lib/state/playing.svelte";
   import type { Theme } from "./lib/state/theme.svelte";
   import { TakeDesk } from "./lib/state/takeDesk.svelte";
@@ -54,7 +55,7 @@
   const chart = setChartView(new ChartView(session));
   const clipboard = setClipboard(new Clipboard(chart));
   const takes = setTakeDesk(new TakeDesk(session));
-  setOutputs(new Outputs(session));
+  guardPlaying(session, setOutputs(new Outputs(session)));
   const playing = setPlaying(new Playing(chart));
 
   let hash = $state(location.hash);

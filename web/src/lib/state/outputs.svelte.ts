@@ -76,6 +76,11 @@ export class Outputs {
     return this.#access;
   }
 
+  /** Whether any port is played by this page. */
+  get plays(): boolean {
+    return this.#owned.size > 0;
+  }
+
   /** What was sent last, the latest first. */
   get sent(): readonly Sent[] {
     return this.#sent;

@@ -12,6 +12,7 @@
   import PitchFields from "./PitchFields.svelte";
   import SourceFields from "./SourceFields.svelte";
   import TimeFields from "./TimeFields.svelte";
+  import TrackRoutes from "./TrackRoutes.svelte";
 
   const session = getSession();
   const view = getChartView();
@@ -27,10 +28,11 @@
   value={track.name}
   commit={(name) => session.setTrack({ name })}
 />
+<TrackRoutes />
 <NumberRow
   label="channel"
   name="MIDI channel"
-  help="MIDI channel of the output, 1 to 16."
+  help="The track's MIDI channel, 1 to 16: at outputs that say no other, in takes and in files."
   value={track.channel}
   {...bounds.Track.channel}
   commit={(channel) => session.setTrack({ channel })}
