@@ -45,6 +45,20 @@ func TestScreenshots(t *testing.T) {
 	p.Keyboard.MustType(input.Escape)
 	p.waitFor(`() => !document.querySelector("dialog[open]")`)
 
+	c := a.open("/#connect", 1280, 800, standInForOutputs)
+	c.press("use MIDI ports")
+	for _, way := range []string{"Tide bass to Harbour synth", "Hull kit to Quay rack"} {
+		c.press(`\+ output`)
+		c.MustElement("[aria-label^='" + way + "']").MustClick()
+	}
+	c.enter("Channel of the route", "3")
+	c.MustElement("[aria-label=Play]").MustClick()
+	c.waitForBar(3)
+	c.picture(filepath.Join(folder, "connect.png"))
+	c.MustElement("[aria-label=Stop]").MustClick()
+	c.MustElement("[aria-label=Play]")
+	p.MustActivate()
+
 	p.MustElementR("nav button", "Bell buoy").MustClick()
 	p.sheet("step")
 	p.lane("pitch").MustFocus()
