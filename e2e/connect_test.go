@@ -142,6 +142,15 @@ func TestTracksGoToPorts(t *testing.T) {
 	other.MustClose()
 	p.MustActivate()
 
+	// A page that is closed in the middle of a note ends it.
+	closing := func(port string) (messages []handed) {
+		data := p.MustEval(`name => { window.dispatchEvent(new Event("pagehide")); return JSON.stringify(window.ports[name].port.got.splice(0)); }`, port).Str()
+		require.NoError(t, json.Unmarshal([]byte(data), &messages))
+		return messages
+	}
+	requireTurns(t, closing("Quay rack"), downRack)
+	require.False(t, isDown(downRack), "%v", downRack)
+
 	p.press("panic")
 	p.waitFor(`() => window.ports["Quay rack"].port.got.filter(({data}) => data[0] === 0xbf && data[1] === 123).length === 1`)
 	p.MustElement("[aria-label=Stop]").MustClick()
@@ -153,6 +162,13 @@ func TestTracksGoToPorts(t *testing.T) {
 	requireTurns(t, p.got("Quay rack"), downRack)
 	require.False(t, isDown(down), "%v", down)
 	require.False(t, isDown(downRack), "%v", downRack)
+
+	// Two tracks that write one controller of a channel are marked, in words.
+	a.edit(`{"all":{"name":"programs","edits":[{"setTrack":{"track":2,"program":1}},{"setTrack":{"track":3,"program":2,"channel":5,"routes":[
+		{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127},{"output":2,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}`)
+	p.MustElement("[aria-label^='Tide bass to Harbour synth'] [data-clash]")
+	p.MustElement("[aria-label^='Tide bass to Harbour synth']").MustClick()
+	p.MustElementR("aside [role=note]", "program of channel 5 is written by Hull kit too")
 
 	// An output is removed with its routes, and undo brings all back.
 	p.MustElementR("b", "^Quay rack$").MustClick()

@@ -38,6 +38,7 @@ type wire struct {
 	DoRequest        server.DoRequest         `json:"doRequest"`
 	AgainRequest     server.AgainRequest      `json:"againRequest"`
 	ProjectDigest    server.ProjectDigest     `json:"projectDigest"`
+	Clashes          []score.Clash            `json:"clashes"`
 	WakeView         server.WakeView          `json:"wakeView"`
 	Imported         server.Imported          `json:"imported"`
 	KeepRequest      server.KeepRequest       `json:"keepRequest"`

@@ -44,6 +44,7 @@ func (p projectResource) Routes() chi.Router {
 	r.Post("/redo", p.redo)
 	r.Get("/project", p.show)
 	r.Get("/project/digest", p.digest)
+	r.Get("/project/clashes", p.clashes)
 	r.Get("/project.json", p.export)
 	r.NotFound(func(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusNotFound, "there is nothing at "+short(r.URL.Path))
@@ -52,6 +53,11 @@ func (p projectResource) Routes() chi.Router {
 		refuse(w, http.StatusMethodNotAllowed, short(r.URL.Path)+" does not take "+short(r.Method))
 	})
 	return r
+}
+
+// clashes answers with what several tracks write at the same place of an output.
+func (p projectResource) clashes(w http.ResponseWriter, _ *http.Request) {
+	reply(w, p.studio.State().Project.Clashes())
 }
 
 func (p projectResource) edit(w http.ResponseWriter, r *http.Request) {

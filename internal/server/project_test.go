@@ -269,6 +269,17 @@ func TestAPageIsToldWhatChanges(t *testing.T) {
 	require.Equal(t, 7*score.TicksPerQuarter, timed.Bars[1].Tick)
 }
 
+// Tracks that write the same thing at one place are told.
+func TestClashesAreTold(t *testing.T) {
+	h := start(t)
+	require.Equal(t, "[]\n", h.do("GET", "/api/project/clashes", "").body)
+	ask[server.ProjectState](h, "/api/edits", `{"revision":1,"edit":{"all":{"name":"programs","edits":[
+		{"setProject":{"outputs":[{"id":1,"name":"Synth","kind":"browserPort"}]}},
+		{"setTrack":{"track":1,"program":1,"routes":[{"output":1,"channel":2,"lowest":0,"highest":127,"softest":1,"loudest":127}]}},
+		{"setTrack":{"track":2,"program":2,"routes":[{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}}`)
+	require.Equal(t, []score.Clash{{Output: 1, Channel: 2, What: "program", Tracks: []int{1, 2}}}, ask[[]score.Clash](h, "/api/project/clashes", ""))
+}
+
 // What is done while a project plays can be had as a log, which plays what was played.
 func TestTheLogOfWhatWasPlayed(t *testing.T) {
 	h := start(t)

@@ -1014,6 +1014,12 @@ export interface ProjectDigest {
   revision: number;
   digest: string;
 }
+export interface Clash {
+  output: number;
+  channel: number;
+  what: string;
+  tracks: number[];
+}
 export interface WakeView {
   stretch: number;
   before: number;

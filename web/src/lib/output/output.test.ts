@@ -47,6 +47,23 @@ describe("a port's queue", () => {
     expect(sent.map(({ at }) => at)).toEqual([40, 40]);
   });
 
+  it("holds a key that two outputs of one port hold until both have let go of it", () => {
+    const { sent, port } = queue();
+    port.push([
+      on(10, 60),
+      { ...on(20, 60), output: 2 },
+      off(30, 60),
+      { ...off(40, 60), output: 2 },
+    ]);
+    port.handOver(99, (at) => at);
+    expect(sent.map(({ data, at }) => [data[0], at])).toEqual([
+      [0x90, 10],
+      [0x80, 20],
+      [0x90, 20],
+      [0x80, 40],
+    ]);
+  });
+
   // MIDI 1.0, table III: 64 is the sustain pedal, 120 all sound off, 123 all notes off; a bend of 8192 is the middle.
   it("panics by all that can end a note, no faster than a cable takes it", () => {
     const { sent, port } = queue();

@@ -17,8 +17,11 @@ export type Send = (data: readonly number[], pageMillis: number) => void;
 /** What waits to be handed to a device, and which of its keys are down. */
 export class PortQueue {
   #waiting: WireMessage[] = [];
-  /** The keys that are down once all is heard that was handed over, and all that ever were: channel × 128 + key. */
-  readonly #down = new Set<number>();
+  /**
+   * How many notes hold each key that is down once all is heard that was handed over, as two outputs can be one port; and all keys
+   * that ever were down: channel × 128 + key.
+   */
+  readonly #down = new Map<number, number>();
   readonly #used = new Set<number>();
   /** When the last message that was handed over is sent. */
   #last = 0;
@@ -53,10 +56,22 @@ export class PortQueue {
     if (status >= exclusive) return; // which takes a permission of its own
     const place = (status & 0xf) * 128 + key;
     const kind = status & 0xf0;
+    const holds = this.#down.get(place) ?? 0;
     if (kind === noteOn && velocity > 0) {
-      this.#down.add(place);
+      if (holds > 0) this.#send(offOf(place), pageMillis);
+      this.#down.set(place, holds + 1);
       this.#used.add(place);
-    } else if (kind === noteOn || kind === noteOff) this.#down.delete(place);
+    } else if (kind === noteOn || kind === noteOff) {
+      if (holds > 1) {
+        this.#down.set(place, holds - 1);
+        return; // another note holds the key
+      }
+      this.#down.delete(place);
+    }
+    this.#send(data, pageMillis);
+  }
+
+  #send(data: readonly number[], pageMillis: number): void {
     this.#last = Math.max(this.#last, pageMillis);
     this.send(data, this.#last);
   }
@@ -64,12 +79,14 @@ export class PortQueue {
   /** Drops what waits, and ends what sounds. */
   release(now: number): void {
     this.#waiting = [];
-    for (const place of this.#down) this.play(offOf(place), now);
+    for (const place of this.#down.keys()) this.#send(offOf(place), now);
+    this.#down.clear();
   }
 
   /** Sends all that can end a note: on every channel, and for every key that was ever used, as fast as a cable takes it. */
   panic(now: number): void {
     this.#waiting = [];
+    this.#down.clear();
     const messages = Array.from({ length: 16 }, (_, channel) => [
       ...ending.map((controller) => [control + channel, controller, 0]),
       [bend + channel, 0, 64],
@@ -77,7 +94,7 @@ export class PortQueue {
     messages.push(...[...this.#used].map(offOf));
     let at = Math.max(now, this.#last);
     for (const data of messages) {
-      this.play(data, at);
+      this.#send(data, at);
       at += data.length * perByte;
     }
   }

@@ -1,5 +1,5 @@
 import { get } from "../api/http";
-import type { Output, Route, Track, WireBatch, WireMessage } from "../api/types";
+import type { Clash, Output, Route, Track, WireBatch, WireMessage } from "../api/types";
 import { Activity } from "../output/activity";
 import { midiOutputs, type OutputPort } from "../output/midiOutputs";
 import { PortQueue } from "../output/portQueue";
@@ -40,8 +40,11 @@ export class Outputs {
   /** The names of the ports that this page plays, and no other page. */
   #owned = $state.raw<ReadonlySet<string>>(new Set());
   #sent = $state.raw<Sent[]>([]);
+  #clashes = $state.raw<Clash[]>([]);
   #count = 0;
   readonly #queues = new Map<string, PortQueue>();
+  /** The port that each output was on last. */
+  readonly #ported = new Map<number, string>();
 
   constructor(private readonly session: Session) {
     session.listen((batch) => this.#take(batch));
@@ -53,6 +56,10 @@ export class Outputs {
     });
     $effect(() => {
       if (!session.connected) this.#release();
+    });
+    $effect(() => {
+      const { revision } = session.snapshot;
+      if (revision > 0 && this.list.length > 0) void this.#look(revision);
     });
     const leave = () => this.#release();
     $effect(() => {
@@ -93,9 +100,12 @@ export class Outputs {
 
   /** Has a port of this browser play an output, on this machine; an empty name has none. */
   bind(output: Output, port: string): void {
+    const before = this.portOf(output);
+    if (before) this.#queues.get(before)?.release(performance.now());
     const others = Object.entries(this.#bound).filter(([name]) => name !== output.name);
     this.#bound = Object.fromEntries(port ? [...others, [output.name, port]] : others);
     localStorage.setItem(boundKey, JSON.stringify(this.#bound));
+    if (this.#owned.has(port)) void this.#chase([output.id]);
   }
 
   /** Whether an output plays in this page, and if not why, in a few words. */
@@ -116,6 +126,19 @@ export class Outputs {
     } catch (error) {
       this.#access = String(error instanceof Error ? error.message : error).replace(/\.+$/, "");
     }
+  }
+
+  /** What a track and others write at the same place of an output, in words; empty if nothing. */
+  clashesOf(track: Track, output: number): string {
+    return this.#clashes
+      .filter((clash) => clash.output === output && clash.tracks.includes(track.id))
+      .map(({ what, channel, tracks }) => {
+        const others = this.session.project.tracks.filter(
+          ({ id }) => id !== track.id && tracks.includes(id),
+        );
+        return `${what} of channel ${channel} is written by ${others.map(({ name }) => name).join(" and ")} too`;
+      })
+      .join("; ");
   }
 
   /** The routes of a track, those too that it does not name. */
@@ -190,6 +213,15 @@ export class Outputs {
     this.#note([on, off].map((data, i) => ({ page: now + i * testFor, output: output.id, data })));
   }
 
+  async #look(revision: number): Promise<void> {
+    try {
+      const clashes = await get<Clash[]>("api/project/clashes");
+      if (revision === this.session.snapshot.revision) this.#clashes = clashes;
+    } catch {
+      // The page says elsewhere that the server is away.
+    }
+  }
+
   /** Uses ports at once where the user has allowed it before. */
   async #again(): Promise<void> {
     if (Object.keys(this.#bound).length === 0) return;
@@ -216,7 +248,8 @@ export class Outputs {
       new Promise<void>((resolve) => {
         close = resolve;
         this.#owned = new Set([...this.#owned, name]);
-        void this.#chase(name);
+        const own = this.list.filter((output) => this.portOf(output) === name);
+        void this.#chase(own.map(({ id }) => id));
       });
     navigator.locks.request(`jettyfog port ${name}`, { signal: stop.signal }, hold).catch(() => {});
     return () => {
@@ -239,16 +272,17 @@ export class Outputs {
     this.#ports = ports;
   }
 
-  /** Brings a port up to date that plays from now on. */
-  async #chase(name: string): Promise<void> {
-    const ids = this.list.filter((output) => this.portOf(output) === name).map(({ id }) => id);
+  /** Brings outputs up to date that are played from now on. */
+  async #chase(ids: number[]): Promise<void> {
     const { messages = [] } = await get<WireBatch>("api/transport/chase");
     this.#push(messages.filter(({ output }) => ids.includes(output)));
   }
 
   #queueOf(id: number): PortQueue | undefined {
     const output = this.list.find((other) => other.id === id);
-    const name = output && this.portOf(output);
+    // What sounds on an output that was just removed still ends on its port.
+    const name = output ? this.portOf(output) : this.#ported.get(id);
+    if (name) this.#ported.set(id, name);
     if (!name || !this.#owned.has(name) || !this.#find(name)) return undefined;
     let queue = this.#queues.get(name);
     if (!queue) {
@@ -270,10 +304,8 @@ export class Outputs {
   }
 
   #push(messages: readonly WireMessage[]): void {
-    for (const { id } of this.list) {
-      const own = messages.filter(({ output }) => output === id);
-      if (own.length > 0) this.#queueOf(id)?.push(own);
-    }
+    for (const id of new Set(messages.map(({ output }) => output)))
+      this.#queueOf(id)?.push(messages.filter(({ output }) => output === id));
     for (const { track, output, data, at } of messages) {
       if (((data[0] ?? 0) & 0xf0) === 0x90)
         this.activity.note(track, output, this.session.pageMillis(at));

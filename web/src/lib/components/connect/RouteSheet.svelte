@@ -11,6 +11,7 @@
 
   const session = getSession();
   const outputs = getOutputs();
+  const clashes = $derived(outputs.clashesOf(track, route.output));
   const bends = $derived(track.tuned?.by === "bend");
 
   function set(change: Partial<Route>): Promise<void> {
@@ -21,6 +22,9 @@
 
 <h2 class="text-[15px] font-semibold">{track.name}</h2>
 <p class="text-ink-2 pb-2">to {name}</p>
+{#if clashes}
+  <p class="text-signal py-1" role="note">{clashes}.</p>
+{/if}
 {#if route.output === builtIn}
   {#if track.kind === "kit"}
     <p class="text-ink-2 py-1">

@@ -127,6 +127,7 @@
           {#each columns as output (output?.id ?? builtIn)}
             {@const id = output?.id ?? builtIn}
             {@const route = routeTo(track, id)}
+            {@const clashes = route ? outputs.clashesOf(track, id) : ""}
             {@const plays = playing.has(routeName(track.id, id))}
             <td class="border-line border p-1">
               <button
@@ -137,11 +138,13 @@
                 ]}
                 aria-pressed={route !== undefined}
                 aria-label="{track.name} to {output?.name ?? 'Built-in sound'}{route
-                  ? `: ${marks(track, route)}`
+                  ? `: ${marks(track, route)}${clashes && ', clashes'}`
                   : ''}"
-                data-help={route
-                  ? "The track goes here: press to see how, Delete to take the route away."
-                  : "Press to have the track go here too."}
+                data-help={clashes
+                  ? `${clashes}: the last one has its way. Another channel keeps them apart.`
+                  : route
+                    ? "The track goes here: press to see how, Delete to take the route away."
+                    : "Press to have the track go here too."}
                 onclick={() => press(track, id)}
                 onkeydown={(event) => key(event, track, id)}
               >
@@ -152,6 +155,7 @@
                   ]}
                   aria-hidden="true"
                 ></span>
+                {#if clashes}<b class="text-signal" aria-hidden="true" data-clash>!</b>{/if}
                 <span class="min-w-0 truncate font-mono text-[12px]"
                   >{route ? marks(track, route) : "–"}</span
                 >
