@@ -274,6 +274,7 @@ func TestClashesAreTold(t *testing.T) {
 	h := start(t)
 	require.Equal(t, "[]\n", h.do("GET", "/api/project/clashes", "").body)
 	ask[server.ProjectState](h, "/api/edits", `{"revision":1,"edit":{"all":{"name":"programs","edits":[
+		{"addTrack":{"at":1,"kind":"melodic"}},
 		{"setProject":{"outputs":[{"id":1,"name":"Synth","kind":"browserPort"}]}},
 		{"setTrack":{"track":1,"program":1,"routes":[{"output":1,"channel":2,"lowest":0,"highest":127,"softest":1,"loudest":127}]}},
 		{"setTrack":{"track":2,"program":2,"routes":[{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}}`)
