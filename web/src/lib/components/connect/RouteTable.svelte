@@ -1,9 +1,10 @@
 <!-- @component Tracks against outputs: who goes where, and what plays there now. -->
 <script lang="ts">
-  import type { Output, Route, Track } from "../../api/types";
+  import type { Output } from "../../api/types";
   import { routeName } from "../../output/activity";
   import { getOutputs, getSession } from "../../state/context";
   import { builtIn } from "../../state/outputs.svelte";
+  import RouteCell from "./RouteCell.svelte";
 
   interface Props {
     /** What the sheet shows. */
@@ -24,36 +25,6 @@
     }, 60);
     return () => clearInterval(look);
   });
-
-  function routeTo(track: Track, output: number): Route | undefined {
-    return outputs.routesOf(track).find((route) => route.output === output);
-  }
-
-  /** How a route differs from one by which all goes as it is, in few characters. */
-  function marks(track: Track, route: Route): string {
-    const { wholeRoute } = session.lists;
-    const marks =
-      route.output === builtIn
-        ? [session.patchOf(track.id)]
-        : [`ch ${route.channel || track.channel}`];
-    if (route.octave) marks.push(`oct ${route.octave > 0 ? "+" : "−"}${Math.abs(route.octave)}`);
-    if (route.lowest !== wholeRoute.lowest || route.highest !== wholeRoute.highest)
-      marks.push(`${session.notes.name(route.lowest)}–${session.notes.name(route.highest)}`);
-    if (route.softest !== wholeRoute.softest || route.loudest !== wholeRoute.loudest)
-      marks.push(`vel ${route.softest}–${route.loudest}`);
-    return marks.join(", ");
-  }
-
-  async function press(track: Track, output: number): Promise<void> {
-    if (!routeTo(track, output)) await outputs.toggle(track, output);
-    show({ output, track: track.id });
-  }
-
-  async function key(event: KeyboardEvent, track: Track, output: number): Promise<void> {
-    if (event.key !== "Delete" || !routeTo(track, output)) return;
-    event.stopPropagation();
-    await outputs.toggle(track, output);
-  }
 </script>
 
 <div class="min-h-0 overflow-auto px-4 py-3">
@@ -126,40 +97,15 @@
           </th>
           {#each columns as output (output?.id ?? builtIn)}
             {@const id = output?.id ?? builtIn}
-            {@const route = routeTo(track, id)}
-            {@const clashes = route ? outputs.clashesOf(track, id) : ""}
-            {@const plays = playing.has(routeName(track.id, id))}
             <td class="border-line border p-1">
-              <button
-                class={[
-                  "control h-[30px]! w-[150px] justify-start!",
-                  !route && "text-ink-3! border-dashed!",
-                  shown.track === track.id && shown.output === id && "outline-ink-2 outline-2",
-                ]}
-                aria-pressed={route !== undefined}
-                aria-label="{track.name} to {output?.name ?? 'Built-in sound'}{route
-                  ? `: ${marks(track, route)}${clashes && ', clashes'}`
-                  : ''}"
-                data-help={clashes
-                  ? `${clashes}: the last one has its way. Another channel keeps them apart.`
-                  : route
-                    ? "The track goes here: press to see how, Delete to take the route away."
-                    : "Press to have the track go here too."}
-                onclick={() => press(track, id)}
-                onkeydown={(event) => key(event, track, id)}
-              >
-                <span
-                  class={[
-                    "h-2.5 w-2.5 rounded-full",
-                    plays ? "bg-sounding" : route ? "border-ink-3 border" : "",
-                  ]}
-                  aria-hidden="true"
-                ></span>
-                {#if clashes}<b class="text-signal" aria-hidden="true" data-clash>!</b>{/if}
-                <span class="min-w-0 truncate font-mono text-[12px]"
-                  >{route ? marks(track, route) : "–"}</span
-                >
-              </button>
+              <RouteCell
+                {track}
+                output={id}
+                name={output?.name ?? "Built-in sound"}
+                plays={playing.has(routeName(track.id, id))}
+                shown={shown.track === track.id && shown.output === id}
+                show={() => show({ output: id, track: track.id })}
+              />
             </td>
           {/each}
         </tr>

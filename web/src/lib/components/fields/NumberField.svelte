@@ -54,11 +54,8 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   let committing: string | undefined;
   let drag: NumberDrag | undefined;
 
+  const text = (value: number) => show?.(value) ?? value.toFixed(decimals);
   const shown = $derived(typed ?? many?.text ?? text(value));
-
-  function text(value: number): string {
-    return show?.(value) ?? value.toFixed(decimals);
-  }
 
   /** The number that a text stands for; undefined if it stands for none, which is said. */
   function parsed(text: string): number | undefined {
@@ -71,9 +68,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
     return undefined;
   }
 
-  function clamp(number: number): number {
-    return Number(Math.min(max, Math.max(min, number)).toFixed(decimals));
-  }
+  const clamp = (number: number) => Number(Math.min(max, Math.max(min, number)).toFixed(decimals));
 
   async function finish(): Promise<void> {
     if (typed === undefined || typed === committing) return;

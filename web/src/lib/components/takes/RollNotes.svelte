@@ -9,6 +9,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
   import { leastWidth, type RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
   import RollPlayhead from "./RollPlayhead.svelte";
+  import RollReadOut from "./RollReadOut.svelte";
   import { fills } from "./RollTracks.svelte";
 
   let { roll, scale }: { roll: Roll; scale: RollScale } = $props();
@@ -137,18 +138,5 @@ note moves it, one of its end makes it longer; a double click on the paper write
     <rect {...pointer.box} fill="var(--lamp-soft)" opacity="0.5" stroke="var(--ink-2)" />
   {/if}
   <RollPlayhead {scale} />
-  {#if pointer.readOut}
-    <g transform="translate({pointer.readOut.x},{pointer.readOut.y})">
-      <rect
-        y="-16"
-        width={pointer.readOut.text.length * 7 + 8}
-        height="18"
-        rx="2"
-        fill="var(--ink)"
-      />
-      <text x="4" y="-3" font-size="11" font-family="var(--font-mono)" fill="var(--paper)"
-        >{pointer.readOut.text}</text
-      >
-    </g>
-  {/if}
+  {#if pointer.readOut}<RollReadOut {...pointer.readOut} />{/if}
 </svg>
