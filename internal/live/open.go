@@ -91,7 +91,7 @@ func (t *Transport) enter(batch *batch) {
 	t.hand(t.player.Jump(jump, ready), batch)
 	t.prepared = nil
 	t.turnTo(o)
-	t.leaveRoutes(run)
+	t.changeRoutes(t.project, run)
 	t.stage = t.player.Stage()
 	t.cuts = append(t.cuts, cut{at: run, revision: o.Revision})
 	if p := t.plan; p != nil && p.start < run && (p.end == 0 || p.end > run) {

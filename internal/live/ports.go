@@ -128,7 +128,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 		ends[i] = on.NoteID().Off(t.player.Run())
 		for _, r := range t.outlets.Routed(on) {
 			r.Value = 0 // notes of one key go out as one
-			taken = append(taken, t.toOutput(r.Sent))
+			taken = append(taken, t.toOutput(r.Sent, t.outlets.Offsets()[r.Output]))
 		}
 	}
 	isTaken := func(event output.Event) bool {
@@ -141,7 +141,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 		feed.waiting = slices.DeleteFunc(feed.waiting, isTaken)
 		port.Withdraw(taken)
 	}
-	t.goOut(t.toOutputs(t.outlets.Play(ends, nil)))
+	t.goOut(t.toOutputs(t.outlets.Play(ends, nil), t.outlets.Offsets()))
 }
 
 // withdrawn returns events without note-ons that were withdrawn, and without what ends them.

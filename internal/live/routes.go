@@ -9,29 +9,24 @@ import (
 	"jettyfog/internal/output"
 )
 
-// toOutput returns a message with the time at which it is to be heard: the offset of its output counts.
-func (t *Transport) toOutput(s route.Sent) output.Event {
-	event := output.Event{Message: s.Message, Output: s.Output, At: t.timeOf(s.Tick)}
-	if to := t.project.Output(s.Output); to != nil {
-		event.At += int64(offsetOf(to))
-	}
-	return event
+// toOutput returns a message with the time at which it is to be heard, which is by so many milliseconds later.
+func (t *Transport) toOutput(s route.Sent, offset int) output.Event {
+	return output.Event{Message: s.Message, Output: s.Output, At: t.timeOf(s.Tick) + int64(offset)*int64(time.Millisecond)}
 }
 
-func (t *Transport) toOutputs(sent []route.Sent) []output.Event {
+// toOutputs returns messages with the times at which they are to be heard: the offsets of outputs count.
+func (t *Transport) toOutputs(sent []route.Sent, offsets map[int]int) []output.Event {
 	events := make([]output.Event, len(sent))
 	for i, s := range sent {
-		events[i] = t.toOutput(s)
+		events[i] = t.toOutput(s, offsets[s.Output])
 	}
 	return events
 }
 
-func offsetOf(o *score.Output) time.Duration { return time.Duration(o.Offset) * time.Millisecond }
-
 // earliest returns how much earlier than its time an output is sent anything at most.
 func (t *Transport) earliest() (earlier time.Duration) {
-	for i := range t.project.Outputs {
-		earlier = max(earlier, -offsetOf(&t.project.Outputs[i]))
+	for _, output := range t.project.Outputs {
+		earlier = max(earlier, -time.Duration(output.Offset)*time.Millisecond)
 	}
 	return earlier
 }
@@ -43,7 +38,8 @@ func (t *Transport) reroute(project *score.Project) {
 		return
 	}
 	tick := t.player.Run()
-	sent, begun := t.outlets.Change(project, tick, nil)
+	begun := t.changeRoutes(project, tick)
+	var sent []route.Sent
 	if len(begun) > 0 {
 		var standing midi.Settings
 		standing.Note(t.standing.Standing(tick))
@@ -55,11 +51,13 @@ func (t *Transport) reroute(project *score.Project) {
 			sent = t.outlets.Begin(b, standing.Standing(tick), lasting, sent)
 		}
 	}
-	t.goOut(t.toOutputs(sent))
+	t.goOut(t.toOutputs(sent, t.outlets.Offsets()))
 }
 
-// leaveRoutes has the routes of the project that comes in count from a tick on. What sounds of the one before is released there.
-func (t *Transport) leaveRoutes(tick score.Tick) {
-	sent, _ := t.outlets.Change(t.project, tick, nil)
-	t.goOut(t.toOutputs(sent))
+// changeRoutes has other routes count from a tick on, and ends what does not go by them there. It returns which have begun.
+func (t *Transport) changeRoutes(project *score.Project, tick score.Tick) []route.Begun {
+	before := t.outlets.Offsets()
+	sent, begun := t.outlets.Change(project, tick, nil)
+	t.goOut(t.toOutputs(sent, before))
+	return begun
 }

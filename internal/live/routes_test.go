@@ -1,6 +1,7 @@
 package live
 
 import (
+	"slices"
 	"testing"
 	"testing/synctest"
 	"time"
@@ -85,6 +86,41 @@ func TestATrackIsGivenAnotherOutput(t *testing.T) {
 			require.Less(t, e.At, silent)
 		}
 		requireBalanced(t, sounds)
+		s.Stop()
+	})
+}
+
+// The offset of an output is another, earlier one while notes sound: each ends after it begins, and nothing is left down.
+func TestAnOffsetIsAnotherWhilePlaying(t *testing.T) {
+	with := func(offset int) *score.Project {
+		moved := synth
+		moved.Offset = offset
+		return routed(testkit.Buoy(), 0, []score.Output{moved}, score.WholeRoute(7))
+	}
+	onStage(t, with(250), func(t *testing.T, s *rig) {
+		s.Play()
+		for n := range 120 {
+			pass(time.Duration(40+13*(n%7)) * time.Millisecond)
+			s.SetProject(with([]int{-100, 250, 0}[n%3]), Change{New: true})
+		}
+		s.SetProject(routed(testkit.Buoy(), 0, nil), Change{New: true})
+		pass(2 * time.Second)
+		sounds := s.listener.events()
+		require.Greater(t, len(sounds), 30)
+		slices.SortStableFunc(sounds, byTime)
+		down := map[uint8]int{} // how many notes hold each key: an earlier one can end after the next begins
+		for _, e := range sounds {
+			switch e.Kind {
+			case midi.NoteOn:
+				down[e.Key]++
+			case midi.NoteOff:
+				down[e.Key]--
+			}
+			require.GreaterOrEqual(t, down[e.Key], 0, "%+v ends before it begins", e)
+		}
+		for key, notes := range down {
+			require.Zero(t, notes, "%d is left down", key)
+		}
 		s.Stop()
 	})
 }

@@ -290,7 +290,7 @@ func (t *Transport) goOutSoFar(batch *batch, now int64) {
 	for i, event := range passed {
 		messages[i] = event.Message
 	}
-	t.goOut(t.toOutputs(t.outlets.Play(messages, nil)))
+	t.goOut(t.toOutputs(t.outlets.Play(messages, nil), t.outlets.Offsets()))
 }
 
 // How much is rendered at once, and how long that may go on before others have their turn.

@@ -5,6 +5,7 @@ import (
 
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 )
 
 // Sent is a message that goes to an output.
@@ -20,9 +21,10 @@ type Sent struct {
 //
 // The zero value knows no tracks. Outlets may not be used by two goroutines at once.
 type Outlets struct {
-	tracks map[uint32]routes
-	keys   map[int]*SharedKeys // by outputs
-	down   map[midi.NoteID][]placed
+	tracks  map[uint32]routes
+	offsets map[int]int         // of outputs, in milliseconds
+	keys    map[int]*SharedKeys // by outputs
+	down    map[midi.NoteID][]placed
 }
 
 // routes are those of a track.
@@ -49,6 +51,10 @@ func (o *Outlets) route(p *score.Project) {
 	for i := range p.Tracks {
 		track := &p.Tracks[i]
 		o.tracks[uint32(track.ID)] = routes{track, track.RouteList()}
+	}
+	o.offsets = map[int]int{}
+	for _, output := range p.Outputs {
+		o.offsets[output.ID] = output.Offset
 	}
 }
 
@@ -139,34 +145,35 @@ func apply(r score.Route, m midi.Message, track *score.Track) (midi.Message, boo
 	case midi.KeyTuning:
 		m, goes := moved(m, r.Octave)
 		pitch := int(m.Velocity) + octave*r.Octave
-		m.Velocity = uint8(max(0, min(highestKey, pitch)))
+		m.Velocity = uint8(max(0, min(theory.HighestNote, pitch)))
 		return m, goes && pitch == int(m.Velocity)
 	}
 	return m, true
 }
 
-const (
-	octave     = 12
-	highestKey = 127
-)
+const octave = 12
 
 // moved returns a message with its key moved by octaves, and whether there is such a key.
 func moved(m midi.Message, octaves int) (midi.Message, bool) {
 	key := int(m.Key) + octave*octaves
-	m.Key = uint8(max(0, min(highestKey, key)))
+	m.Key = uint8(max(0, min(theory.HighestNote, key)))
 	return m, key == int(m.Key)
 }
 
 // Change has the routes of another state of the project count from a tick on. It appends to dst what ends the notes whose track
-// does not go by their route any more, and returns the tracks that have a route more, or another: what their outputs need to know is to be sent by Begin.
+// does not go by their route any more, and returns the tracks that have a route more, or another: what their outputs need to know
+// is to be sent by Begin. To an output whose offset is another all routes are others, so that no note ends before it begins.
 func (o *Outlets) Change(p *score.Project, tick score.Tick, dst []Sent) (sent []Sent, begun []Begun) {
-	before := o.tracks
+	before, offsets := o.tracks, o.offsets
 	o.route(p)
+	same := func(list []score.Route, r score.Route) bool {
+		return slices.Contains(list, r) && offsets[r.Output] == o.offsets[r.Output]
+	}
 	ends := map[int][]midi.Message{}
 	var outputs []int
 	for id, places := range o.down {
 		kept := slices.DeleteFunc(slices.Clone(places), func(at placed) bool {
-			if now, known := o.tracks[id.Track]; !known || slices.Contains(now.list, at.route) {
+			if now, known := o.tracks[id.Track]; !known || same(now.list, at.route) {
 				return false
 			}
 			if ends[at.route.Output] == nil {
@@ -185,13 +192,16 @@ func (o *Outlets) Change(p *score.Project, tick score.Tick, dst []Sent) (sent []
 	for i := range p.Tracks {
 		id := uint32(p.Tracks[i].ID)
 		for _, r := range o.tracks[id].list {
-			if was, known := before[id]; known && !slices.Contains(was.list, r) {
+			if was, known := before[id]; known && !same(was.list, r) {
 				begun = append(begun, Begun{id, r})
 			}
 		}
 	}
 	return dst, begun
 }
+
+// Offsets returns how much later than its time each output is sent everything, in milliseconds, until Change. It must not be changed.
+func (o *Outlets) Offsets() map[int]int { return o.offsets }
 
 // Begun is a track that goes by a route by which it did not go before.
 type Begun struct {

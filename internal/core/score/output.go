@@ -5,13 +5,6 @@ import (
 	"slices"
 )
 
-// Bounds of outputs and routes.
-const (
-	MaxOutputs  = 16
-	MaxOutputID = 255
-	MaxRoutes   = 8
-)
-
 // BuiltIn is the id of the built-in sound, an output that every project has besides those that it lists.
 const BuiltIn = 0
 
