@@ -128,7 +128,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 		ends[i] = on.NoteID().Off(t.player.Run())
 		for _, r := range t.outlets.Routed(on) {
 			r.Value = 0 // notes of one key go out as one
-			taken = append(taken, t.toOutput(r.Sent, t.outlets.Offsets()[r.Output]))
+			taken = append(taken, t.toOutput(r, t.outlets.Offsets()[r.Output]))
 		}
 	}
 	isTaken := func(event output.Event) bool {

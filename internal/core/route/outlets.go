@@ -1,6 +1,7 @@
 package route
 
 import (
+	"cmp"
 	"slices"
 
 	"jettyfog/internal/core/midi"
@@ -25,6 +26,15 @@ type Outlets struct {
 	offsets map[int]int         // of outputs, in milliseconds
 	keys    map[int]*SharedKeys // by outputs
 	down    map[midi.NoteID][]placed
+
+	routed []outgoing     // scratch
+	shared []midi.Message // scratch
+}
+
+// outgoing is what goes to an output at one tick.
+type outgoing struct {
+	output   int
+	messages []midi.Message
 }
 
 // routes are those of a track.
@@ -72,35 +82,46 @@ func (o *Outlets) Play(messages []midi.Message, dst []Sent) []Sent {
 	return dst
 }
 
+// play appends what goes out of the messages of one tick.
 func (o *Outlets) play(messages []midi.Message, dst []Sent) []Sent {
-	var outputs []int
-	routed := map[int][]midi.Message{}
-	give := func(s Sent) {
-		if routed[s.Output] == nil {
-			outputs = append(outputs, s.Output)
-		}
-		routed[s.Output] = append(routed[s.Output], s.Message)
+	for i := range o.routed {
+		o.routed[i].messages = o.routed[i].messages[:0]
 	}
 	for _, m := range messages {
 		if m.Kind == midi.NoteOff {
 			for _, p := range o.down[m.NoteID()] {
-				give(Sent{p.route.Output, p.note.Off(m.Tick)})
+				o.give(p.route.Output, p.note.Off(m.Tick))
 			}
 			delete(o.down, m.NoteID())
 			continue
 		}
-		for _, s := range o.Routed(m) {
-			give(s.Sent)
+		from := o.tracks[m.Track]
+		for _, r := range from.list {
+			routed, goes := apply(r, m, from.track)
+			if !goes {
+				continue
+			}
+			o.give(r.Output, routed)
 			if m.Kind == midi.NoteOn {
-				o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{s.by, s.NoteID()})
+				o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{r, routed.NoteID()})
 			}
 		}
 	}
-	slices.Sort(outputs)
-	for _, output := range outputs {
-		dst = o.share(output, routed[output], dst)
+	for i := range o.routed {
+		if to := &o.routed[i]; len(to.messages) > 0 {
+			dst = o.share(to.output, to.messages, dst)
+		}
 	}
 	return dst
+}
+
+// give adds a message to those of an output that go out at one tick. Outputs are in the order of their ids.
+func (o *Outlets) give(output int, m midi.Message) {
+	at, found := slices.BinarySearchFunc(o.routed, output, func(to outgoing, id int) int { return cmp.Compare(to.output, id) })
+	if !found {
+		o.routed = slices.Insert(o.routed, at, outgoing{output: output})
+	}
+	o.routed[at].messages = append(o.routed[at].messages, m)
 }
 
 // share appends what an output is sent of messages of one tick, of which several can be on one key.
@@ -110,24 +131,19 @@ func (o *Outlets) share(output int, messages []midi.Message, dst []Sent) []Sent 
 		keys = &SharedKeys{}
 		o.keys[output] = keys
 	}
-	for _, m := range keys.Play(messages, nil) {
+	o.shared = keys.Play(messages, o.shared[:0])
+	for _, m := range o.shared {
 		dst = append(dst, Sent{output, m})
 	}
 	return dst
 }
 
-// RoutedMessage is a message as it goes by a route.
-type RoutedMessage struct {
-	Sent
-	by score.Route
-}
-
 // Routed returns a message as it goes by each route of its track, whatever the outputs' keys do already.
-func (o *Outlets) Routed(m midi.Message) (all []RoutedMessage) {
+func (o *Outlets) Routed(m midi.Message) (all []Sent) {
 	from := o.tracks[m.Track]
 	for _, r := range from.list {
 		if routed, goes := apply(r, m, from.track); goes {
-			all = append(all, RoutedMessage{Sent{r.Output, routed}, r})
+			all = append(all, Sent{r.Output, routed})
 		}
 	}
 	return all
