@@ -5,7 +5,7 @@
   import RouteSheet from "../lib/components/connect/RouteSheet.svelte";
   import RouteTable from "../lib/components/connect/RouteTable.svelte";
   import { getOutputs, getSession } from "../lib/state/context";
-  import { builtIn } from "../lib/state/outputs.svelte";
+  import { builtIn } from "../lib/state/outputRoutes.svelte";
 
   const session = getSession();
   const outputs = getOutputs();

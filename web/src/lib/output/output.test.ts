@@ -47,6 +47,20 @@ describe("a port's queue", () => {
     expect(sent.map(({ at }) => at)).toEqual([40, 40]);
   });
 
+  it("takes what brings a device up to date, and nothing twice", () => {
+    const { sent, port } = queue();
+    port.push([on(30, 61), off(50, 61)]);
+    port.pushMissing([on(10, 60), on(30, 61), { ...on(30, 61), output: 2 }, off(40, 60)]);
+    port.unsend([{ ...on(30, 61), output: 2 }]);
+    port.handOver(99, (at) => at);
+    expect(sent.map(({ data, at }) => [data[0], data[1], at])).toEqual([
+      [0x90, 60, 10],
+      [0x90, 61, 30],
+      [0x80, 60, 40],
+      [0x80, 61, 50],
+    ]);
+  });
+
   it("holds a key that two outputs of one port hold until both have let go of it", () => {
     const { sent, port } = queue();
     port.push([

@@ -34,11 +34,16 @@ export class PortQueue {
     this.#waiting.sort((a, b) => a.at - b.at); // which is stable
   }
 
+  /** Adds those of messages that do not wait already: what brings a device up to date can have been announced meanwhile. */
+  pushMissing(messages: readonly WireMessage[]): void {
+    const waiting = new Set(this.#waiting.map(nameOf));
+    this.push(messages.filter((message) => !waiting.has(nameOf(message))));
+  }
+
   /** Takes note-ons out that must not be sent after all. */
   unsend(messages: readonly WireMessage[]): void {
-    const name = ({ at, data }: WireMessage) => `${at} ${data.join(" ")}`;
-    const unsent = new Set(messages.map(name));
-    this.#waiting = this.#waiting.filter((message) => !unsent.has(name(message)));
+    const unsent = new Set(messages.map(nameOf));
+    this.#waiting = this.#waiting.filter((message) => !unsent.has(nameOf(message)));
   }
 
   /** Hands over what is to be sent before a time of the server's clock, and returns it. */
@@ -105,6 +110,11 @@ export class PortQueue {
     this.#down.clear();
     this.#last = 0;
   }
+}
+
+/** What tells a message from all others: two of an output with the same bytes at the same time are one. */
+function nameOf({ at, output, data }: WireMessage): string {
+  return `${at} ${output} ${data.join(" ")}`;
 }
 
 function offOf(place: number): number[] {

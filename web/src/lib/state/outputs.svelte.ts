@@ -1,9 +1,10 @@
 import { get } from "../api/http";
-import type { Clash, Output, Route, Track, WireBatch, WireMessage } from "../api/types";
+import type { Output, WireBatch, WireMessage } from "../api/types";
 import { Activity } from "../output/activity";
 import { midiOutputs, type OutputPort } from "../output/midiOutputs";
 import { PortQueue } from "../output/portQueue";
 import PulseWorker from "../sound/pulse.worker?worker";
+import { builtIn, OutputRoutes } from "./outputRoutes.svelte";
 import type { Session } from "./session.svelte";
 
 /** Where the browser keeps which of its ports each output is: a port's name by an output's. */
@@ -18,9 +19,6 @@ const kept = 200;
 /** How long a test note sounds, in milliseconds. */
 const testFor = 300;
 
-/** The id of the built-in sound. */
-export const builtIn = 0;
-
 /** A message that was sent, and when (performance.now, ms). */
 export interface Sent {
   id: number;
@@ -30,7 +28,7 @@ export interface Sent {
 }
 
 /** The outputs of the project, and the MIDI ports of this browser that play them. */
-export class Outputs {
+export class Outputs extends OutputRoutes {
   readonly activity = new Activity();
 
   #ports = $state.raw<OutputPort[]>([]);
@@ -40,13 +38,13 @@ export class Outputs {
   /** The names of the ports that this page plays, and no other page. */
   #owned = $state.raw<ReadonlySet<string>>(new Set());
   #sent = $state.raw<Sent[]>([]);
-  #clashes = $state.raw<Clash[]>([]);
   #count = 0;
   readonly #queues = new Map<string, PortQueue>();
   /** The port that each output was on last. */
   readonly #ported = new Map<number, string>();
 
-  constructor(private readonly session: Session) {
+  constructor(session: Session) {
+    super(session);
     session.listen((batch) => this.#take(batch));
     new PulseWorker().onmessage = () => this.#handOver();
     $effect(() => {
@@ -57,21 +55,12 @@ export class Outputs {
     $effect(() => {
       if (!session.connected) this.#release();
     });
-    $effect(() => {
-      const { revision } = session.snapshot;
-      if (revision > 0 && this.list.length > 0) void this.#look(revision);
-    });
     const leave = () => this.#release();
     $effect(() => {
       window.addEventListener("pagehide", leave);
       return () => window.removeEventListener("pagehide", leave);
     });
     void this.#again();
-  }
-
-  /** The project's outputs besides the built-in sound. */
-  get list(): Output[] {
-    return this.session.project.outputs ?? [];
   }
 
   get ports(): OutputPort[] {
@@ -128,36 +117,6 @@ export class Outputs {
     }
   }
 
-  /** What a track and others write at the same place of an output, in words; empty if nothing. */
-  clashesOf(track: Track, output: number): string {
-    return this.#clashes
-      .filter((clash) => clash.output === output && clash.tracks.includes(track.id))
-      .map(({ what, channel, tracks }) => {
-        const others = this.session.project.tracks.filter(
-          ({ id }) => id !== track.id && tracks.includes(id),
-        );
-        return `${what} of channel ${channel} is written by ${others.map(({ name }) => name).join(" and ")} too`;
-      })
-      .join("; ");
-  }
-
-  /** The routes of a track, those too that it does not name. */
-  routesOf(track: Track): Route[] {
-    return track.routes ?? [this.session.lists.wholeRoute];
-  }
-
-  setRoutes(track: Track, routes: Route[]): Promise<void> {
-    return this.session.edit({ setTrack: { track: track.id, routes } });
-  }
-
-  /** Has a track go to an output, or not any more. */
-  toggle(track: Track, output: number): Promise<void> {
-    const routes = this.routesOf(track);
-    const others = routes.filter((route) => route.output !== output);
-    const added = { ...this.session.lists.wholeRoute, output };
-    return this.setRoutes(track, others.length < routes.length ? others : [...routes, added]);
-  }
-
   /** Adds an output, and returns its id. */
   async add(): Promise<number> {
     const ids = this.list.map(({ id }) => id);
@@ -179,24 +138,6 @@ export class Outputs {
     });
   }
 
-  /** Takes an output away, and the routes that lead there. */
-  remove(output: Output): Promise<void> {
-    const tracks = this.session.project.tracks.filter((track) =>
-      this.routesOf(track).some((route) => route.output === output.id),
-    );
-    const edits = tracks.map((track) => ({
-      setTrack: {
-        track: track.id,
-        routes: this.routesOf(track).filter((route) => route.output !== output.id),
-      },
-    }));
-    const outputs = this.list.filter((other) => other !== output);
-    return this.session.editAll(`removal of “${output.name}”`, [
-      ...edits,
-      { setProject: { outputs } },
-    ]);
-  }
-
   /** Plays a middle C on a channel, from 1, of an output. */
   async test(output: Output | undefined, channel: number): Promise<void> {
     if (!output) return this.session.hear(60);
@@ -211,15 +152,6 @@ export class Outputs {
     queue.play(on, now);
     queue.play(off, now + testFor);
     this.#note([on, off].map((data, i) => ({ page: now + i * testFor, output: output.id, data })));
-  }
-
-  async #look(revision: number): Promise<void> {
-    try {
-      const clashes = await get<Clash[]>("api/project/clashes");
-      if (revision === this.session.snapshot.revision) this.#clashes = clashes;
-    } catch {
-      // The page says elsewhere that the server is away.
-    }
   }
 
   /** Uses ports at once where the user has allowed it before. */
@@ -274,8 +206,11 @@ export class Outputs {
 
   /** Brings outputs up to date that are played from now on. */
   async #chase(ids: number[]): Promise<void> {
-    const { messages = [] } = await get<WireBatch>("api/transport/chase");
-    this.#push(messages.filter(({ output }) => ids.includes(output)));
+    await this.session.attempt(async () => {
+      const { messages = [] } = await get<WireBatch>("api/transport/chase");
+      for (const id of ids)
+        this.#queueOf(id)?.pushMissing(messages.filter(({ output }) => output === id));
+    });
   }
 
   #queueOf(id: number): PortQueue | undefined {

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Route, Track } from "../../api/types";
   import { getOutputs, getSession } from "../../state/context";
-  import { builtIn } from "../../state/outputs.svelte";
+  import { builtIn } from "../../state/outputRoutes.svelte";
 
   interface Props {
     track: Track;

@@ -3,7 +3,7 @@
   import { bounds } from "../../api/generated";
   import type { Route, Track } from "../../api/types";
   import { getOutputs, getSession } from "../../state/context";
-  import { builtIn } from "../../state/outputs.svelte";
+  import { builtIn } from "../../state/outputRoutes.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
 

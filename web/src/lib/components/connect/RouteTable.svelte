@@ -3,7 +3,7 @@
   import type { Output } from "../../api/types";
   import { routeName } from "../../output/activity";
   import { getOutputs, getSession } from "../../state/context";
-  import { builtIn } from "../../state/outputs.svelte";
+  import { builtIn } from "../../state/outputRoutes.svelte";
   import RouteCell from "./RouteCell.svelte";
 
   interface Props {

@@ -1,7 +1,7 @@
 <!-- @component The outputs to which the track goes: a press sends it there, or does not any more. -->
 <script lang="ts">
   import { getOutputs, getSession } from "../../state/context";
-  import { builtIn } from "../../state/outputs.svelte";
+  import { builtIn } from "../../state/outputRoutes.svelte";
   import Section from "../fields/Section.svelte";
 
   const session = getSession();

@@ -1,0 +1,80 @@
+import { get } from "../api/http";
+import type { Clash, Output, Route, Track } from "../api/types";
+import type { Session } from "./session.svelte";
+
+/** The id of the built-in sound. */
+export const builtIn = 0;
+
+/** The outputs of the project, the routes of tracks to them, and what clashes there. */
+export abstract class OutputRoutes {
+  #clashes = $state.raw<Clash[]>([]);
+
+  constructor(protected readonly session: Session) {
+    $effect(() => {
+      const { revision } = session.snapshot;
+      if (revision > 0 && this.list.length > 0) void this.#look(revision);
+    });
+  }
+
+  /** The project's outputs besides the built-in sound. */
+  get list(): Output[] {
+    return this.session.project.outputs ?? [];
+  }
+
+  /** What a track and others write at the same place of an output, in words; empty if nothing. */
+  clashesOf(track: Track, output: number): string {
+    return this.#clashes
+      .filter((clash) => clash.output === output && clash.tracks.includes(track.id))
+      .map(({ what, channel, tracks }) => {
+        const others = this.session.project.tracks.filter(
+          ({ id }) => id !== track.id && tracks.includes(id),
+        );
+        return `${what} of channel ${channel} is written by ${others.map(({ name }) => name).join(" and ")} too`;
+      })
+      .join("; ");
+  }
+
+  /** The routes of a track, those too that it does not name. */
+  routesOf(track: Track): Route[] {
+    return track.routes ?? [this.session.lists.wholeRoute];
+  }
+
+  setRoutes(track: Track, routes: Route[]): Promise<void> {
+    return this.session.edit({ setTrack: { track: track.id, routes } });
+  }
+
+  /** Has a track go to an output, or not any more. */
+  toggle(track: Track, output: number): Promise<void> {
+    const routes = this.routesOf(track);
+    const others = routes.filter((route) => route.output !== output);
+    const added = { ...this.session.lists.wholeRoute, output };
+    return this.setRoutes(track, others.length < routes.length ? others : [...routes, added]);
+  }
+
+  /** Takes an output away, and the routes that lead there. */
+  remove(output: Output): Promise<void> {
+    const tracks = this.session.project.tracks.filter((track) =>
+      this.routesOf(track).some((route) => route.output === output.id),
+    );
+    const edits = tracks.map((track) => ({
+      setTrack: {
+        track: track.id,
+        routes: this.routesOf(track).filter((route) => route.output !== output.id),
+      },
+    }));
+    const outputs = this.list.filter((other) => other !== output);
+    return this.session.editAll(`removal of “${output.name}”`, [
+      ...edits,
+      { setProject: { outputs } },
+    ]);
+  }
+
+  async #look(revision: number): Promise<void> {
+    try {
+      const clashes = await get<Clash[]>("api/project/clashes");
+      if (revision === this.session.snapshot.revision) this.#clashes = clashes;
+    } catch {
+      // The page says elsewhere that the server is away.
+    }
+  }
+}
