@@ -2,6 +2,7 @@ import { get } from "../api/http";
 import type { Statistics, TakeComparison, TakeEditJSON } from "../api/types";
 import type { Session } from "./session.svelte";
 import { TakeHearing } from "./takeHearing.svelte";
+import { TakeWav } from "./takeWav.svelte";
 import { TakeSelection } from "./takeSelection.svelte";
 
 /** The pages of the sheet beside a roll. */
@@ -13,6 +14,7 @@ export type NoteLane = "velocities" | "lengths";
 /** The take that is open on the Takes screen: what can be done to it, and what there is to know of it. */
 export class TakeDesk extends TakeSelection {
   readonly hearing: TakeHearing;
+  readonly wav: TakeWav;
   page = $state<TakePage>("notes");
   /** What the lane below the roll shows: what can be drawn of notes, or a controller by its place. */
   lane = $state<NoteLane | number>("velocities");
@@ -24,6 +26,7 @@ export class TakeDesk extends TakeSelection {
   constructor(session: Session) {
     super(session);
     this.hearing = new TakeHearing(session);
+    this.wav = new TakeWav(session);
     $effect(() => {
       const { id, version } = this.summary ?? {};
       if (id === undefined || version === undefined || id < 0 || this.page !== "numbers") return;

@@ -1,5 +1,5 @@
-import { get } from "../api/http";
-import type { Roll } from "../api/types";
+import { getTakeNotes } from "../api/takeNotes";
+import type { Roll, RollNote } from "../api/types";
 import { millisAt, tickAt } from "../roll/rollScale";
 import { takeSounds } from "../roll/takeSounds";
 import type { Session } from "./session.svelte";
@@ -78,18 +78,18 @@ export class TakeHearing {
   }
 
   async #fetch(roll: Roll, from: number, to: number, signal: AbortSignal): Promise<void> {
-    const path = `${pathOf(roll.summary.id)}/roll?from=${from}&to=${to}`;
-    let fetched: Roll;
+    let notes: RollNote[];
     try {
-      fetched = await get<Roll>(path, signal);
+      notes = await getTakeNotes(pathOf(roll.summary.id), from, to, signal);
     } catch {
       return this.stop(); // it was stopped, or the page says elsewhere that the server is away
     }
-    const sounds = takeSounds(roll, fetched.notes, from, to).map((sound) => ({
+    if (signal.aborted || !this.#heard) return;
+    const { end } = this.#heard;
+    const sounds = takeSounds(roll, notes, from, to).map((sound) => ({
       ...sound,
-      at: this.session.serverNanos(this.#pageMillis(Math.min(sound.tick, to))),
+      at: this.session.serverNanos(this.#pageMillis(Math.min(sound.tick, end))),
     }));
-    if (signal.aborted) return;
     this.session.player.announce(sounds.sort((a, b) => a.at - b.at || a.velocity - b.velocity));
   }
 }

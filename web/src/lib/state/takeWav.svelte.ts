@@ -1,4 +1,4 @@
-import { get } from "../api/http";
+import { getTakeNotes } from "../api/takeNotes";
 import type { Roll } from "../api/types";
 import { millisAt } from "../roll/rollScale";
 import { takeSounds } from "../roll/takeSounds";
@@ -75,8 +75,7 @@ export class TakeWav {
     const step = quartersAtOnce * this.session.lists.ticksPerQuarter;
     for (let at = from; at < to; at += step) {
       const end = Math.min(at + step, to);
-      const path = `${pathOf(roll.summary.id)}/roll?from=${at}&to=${end}`;
-      const { notes } = await get<Roll>(path, signal);
+      const notes = await getTakeNotes(pathOf(roll.summary.id), at, end, signal);
       for (const sound of takeSounds(roll, notes, at, end)) {
         const { track, channel, key, detune = 0, velocity, tick } = sound;
         sounds.push({

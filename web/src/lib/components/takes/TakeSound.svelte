@@ -1,24 +1,24 @@
 <!-- @component Exporting a take as sound, through the built-in sound. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
-  import { getSession, getTakeDesk } from "../../state/context";
-  import { TakeWav } from "../../state/takeWav.svelte";
+  import { getTakeDesk } from "../../state/context";
   import Section from "../fields/Section.svelte";
 
   let { summary }: { summary: Summary } = $props();
 
   const desk = getTakeDesk();
-  const wav = new TakeWav(getSession());
+  const { wav } = desk; // which goes on while another page of the sheet is open
 
   async function render(): Promise<void> {
     const { roll, stretch } = desk;
     if (!roll) return;
+    const { name } = summary;
     const { from, to } = stretch ?? { from: 0, to: roll.end };
     const file = await wav.render(roll, from, to);
     if (!file) return;
     const link = document.createElement("a");
     link.href = URL.createObjectURL(file);
-    link.download = `${summary.name}.wav`;
+    link.download = `${name}.wav`;
     link.click();
     URL.revokeObjectURL(link.href);
   }
