@@ -179,3 +179,32 @@ func TestTracksGoToPorts(t *testing.T) {
 	p.Keyboard.Release(input.ControlLeft)
 	a.waitFor(func(s *score.Project) bool { return len(s.Outputs) == 2 && len(s.Tracks[2].RouteList()) == 2 })
 }
+
+// A browser that refuses is said, and the built-in sound stays. By keys alone a track is sent to a port; when the program dies in
+// the middle of a note, the page ends what sounds on its port.
+func TestPortsAreRefusedAndTheProgramDies(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	refused := a.open("/#connect", 1280, 800, `navigator.requestMIDIAccess = async () => { throw new Error("the user said no.") }`)
+	refused.press("use MIDI ports")
+	refused.MustElementR("main [role=alert]", `no MIDI ports: the user said no\. The built-in sound plays on`)
+
+	p := a.open("/#connect", 1280, 800, standInForOutputs)
+	p.MustElementR("button", "^use MIDI ports$").MustFocus().MustType(input.Enter)
+	p.MustElementR("button", `^\+ output$`).MustFocus().MustType(input.Enter)
+	p.MustElement("[aria-label^='Tide bass to Harbour synth']").MustFocus().MustType(input.Enter)
+	p.MustElementR("[data-state='Harbour synth']", "plays Harbour synth")
+	a.edit(`{"setProject":{"tempo":20000}}`) // a note lasts for seconds
+	p.MustElement("[aria-label=Play]").MustFocus().MustType(input.Enter)
+	p.waitFor(`() => window.ports["Harbour synth"].port.got.some(({ data }) => data[0] === 0x91)`)
+	a.kill()
+	p.waitFor(`() => {
+		const down = new Set();
+		for (const { data: [status, key] } of window.ports["Harbour synth"].port.got) {
+			const name = (status & 15) + " " + key;
+			if ((status & 0xf0) === 0x90) down.add(name);
+			if ((status & 0xf0) === 0x80) down.delete(name);
+		}
+		return down.size === 0 && document.body.textContent.includes("does not answer");
+	}`)
+}

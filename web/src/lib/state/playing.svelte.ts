@@ -125,7 +125,7 @@ export class Playing {
     this.#learn = this.#learn === what ? undefined : what;
   }
 
-  /** Goes on by a step without a note, or goes back by one. */
+  /** Enters a rest in place of a note, or steps back by one. */
   async enter(what: "rest" | "tie" | "back"): Promise<void> {
     if (what !== "back") await this.#enter({ do: what, step: this.#step });
     this.#goOn(what === "back" ? -1 : 1);

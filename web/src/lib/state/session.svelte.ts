@@ -68,7 +68,7 @@ export class Session extends Selection {
     this.#listeners.push(listener);
   }
 
-  /** Lets tracks hear a channel message that has come in, if one of them goes on by it. */
+  /** Passes a MIDI input message on to the tracks, if one of them has it for its clock source. */
   async passOn(message: number[]): Promise<void> {
     const waits = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
     if (waits && this.transport.playing) {

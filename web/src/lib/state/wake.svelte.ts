@@ -107,7 +107,7 @@ export class Wake {
     if (!this.#piece && this.#past.length === 0) this.#place = undefined;
   }
 
-  /** Lets go of what is selected, and shows the last bars again. */
+  /** Clears the selection, and shows the last bars again. */
   letGo(): void {
     this.#piece = this.#place = undefined;
     this.#past = [];
