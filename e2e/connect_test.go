@@ -168,7 +168,7 @@ func TestTracksGoToPorts(t *testing.T) {
 		{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127},{"output":2,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}`)
 	p.MustElement("[aria-label^='Tide bass to Harbour synth'] [data-clash]")
 	p.MustElement("[aria-label^='Tide bass to Harbour synth']").MustClick()
-	p.MustElementR("aside [role=note]", "program of channel 5 is written by Hull kit too")
+	p.MustElementR("aside [role=note]", "Hull kit also writes program on channel 5")
 
 	// An output is removed with its routes, and undo brings all back.
 	p.MustElementR("b", "^Quay rack$").MustClick()

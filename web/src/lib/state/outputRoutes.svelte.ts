@@ -29,7 +29,8 @@ export abstract class OutputRoutes {
         const others = this.session.project.tracks.filter(
           ({ id }) => id !== track.id && tracks.includes(id),
         );
-        return `${what} of channel ${channel} is written by ${others.map(({ name }) => name).join(" and ")} too`;
+        const names = others.map(({ name }) => name).join(" and ");
+        return `${names} also ${others.length > 1 ? "write" : "writes"} ${what} on channel ${channel}`;
       })
       .join("; ");
   }
