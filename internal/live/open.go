@@ -40,6 +40,7 @@ func (t *Transport) Open(next Opened, when When) {
 	next.Stage = next.Stage.Stopped()
 	if !t.playing {
 		t.turnTo(&opening{Opened: next})
+		t.setOutputs(t.project)
 		t.stage = next.Stage
 		t.notify()
 		t.notifyStage()

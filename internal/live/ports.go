@@ -10,17 +10,39 @@ import (
 	"jettyfog/internal/output"
 )
 
-// feed is what waits to be handed to a port.
-type feed struct{ waiting []output.Event }
+// feed is what waits to be handed to a port, which plays some outputs, or all.
+type feed struct {
+	outputs []int
+	waiting []output.Event
+}
 
-// Connect adds a port. While playing it is brought up to date: it is told what instruments were told, and of the notes that
-// sound those that go on for a beat or more begin now.
-func (t *Transport) Connect(p output.Port) {
+// takes reports whether an event is for the port.
+func (f *feed) takes(e output.Event) bool {
+	return f.outputs == nil || slices.Contains(f.outputs, e.Output)
+}
+
+// add has events wait that the port takes.
+func (f *feed) add(events []output.Event) {
+	for _, e := range events {
+		if f.takes(e) {
+			f.waiting = append(f.waiting, e)
+		}
+	}
+	slices.SortStableFunc(f.waiting, byTime) // outputs have offsets of their own
+}
+
+// Connect adds a port that plays outputs, or without any all. While playing it is brought up to date: it is told what instruments were
+// told, and of the notes that sound those that go on for a beat or more begin now. One that is connected already releases everything
+// before.
+func (t *Transport) Connect(p output.Port, outputs ...int) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.ports[p] = &feed{}
+	if t.ports[p] != nil {
+		p.Release()
+	}
+	t.ports[p] = &feed{outputs: outputs}
 	if t.playing {
-		t.ports[p].waiting = t.chase()
+		t.ports[p].add(t.chase())
 	}
 }
 
@@ -49,7 +71,7 @@ func (t *Transport) chase() (events []output.Event) {
 	tick := t.tickAt(now)
 	begin := func(m midi.Message) {
 		for _, r := range t.outlets.Routed(m) {
-			events = append(events, output.Event{Message: r.Message, Output: r.Output, At: now})
+			events = append(events, t.spacing.event(r, now))
 		}
 	}
 	for _, m := range t.standing.Standing(tick) {
@@ -60,7 +82,7 @@ func (t *Transport) chase() (events []output.Event) {
 			begin(on)
 		}
 	}
-	return append(events, t.outgoing...)
+	return append(append(events, t.outgoing...), t.spacing.heldBack()...)
 }
 
 // ahead is how long before its time an event is computed: as long as the slowest port needs, and the output that is sent the
@@ -70,17 +92,17 @@ func (t *Transport) ahead() time.Duration {
 	for port := range t.ports {
 		ahead = max(ahead, port.Ahead())
 	}
-	return ahead + t.earliest()
+	return ahead + t.spacing.earliest()
 }
 
-// goOut has events go out to all ports.
+// goOut has events go out to the ports that take them.
 func (t *Transport) goOut(events []output.Event) {
 	now := t.Now()
+	events = t.spacing.thin(events, now+int64(t.ahead()))
 	t.outgoing = slices.DeleteFunc(t.outgoing, func(event output.Event) bool { return event.At <= now })
 	t.outgoing = append(t.outgoing, events...)
 	for _, feed := range t.ports {
-		feed.waiting = append(feed.waiting, events...)
-		slices.SortStableFunc(feed.waiting, byTime) // outputs have offsets of their own
+		feed.add(events)
 	}
 }
 
@@ -100,7 +122,7 @@ func (t *Transport) feedPorts(now int64) {
 
 // releasePorts drops what is to come, and has all ports end what sounds.
 func (t *Transport) releasePorts() {
-	t.outgoing = nil
+	t.outgoing, t.spacing.held = nil, nil
 	for port, feed := range t.ports {
 		feed.waiting = nil
 		port.Release()
@@ -128,7 +150,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 		ends[i] = on.NoteID().Off(t.player.Run())
 		for _, r := range t.outlets.Routed(on) {
 			r.Value = 0 // notes of one key go out as one
-			taken = append(taken, t.toOutput(r, t.outlets.Offsets()[r.Output]))
+			taken = append(taken, t.spacing.event(r, t.timeOf(r.Tick)+t.spacing.offset(r.Output)))
 		}
 	}
 	isTaken := func(event output.Event) bool {
@@ -141,7 +163,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 		feed.waiting = slices.DeleteFunc(feed.waiting, isTaken)
 		port.Withdraw(taken)
 	}
-	t.goOut(t.toOutputs(t.outlets.Play(ends, nil), t.outlets.Offsets()))
+	t.goOut(t.toOutputs(t.outlets.Play(ends, nil)))
 }
 
 // withdrawn returns events without note-ons that were withdrawn, and without what ends them.

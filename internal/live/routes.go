@@ -1,40 +1,43 @@
 package live
 
 import (
-	"time"
-
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/output"
 )
 
-// toOutput returns a message with the time at which it is to be heard, which is by so many milliseconds later.
-func (t *Transport) toOutput(s route.Sent, offset int) output.Event {
-	return output.Event{Message: s.Message, Output: s.Output, At: t.timeOf(s.Tick) + int64(offset)*int64(time.Millisecond)}
-}
-
-// toOutputs returns messages with the times at which they are to be heard: the offsets of outputs count.
-func (t *Transport) toOutputs(sent []route.Sent, offsets map[int]int) []output.Event {
+// toOutputs returns messages with the times at which they go out.
+func (t *Transport) toOutputs(sent []route.Sent) []output.Event {
 	events := make([]output.Event, len(sent))
 	for i, s := range sent {
-		events[i] = t.toOutput(s, offsets[s.Output])
+		events[i] = t.spacing.event(s, t.timeOf(s.Tick)+t.spacing.offset(s.Output))
 	}
-	return events
+	return t.spacing.part(events)
 }
 
-// earliest returns how much earlier than its time an output is sent anything at most.
-func (t *Transport) earliest() (earlier time.Duration) {
-	for _, output := range t.project.Outputs {
-		earlier = max(earlier, -time.Duration(output.Offset)*time.Millisecond)
+// ListenOutputs has the function called with the outputs of the project that plays whenever they can be others, and once at once. It
+// must return quickly and must not call the transport.
+func (t *Transport) ListenOutputs(listener func([]score.Output)) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.outputs = append(t.outputs, listener)
+	listener(t.project.Outputs)
+}
+
+// setOutputs has the settings of a project's outputs count.
+func (t *Transport) setOutputs(project *score.Project) {
+	t.spacing.set(project)
+	for _, listener := range t.outputs {
+		listener(project.Outputs)
 	}
-	return earlier
 }
 
 // reroute has the routes of another state of the project count from what was not handed over yet on. Where a track does not go any
 // more its notes end; an output to which it goes now is brought up to date.
 func (t *Transport) reroute(project *score.Project) {
 	if !t.playing {
+		t.setOutputs(project)
 		return
 	}
 	tick := t.player.Run()
@@ -51,13 +54,13 @@ func (t *Transport) reroute(project *score.Project) {
 			sent = t.outlets.Begin(b, standing.Standing(tick), lasting, sent)
 		}
 	}
-	t.goOut(t.toOutputs(sent, t.outlets.Offsets()))
+	t.goOut(t.toOutputs(sent))
 }
 
 // changeRoutes has other routes count from a tick on, and ends what does not go by them there. It returns which have begun.
 func (t *Transport) changeRoutes(project *score.Project, tick score.Tick) []route.Begun {
-	before := t.outlets.Offsets()
 	sent, begun := t.outlets.Change(project, tick, nil)
-	t.goOut(t.toOutputs(sent, before))
+	t.goOut(t.toOutputs(sent)) // as the outputs were
+	t.setOutputs(project)
 	return begun
 }

@@ -46,6 +46,8 @@ type Transport struct {
 	logged   int // how many states of the project the log has
 	screens  map[Screen]struct{}
 	ports    map[output.Port]*feed
+	outputs  []func([]score.Output) // are told of the outputs of the project that plays
+	spacing  spacing
 
 	playing         bool
 	started         int64          // the time of tick 0
@@ -81,10 +83,12 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 	if options.Omitted == nil {
 		options.Omitted = func(Omission) {}
 	}
-	return &Transport{
+	t := &Transport{
 		options: options, epoch: time.Now(), recorder: recorder, wake: wake, project: project,
 		screens: map[Screen]struct{}{}, ports: map[output.Port]*feed{},
 	}
+	t.spacing.set(project)
+	return t
 }
 
 // Now returns the time on the transport's clock, in nanoseconds.
@@ -188,6 +192,7 @@ func (t *Transport) Stop() {
 	t.stage, t.queue, t.jump, t.cuts = t.stage.Stopped(), nil, nil, nil
 	if o := t.opening; o != nil {
 		t.turnTo(o)
+		t.setOutputs(t.project)
 		t.stage = o.Stage
 	}
 	t.notify()
@@ -290,7 +295,7 @@ func (t *Transport) goOutSoFar(batch *batch, now int64) {
 	for i, event := range passed {
 		messages[i] = event.Message
 	}
-	t.goOut(t.toOutputs(t.outlets.Play(messages, nil), t.outlets.Offsets()))
+	t.goOut(t.toOutputs(t.outlets.Play(messages, nil)))
 }
 
 // How much is rendered at once, and how long that may go on before others have their turn.

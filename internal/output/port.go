@@ -13,6 +13,20 @@ type Event struct {
 	// Output is the id of the output.
 	Output int
 	At     int64
+	// VelocityZero says that the output ends notes by note-ons of velocity 0.
+	VelocityZero bool
+}
+
+// Bytes returns the messages of MIDI 1.0 as which the event goes out, in order, each with its status byte.
+func (e Event) Bytes() (messages [][]byte) {
+	for _, m := range midi.Split(e.Message) {
+		data := midi.Append(nil, m)
+		if e.VelocityZero && m.Kind == midi.NoteOff {
+			data = midi.ZeroVelocity(data)
+		}
+		messages = append(messages, data)
+	}
+	return messages
 }
 
 // Port is where the events of an output go. Its methods are called one after the other and must not block: a port that

@@ -118,13 +118,11 @@ func wireBatch(events []output.Event) *WireBatch {
 
 // wireMessages returns what other outputs than the built-in sound are sent, as MIDI 1.0 has it.
 func wireMessages(events []output.Event) (messages []WireMessage) {
-	var data []byte
 	for _, e := range events {
 		if e.Output == score.BuiltIn {
 			continue
 		}
-		for _, m := range midi.Split(e.Message) {
-			data = midi.Append(data[:0], m)
+		for _, data := range e.Bytes() {
 			message := WireMessage{At: e.At, Output: e.Output, Track: e.Track}
 			for _, b := range data {
 				message.Data = append(message.Data, int(b))

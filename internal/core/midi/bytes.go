@@ -53,6 +53,23 @@ func Append(dst []byte, m Message) []byte {
 	return append(dst, statusNoteOff|m.Channel, m.Key, releaseVelocity)
 }
 
+// ZeroVelocity returns the bytes of a note-off as those of a note-on of velocity 0, which means the same.
+func ZeroVelocity(noteOff []byte) []byte {
+	return []byte{statusNoteOn | noteOff[0]&0xF, noteOff[1], 0}
+}
+
+// AppendEnding appends to dst, message by message, what ends notes of a channel, from 0, that hang: the sustain pedal up, all sound off,
+// all notes off (MIDI 1.0, table III), and the bend in the middle.
+func AppendEnding(dst [][]byte, channel uint8) [][]byte {
+	for _, m := range []Message{
+		{Kind: ControlChange, Channel: channel, Key: sustain}, {Kind: ControlChange, Channel: channel, Key: allSoundOff},
+		{Kind: ControlChange, Channel: channel, Key: allNotesOff}, {Kind: Bend, Channel: channel, Value: bendMiddle},
+	} {
+		dst = append(dst, Append(nil, m))
+	}
+	return dst
+}
+
 // DataBytes returns how many data bytes follow the status byte of a channel message.
 func DataBytes(status byte) int { return [...]int{2, 2, 2, 2, 1, 1, 2}[status>>4-8] }
 

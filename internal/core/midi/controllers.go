@@ -1,5 +1,7 @@
 package midi
 
+import "slices"
+
 // Controllers with a meaning of their own (MIDI 1.0, table III).
 const (
 	// BankSelect is the controller, of 14 bits, of the bank from which the next program is.
@@ -20,6 +22,34 @@ const (
 	bendSensitivity = 0
 	selectTuning    = 3
 )
+
+// Controllers that are no values that move: pedals and switches, parameters and their steps, and messages to a channel as a whole.
+const (
+	sustain       = 64
+	lastSwitch    = 69
+	firstStep     = 96
+	lastParameter = 101
+	allSoundOff   = 120
+	allNotesOff   = 123
+)
+
+// bendMiddle is the value of a bend that bends nothing.
+const bendMiddle = 8192
+
+// Moves reports whether a message is a value that moves, a controller's or a pressure, of which a later one takes the place. Banks,
+// portamento, pedals, switches and parameters are none, nor are bends, which can get notes in tune.
+func (m Message) Moves() bool {
+	if m.Kind != ControlChange && m.Kind != WideControl {
+		return m.Kind == Pressure
+	}
+	switch k := m.Key; {
+	case k < 2*LSBOffset: // those of 14 bits, and their lower seven
+		return !slices.Contains([]uint8{BankSelect, PortamentoTime, dataEntry}, k%LSBOffset)
+	case k <= lastSwitch, k >= firstStep && k <= lastParameter, k >= allSoundOff:
+		return false
+	}
+	return true
+}
 
 // Split returns the messages of MIDI 1.0 that a message goes out as, in order.
 func Split(m Message) []Message {

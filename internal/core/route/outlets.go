@@ -216,9 +216,6 @@ func (o *Outlets) Change(p *score.Project, tick score.Tick, dst []Sent) (sent []
 	return dst, begun
 }
 
-// Offsets returns how much later than its time each output is sent everything, in milliseconds, until Change. It must not be changed.
-func (o *Outlets) Offsets() map[int]int { return o.offsets }
-
 // Begun is a track that goes by a route by which it did not go before.
 type Begun struct {
 	Track uint32

@@ -13,20 +13,35 @@ type OutputKind string
 
 // The kinds.
 const (
-	BrowserPort OutputKind = "browserPort" // a MIDI port of the browser in which the page is open
+	BrowserPort  OutputKind = "browserPort"  // a MIDI port of the browser in which the page is open
+	ServerDevice OutputKind = "serverDevice" // a MIDI device of the machine on which the program runs
 )
 
 // OutputKinds lists the kinds.
-func OutputKinds() []OutputKind { return []OutputKind{BrowserPort} }
+func OutputKinds() []OutputKind { return []OutputKind{BrowserPort, ServerDevice} }
 
 // Output is where tracks can go. Which device it is belongs to the machine: a project knows its outputs by name.
 type Output struct {
 	// ID stays with the output. From 1 up.
 	ID   int        `json:"id" jsonschema:"minimum=1,maximum=255"`
 	Name string     `json:"name" jsonschema:"minLength=1,maxLength=60"`
-	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort"`
+	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort,enum=serverDevice"`
 	// Offset is how much later than its time everything is sent, in milliseconds; below 0 earlier, for an instrument that is slow.
 	Offset int `json:"offset,omitempty" jsonschema:"minimum=-100,maximum=250"`
+	// VelocityZero ends notes by a note-on of velocity 0 instead of a note-off.
+	VelocityZero bool `json:"velocityZero,omitempty"`
+	// Gap is how long a key is up before it is struck again, in milliseconds, taken from the end of the note before.
+	Gap int `json:"gap,omitempty" jsonschema:"minimum=0,maximum=10"`
+	// ControllerRate is how many values of one controller, or pressures of one channel, go out in a second at most: of those that come
+	// faster the last one counts. 0 lets all out. Switches, pedals, portamento and parameters are not held back.
+	ControllerRate int `json:"controllerRate,omitempty" jsonschema:"minimum=0,maximum=1000"`
+	// ActiveSensing says every 0.27 s that the output is there (MIDI 1.0: at least every 0.3 s), so that an instrument that
+	// misses it ends its notes.
+	ActiveSensing bool `json:"activeSensing,omitempty"`
+	// Paced lets bytes out no faster than a MIDI cable takes them, 31,250 bits a second. Only server devices are.
+	Paced bool `json:"paced,omitempty"`
+	// RunningStatus leaves the status byte out where it is that of the message before (MIDI 1.0). Only server devices do.
+	RunningStatus bool `json:"runningStatus,omitempty"`
 }
 
 // Route says that a track goes to an output, which of its notes do, and on which channel.

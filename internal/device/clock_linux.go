@@ -1,0 +1,36 @@
+package device
+
+import (
+	"errors"
+
+	"golang.org/x/sys/unix"
+)
+
+// spin is how long before a moment a thread stops sleeping and looks at the clock only, in nanoseconds: sleeping ends late by that as
+// a rule. It costs that much of a core for each moment.
+const spin = 150_000
+
+// exactClock sleeps by the kernel's clock, on the thread that calls, to a moment instead of for a time, so that whatever holds the
+// thread up before does not count.
+type exactClock struct{ now func() int64 }
+
+// NewClock returns a clock that tells the given time, in nanoseconds, which must pass as the machine's monotonic clock does.
+func NewClock(now func() int64) Clock { return exactClock{now} }
+
+// Now implements Clock.
+func (c exactClock) Now() int64 { return c.now() }
+
+// SleepUntil implements Clock.
+func (c exactClock) SleepUntil(at int64) {
+	if left := at - spin - c.now(); left > 0 {
+		var kernel unix.Timespec
+		if unix.ClockGettime(unix.CLOCK_MONOTONIC, &kernel) != nil {
+			return // which no Linux does
+		}
+		until := unix.NsecToTimespec(kernel.Nano() + left)
+		for errors.Is(unix.ClockNanosleep(unix.CLOCK_MONOTONIC, unix.TIMER_ABSTIME, &until, nil), unix.EINTR) {
+		}
+	}
+	for c.now() < at {
+	}
+}

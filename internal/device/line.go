@@ -1,0 +1,172 @@
+package device
+
+import (
+	"cmp"
+	"slices"
+
+	"jettyfog/internal/output"
+)
+
+// perByte is how long a MIDI cable takes for a byte, in nanoseconds: 10 bits at 31,250 a second (MIDI 1.0).
+const perByte = 320_000
+
+// late is how far behind values that move are left out for later ones, in nanoseconds.
+const late = 20_000_000
+
+// Settings are how the bytes of a device leave.
+type Settings struct {
+	// Paced is no faster than a MIDI cable takes them.
+	Paced bool
+	// RunningStatus leaves status bytes out that are those of the message before.
+	RunningStatus bool
+	// ActiveSensing says that the line is there, when nothing else does.
+	ActiveSensing bool
+}
+
+// Line is what waits for a device, and which of its keys are down. Times are nanoseconds of one clock. Make one with NewLine; it may
+// not be used by two goroutines at once.
+type Line struct {
+	settings Settings
+	waiting  []item // by time
+	keys     keys
+	status   byte  // of the last message, as running status has it; 0 is none
+	free     int64 // when the cable is, where it is paced
+	sensed   int64 // when something was sent last
+	dropped  int
+}
+
+// item is an event that waits, or bytes that are due at once.
+type item struct {
+	at    int64
+	event output.Event
+	bytes []byte // of what is no event
+}
+
+// NewLine returns a line of a device whose keys are all up.
+func NewLine() *Line { return &Line{keys: newKeys()} }
+
+// Set has settings count from now on.
+func (l *Line) Set(s Settings) { l.settings, l.status = s, 0 }
+
+// Dropped returns how many values were left out so far.
+func (l *Line) Dropped() int { return l.dropped }
+
+// Waits returns how many events wait.
+func (l *Line) Waits() int { return len(l.waiting) }
+
+// Push adds events that are in the order of their times; some may come before events that were added already.
+func (l *Line) Push(events []output.Event) {
+	for _, e := range events {
+		l.waiting = append(l.waiting, item{at: e.At, event: e})
+	}
+	slices.SortStableFunc(l.waiting, func(a, b item) int { return cmp.Compare(a.at, b.at) })
+}
+
+// Withdraw takes note-ons out that wait.
+func (l *Line) Withdraw(noteOns []output.Event) {
+	l.waiting = slices.DeleteFunc(l.waiting, func(w item) bool {
+		return w.bytes == nil && slices.ContainsFunc(noteOns, func(on output.Event) bool {
+			e := w.event
+			return e.Kind == on.Kind && e.Output == on.Output && e.Tick == on.Tick && e.Channel == on.Channel && e.Key == on.Key && e.Track == on.Track
+		})
+	})
+}
+
+// Release drops what waits, and ends what sounds at a moment.
+func (l *Line) Release(now int64) { l.instead(l.keys.release(), now) }
+
+// Panic drops what waits, and sends all that can end a note, on every channel, and for every key that was ever used.
+func (l *Line) Panic(now int64) { l.instead(l.keys.panic(), now) }
+
+// instead has messages go out at a moment, in the place of what waits.
+func (l *Line) instead(messages [][]byte, now int64) {
+	l.waiting, l.status = l.waiting[:0], 0
+	for _, data := range messages {
+		l.waiting = append(l.waiting, item{at: now, bytes: data})
+	}
+}
+
+// sensing is the message that says that the line is there, and how often it does at least, in nanoseconds (MIDI 1.0: 300 ms).
+const (
+	sensing      = 0xFE
+	sensingAfter = 270_000_000
+)
+
+// Next returns when the next bytes are due; ok is false if nothing waits.
+func (l *Line) Next() (at int64, ok bool) {
+	if len(l.waiting) > 0 {
+		at, ok = max(l.waiting[0].at, l.free), true
+	}
+	if s := l.sensed + sensingAfter; l.settings.ActiveSensing && (!ok || s < at) {
+		at, ok = s, true
+	}
+	return at, ok
+}
+
+// Take returns the bytes of the next message that is due by a moment; without any it is empty.
+func (l *Line) Take(now int64) (data []byte) {
+	for len(data) == 0 {
+		at, ok := l.Next()
+		if !ok || at > now {
+			return nil
+		}
+		if len(l.waiting) == 0 || max(l.waiting[0].at, l.free) > at {
+			data = []byte{sensing}
+			break
+		}
+		data = l.first(now)
+	}
+	l.sensed = now
+	if l.settings.Paced {
+		l.free = max(l.free, now) + int64(len(data))*perByte
+	}
+	return data
+}
+
+// first returns the next bytes of what waits first, which it may have gone without any.
+func (l *Line) first(now int64) []byte {
+	first := l.waiting[0]
+	l.waiting = slices.Delete(l.waiting, 0, 1)
+	if first.bytes != nil {
+		return l.running(first.bytes)
+	}
+	if first.at < now-late && l.replaced(first.event, now) {
+		l.dropped++
+		return nil
+	}
+	messages := l.keys.play(first.event)
+	if len(messages) == 0 {
+		return nil
+	}
+	rest := make([]item, 0, len(messages)-1)
+	for _, data := range messages[1:] { // go out next, whatever else is due
+		rest = append(rest, item{at: first.at, bytes: data})
+	}
+	l.waiting = slices.Insert(l.waiting, 0, rest...)
+	return l.running(messages[0])
+}
+
+// replaced reports whether a value that moves is followed by another one in its place that is due too.
+func (l *Line) replaced(e output.Event, now int64) bool {
+	return e.Moves() && slices.ContainsFunc(l.waiting, func(w item) bool {
+		o := w.event
+		return w.bytes == nil && w.at <= now && o.Kind == e.Kind && o.Channel == e.Channel && o.Key == e.Key && (o.Moves())
+	})
+}
+
+// running returns a message as it goes out after the one before.
+func (l *Line) running(data []byte) []byte {
+	status := data[0]
+	if status >= exclusive {
+		l.status = 0
+		return data
+	}
+	if l.settings.RunningStatus && status == l.status {
+		return data[1:]
+	}
+	l.status = status
+	return data
+}
+
+// exclusive is the first status byte that running status does not know.
+const exclusive = 0xF0
