@@ -61,11 +61,11 @@ type app struct {
 	process *exec.Cmd
 }
 
-func start(t testing.TB, data string) *app {
+func start(t testing.TB, data string, flags ...string) *app {
 	t.Helper()
 	binary, err := filepath.Abs("../bin/jettyfog")
 	require.NoError(t, err)
-	command := exec.Command(binary, "demo", "--addr", "127.0.0.1:0", "--data", data)
+	command := exec.Command(binary, append([]string{"demo", "--addr", "127.0.0.1:0", "--data", data}, flags...)...)
 	command.Stderr = os.Stderr
 	output, err := command.StdoutPipe()
 	require.NoError(t, err)

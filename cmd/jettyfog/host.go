@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"jettyfog/internal/core/stage"
+	"jettyfog/internal/device"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/server"
@@ -29,11 +30,22 @@ type host struct {
 	recorder  *live.Recorder
 	wake      *live.Recorder
 	transport *live.Transport
+	rack      *device.Rack
 	stage     *live.StageKeeper
 	handler   *server.Server
 }
 
-func newHost(opened *studio.Studio, staged stage.Stage, kept *store.Store, address net.Addr, log *slog.Logger) *host {
+// parts are what was opened before anything is served.
+type parts struct {
+	opened   *studio.Studio
+	staged   stage.Stage
+	kept     *store.Store
+	standIns []device.Device
+	bound    map[string]string // the devices of this machine by the names of outputs
+}
+
+func newHost(p parts, address net.Addr, log *slog.Logger) *host {
+	opened, staged, kept := p.opened, p.staged, p.kept
 	h := &host{log: log, kept: kept, board: health.NewBoard(log)}
 	h.recorder = live.NewRecorder(kept, live.Reports{
 		Finished: func() { h.handler.TakesChanged() },
@@ -61,11 +73,23 @@ func newHost(opened *studio.Studio, staged stage.Stage, kept *store.Store, addre
 	state := opened.State()
 	h.transport.Open(live.Opened{Document: state.Document, Revision: state.Revision, Project: state.Project, Stage: staged}, live.Now)
 	h.transport.ListenStage(func(p live.Performing) { h.stage.Keep(p.Document, p.Stage) })
+	h.rack = device.NewRack(device.Options{
+		List: device.List, StandIns: p.standIns, Held: h.held, Clock: device.NewClock(h.transport.Now),
+		Connect: h.transport.Connect, Disconnect: h.transport.Disconnect,
+		Changed: func(device.State) { h.handler.DevicesChanged() }, Notice: func(text string) { h.handler.Notice(text) },
+	}, p.bound)
+	h.transport.ListenOutputs(h.rack.SetOutputs)
 	h.handler = server.New(server.Options{
-		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Page: web.Page(), Hosts: hosts(address),
-		Health: h.board, Log: log,
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Rack: h.rack,
+		Page: web.Page(), Hosts: hosts(address), Health: h.board, Log: log,
 	})
 	return h
+}
+
+// held reports whether the outputs of a project are not to be played. Where that is not known they are not.
+func (h *host) held(document int64) bool {
+	held, err := h.kept.Held(context.Background(), document)
+	return held || err != nil
 }
 
 // reporter returns what reports why a source cannot be stored, and what becomes of it.
@@ -96,6 +120,10 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	recordCtx, endRecording := context.WithCancel(context.WithoutCancel(ctx))
 	playing.Go(func() { h.transport.Run(running) })
 	playing.Go(func() { h.kept.Watch(running, h.board) })
+	devices, endDevices := context.WithCancel(context.WithoutCancel(ctx))
+	defer endDevices()
+	var racked sync.WaitGroup
+	racked.Go(func() { h.rack.Run(devices) })
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })
 	recording.Go(func() { h.stage.Run(recordCtx) })
@@ -120,6 +148,8 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	}
 	endRunning()
 	playing.Wait()
+	endDevices() // which end what sounds once nothing plays
+	racked.Wait()
 	endRecording()
 	recording.Wait()
 	if takes, wake := h.recorder.Left(), h.wake.Left(); takes+wake > 0 {

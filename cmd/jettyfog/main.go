@@ -19,6 +19,7 @@ var version = "development"
 type commandLine struct {
 	Serve   serveCommand     `cmd:"" help:"Serve the page for your own projects."`
 	Demo    demoCommand      `cmd:"" help:"Serve the page for the demo, apart from your own projects."`
+	Listen  listenCommand    `cmd:"" help:"Read a FIFO that stands in for a MIDI device, and write down what comes and when."`
 	Render  renderCommand    `cmd:"" help:"Render a project to a Standard MIDI File without playing it."`
 	Tuning  tuningCommand    `cmd:"" help:"Write the tuning of a project to Scala files."`
 	Schema  schemaCommand    `cmd:"" help:"Print the JSON Schema of the project file."`

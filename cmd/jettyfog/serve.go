@@ -9,18 +9,21 @@ import (
 	"net"
 	"os"
 	"path/filepath"
+	"slices"
 	"time"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/device"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 )
 
 type serveFlags struct {
-	Addr    string `default:"127.0.0.1:7464" help:"Address to listen on, of this machine only."`
-	Data    string `placeholder:"FOLDER" help:"Folder for the projects and their takes."`
-	Open    string `placeholder:"NAME" help:"Open the project of that name; without it, the one that was open last."`
-	Restore bool   `help:"Put the latest copy in the place of a damaged database, which is kept beside it."`
+	Addr          string   `default:"127.0.0.1:7464" help:"Address to listen on, of this machine only."`
+	Data          string   `placeholder:"FOLDER" help:"Folder for the projects and their takes."`
+	Open          string   `placeholder:"NAME" help:"Open the project of that name; without it, the one that was open last."`
+	StandInDevice []string `placeholder:"PATH" help:"A FIFO or terminal that stands in for a MIDI device; a FIFO is made where there is nothing."`
+	Restore       bool     `help:"Put the latest copy in the place of a damaged database, which is kept beside it."`
 }
 
 type serveCommand struct{ serveFlags }
@@ -78,8 +81,31 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	h := newHost(opened, staged, kept, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	devices, err := f.standIns()
+	if err != nil {
+		return err
+	}
+	bound, err := kept.Bindings(ctx)
+	if err != nil {
+		return err
+	}
+	h := newHost(parts{opened, staged, kept, devices, bound}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	return h.serve(ctx, listener, stdout)
+}
+
+// standIns returns what stands in for devices.
+func (f serveFlags) standIns() (devices []device.Device, err error) {
+	for _, path := range f.StandInDevice {
+		one, err := device.StandIn(path)
+		if err != nil {
+			return nil, usageError{fmt.Errorf("--stand-in-device: %w", err)}
+		}
+		if slices.ContainsFunc(devices, func(d device.Device) bool { return d.Name == one.Name }) {
+			return nil, usageError{fmt.Errorf("--stand-in-device: two are named %s, and devices are known by their names", one.Name)}
+		}
+		devices = append(devices, one)
+	}
+	return devices, nil
 }
 
 // dataFolder returns the folder that is named, or else the usual one of that name.

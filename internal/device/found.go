@@ -9,8 +9,8 @@ import (
 	"strings"
 )
 
-// Found is a device of this machine.
-type Found struct {
+// Device is a device of this machine.
+type Device struct {
 	// Name tells the device from all others of the list, now and when it is plugged in again.
 	Name string `json:"name"`
 	// Place is where it is plugged in, in words.
@@ -25,12 +25,12 @@ type Found struct {
 var ErrNone = errors.New("MIDI devices of the machine are found on Linux only; the browser's MIDI ports work everywhere")
 
 // list returns the raw MIDI devices that a kernel names below /proc/asound and that can be played.
-func list(proc fs.FS) ([]Found, error) {
+func list(proc fs.FS) ([]Device, error) {
 	files, err := fs.Glob(proc, "asound/card*/midi*")
 	if err != nil {
 		return nil, err
 	}
-	var all []Found
+	var all []Device
 	for _, file := range files {
 		var card, number int
 		if _, err := fmt.Sscanf(path.Dir(file)+path.Base(file), "asound/card%dmidi%d", &card, &number); err != nil {
@@ -44,7 +44,7 @@ func list(proc fs.FS) ([]Found, error) {
 		if name = strings.TrimSpace(name); name == "" {
 			name = "MIDI device"
 		}
-		all = append(all, Found{
+		all = append(all, Device{
 			Name: name, Place: fmt.Sprintf("card %d, device %d", card, number), path: fmt.Sprintf("/dev/snd/midiC%dD%d", card, number),
 		})
 	}
@@ -52,7 +52,7 @@ func list(proc fs.FS) ([]Found, error) {
 }
 
 // apart names devices of one name by their places too.
-func apart(all []Found) []Found {
+func apart(all []Device) []Device {
 	named := slices.Clone(all)
 	for i, one := range all {
 		for j, other := range all {

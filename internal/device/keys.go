@@ -69,6 +69,11 @@ func (k *keys) panic() (messages [][]byte) {
 	for channel := range uint8(16) {
 		messages = midi.AppendEnding(messages, channel)
 	}
+	return append(messages, k.releaseUsed()...)
+}
+
+// releaseUsed returns what ends all notes that there can be: also those of which the device may not have had the end.
+func (k *keys) releaseUsed() (messages [][]byte) {
 	for _, at := range sorted(k.used) {
 		messages = append(messages, k.used[at].off()...)
 	}

@@ -75,6 +75,9 @@ func (l *Line) Withdraw(noteOns []output.Event) {
 // Release drops what waits, and ends what sounds at a moment.
 func (l *Line) Release(now int64) { l.instead(l.keys.release(), now) }
 
+// Begin drops what waits, and ends what a device can have been left with that was lost: what it was sent last may not have reached it.
+func (l *Line) Begin(now int64) { l.instead(l.keys.releaseUsed(), now) }
+
 // Panic drops what waits, and sends all that can end a note, on every channel, and for every key that was ever used.
 func (l *Line) Panic(now int64) { l.instead(l.keys.panic(), now) }
 

@@ -59,11 +59,11 @@ const closeWithin = 200 * time.Millisecond
 // ErrStuck is why a port gives up a device that is there and takes nothing.
 var ErrStuck = errors.New("it takes no more bytes")
 
-// Open returns a port that plays a device from now on, beginning with what ends the notes that the line left there. The function is
+// Open returns a port that plays a device from now on, beginning with what ends the notes that the line may have left there. The function is
 // told once, on another goroutine, if the device is lost.
 func Open(wire Wire, line *Line, clock Clock, lost func(error)) *Port {
 	p := &Port{clock: clock, wire: wire, lost: lost, line: line, wake: make(chan struct{}, 1), ended: make(chan struct{})}
-	line.Release(clock.Now())
+	line.Begin(clock.Now())
 	go p.run()
 	return p
 }

@@ -17,11 +17,13 @@ import (
 // Options are a rack's parts.
 type Options struct {
 	// List finds the devices of the machine.
-	List func() ([]Found, error)
+	List func() ([]Device, error)
 	// Open opens one of those; nil opens it as the machine does.
-	Open func(Found) (Wire, error)
+	Open func(Device) (Wire, error)
 	// StandIns are devices besides.
-	StandIns []Found
+	StandIns []Device
+	// Held reports whether the outputs of a project are not to be played, as nobody has agreed to that.
+	Held func(document int64) bool
 	// Clock is the transport's.
 	Clock Clock
 	// Connect has the transport play outputs by a port, or others than before; Disconnect has it do so no more.
@@ -40,12 +42,13 @@ type Rack struct {
 	kick    chan struct{}
 	lines   map[string]*Line // of devices that were ever open; what they left down ends when they are back
 
-	mu      sync.Mutex
-	outputs []score.Output
-	bound   map[string]string // the name of the device by that of the output
-	open    map[string]*opened
-	lost    map[string]error
-	state   State
+	mu       sync.Mutex
+	document int64
+	outputs  []score.Output
+	bound    map[string]string // the name of the device by that of the output
+	open     map[string]*opened
+	lost     map[string]error
+	state    State
 }
 
 // opened is a device that is open, and what it plays.
@@ -58,7 +61,7 @@ type opened struct {
 // State is what there is to see of devices.
 type State struct {
 	// Devices are those that can be selected.
-	Devices []Found `json:"devices"`
+	Devices []Device `json:"devices"`
 	// Problem is why none can be found on this machine; empty if they can.
 	Problem string `json:"problem,omitempty"`
 	// Outputs are the outputs that are played by devices.
@@ -83,15 +86,18 @@ func NewRack(o Options, bound map[string]string) *Rack {
 	if o.Open == nil {
 		o.Open = open
 	}
-	return &Rack{
-		options: o, kick: make(chan struct{}, 1), lines: map[string]*Line{}, bound: maps.Clone(bound),
+	r := &Rack{
+		options: o, kick: make(chan struct{}, 1), lines: map[string]*Line{}, bound: map[string]string{},
 		open: map[string]*opened{}, lost: map[string]error{},
 	}
+	maps.Copy(r.bound, bound)
+	return r
 }
 
 // SetOutputs says which outputs the project has that plays.
-func (r *Rack) SetOutputs(outputs []score.Output) {
+func (r *Rack) SetOutputs(document int64, outputs []score.Output) {
 	r.change(func() {
+		r.document = document
 		r.outputs = slices.DeleteFunc(slices.Clone(outputs), func(o score.Output) bool { return o.Kind != score.ServerDevice })
 	})
 }
@@ -116,10 +122,11 @@ func (r *Rack) change(do func()) {
 	r.mu.Lock()
 	do()
 	r.mu.Unlock()
-	r.look()
+	r.Look()
 }
 
-func (r *Rack) look() {
+// Look has the rack look at once what is wanted and there.
+func (r *Rack) Look() {
 	select {
 	case r.kick <- struct{}{}:
 	default:
@@ -157,13 +164,17 @@ type wish struct {
 func (r *Rack) settle() {
 	devices, err := r.options.List()
 	devices = append(devices, r.options.StandIns...)
-	wishes, lost := r.wishes()
+	r.mu.Lock()
+	document := r.document
+	r.mu.Unlock()
+	held := r.options.Held(document)
+	wishes, lost := r.wishes(held)
 	for name, why := range lost {
 		r.letGo(name)
 		r.options.Notice(fmt.Sprintf("%s is gone: %s. The rest plays on, and it is used again once it is back.", name, why))
 	}
 	for name := range r.open {
-		there := slices.ContainsFunc(devices, func(f Found) bool { return f.Name == name })
+		there := slices.ContainsFunc(devices, func(f Device) bool { return f.Name == name })
 		if _, wanted := wishes[name]; !wanted || !there {
 			r.letGo(name)
 		}
@@ -176,17 +187,17 @@ func (r *Rack) settle() {
 			}
 		}
 	}
-	r.tell(devices, err, blocked)
+	r.tell(devices, err, blocked, held)
 }
 
 // wishes returns what each device is to play, and which were lost since it was asked last.
-func (r *Rack) wishes() (wishes map[string]wish, lost map[string]error) {
+func (r *Rack) wishes(held bool) (wishes map[string]wish, lost map[string]error) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
 	wishes = map[string]wish{}
 	for _, o := range r.outputs {
 		name, ok := r.bound[o.Name]
-		if !ok {
+		if !ok || held {
 			continue
 		}
 		w := wishes[name]
@@ -203,7 +214,7 @@ func (r *Rack) wishes() (wishes map[string]wish, lost map[string]error) {
 }
 
 // takeUp has a device play what is wanted of it. The error is why it cannot.
-func (r *Rack) takeUp(found Found, w wish) error {
+func (r *Rack) takeUp(found Device, w wish) error {
 	now := r.open[found.Name]
 	if now == nil {
 		wire, err := r.options.Open(found)
@@ -246,17 +257,17 @@ func (r *Rack) letGo(name string) {
 }
 
 // tell says what there is to see, if that has changed.
-func (r *Rack) tell(devices []Found, missing error, blocked map[string]string) {
+func (r *Rack) tell(devices []Device, missing error, blocked map[string]string, held bool) {
 	state := State{Devices: devices, Outputs: []OutputState{}}
 	if state.Devices == nil {
-		state.Devices = []Found{}
+		state.Devices = []Device{}
 	}
 	if missing != nil {
 		state.Problem = missing.Error()
 	}
 	r.mu.Lock()
 	for _, o := range r.outputs {
-		state.Outputs = append(state.Outputs, r.outputState(o, blocked))
+		state.Outputs = append(state.Outputs, r.outputState(o, blocked, held))
 	}
 	changed := !reflect.DeepEqual(state, r.state)
 	r.state = state
@@ -266,12 +277,14 @@ func (r *Rack) tell(devices []Found, missing error, blocked map[string]string) {
 	}
 }
 
-func (r *Rack) outputState(o score.Output, blocked map[string]string) OutputState {
+func (r *Rack) outputState(o score.Output, blocked map[string]string, held bool) OutputState {
 	state := OutputState{Output: o.ID, Device: r.bound[o.Name]}
 	why, tried := blocked[state.Device]
 	switch now := r.open[state.Device]; {
 	case state.Device == "":
 		state.Words = "no device is selected"
+	case held:
+		state.Words = "not active, as the project came from a file"
 	case now != nil:
 		state.Ready, state.Words, state.Dropped = true, "plays "+state.Device, now.port.Dropped()
 	case tried:

@@ -10,29 +10,29 @@ import (
 )
 
 // List returns the devices of this machine.
-func List() ([]Found, error) { return list(os.DirFS("/proc")) }
+func List() ([]Device, error) { return list(os.DirFS("/proc")) }
 
 // StandIn returns a device that a FIFO or a terminal stands in for. Where there is nothing, it makes a FIFO.
-func StandIn(path string) (Found, error) {
+func StandIn(path string) (Device, error) {
 	path, err := filepath.Abs(path)
 	if err != nil {
-		return Found{}, err
+		return Device{}, err
 	}
 	if err := unix.Mkfifo(path, 0o600); err != nil && !errors.Is(err, unix.EEXIST) {
-		return Found{}, fmt.Errorf("%s cannot be made: %w", path, err)
+		return Device{}, fmt.Errorf("%s cannot be made: %w", path, err)
 	}
 	info, err := os.Stat(path)
 	if err != nil {
-		return Found{}, err
+		return Device{}, err
 	}
 	if info.Mode()&(os.ModeNamedPipe|os.ModeCharDevice) == 0 {
-		return Found{}, fmt.Errorf("%s is neither a FIFO nor a terminal; name one, or a path at which there is nothing yet", path)
+		return Device{}, fmt.Errorf("%s is neither a FIFO nor a terminal; name one, or a path at which there is nothing yet", path)
 	}
-	return Found{Name: filepath.Base(path), Place: "stand-in at " + path, StandIn: true, path: path}, nil
+	return Device{Name: filepath.Base(path), Place: "stand-in at " + path, StandIn: true, path: path}, nil
 }
 
 // open opens a device for writing. The error says why it cannot be played, in words.
-func open(found Found) (Wire, error) {
+func open(found Device) (Wire, error) {
 	file, err := unix.Open(found.path, unix.O_WRONLY|unix.O_NONBLOCK|unix.O_NOCTTY|unix.O_CLOEXEC, 0)
 	switch {
 	case errors.Is(err, unix.ENXIO):

@@ -3,9 +3,9 @@
 package device
 
 // List returns ErrNone.
-func List() ([]Found, error) { return nil, ErrNone }
+func List() ([]Device, error) { return nil, ErrNone }
 
 // StandIn returns ErrNone.
-func StandIn(string) (Found, error) { return Found{}, ErrNone }
+func StandIn(string) (Device, error) { return Device{}, ErrNone }
 
-func open(Found) (Wire, error) { return nil, ErrNone }
+func open(Device) (Wire, error) { return nil, ErrNone }

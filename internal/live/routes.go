@@ -16,20 +16,20 @@ func (t *Transport) toOutputs(sent []route.Sent) []output.Event {
 	return t.spacing.part(events)
 }
 
-// ListenOutputs has the function called with the outputs of the project that plays whenever they can be others, and once at once. It
+// ListenOutputs has the function called with the project that plays and its outputs whenever they can be others, and once at once. It
 // must return quickly and must not call the transport.
-func (t *Transport) ListenOutputs(listener func([]score.Output)) {
+func (t *Transport) ListenOutputs(listener func(document int64, outputs []score.Output)) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	t.outputs = append(t.outputs, listener)
-	listener(t.project.Outputs)
+	listener(t.document, t.project.Outputs)
 }
 
 // setOutputs has the settings of a project's outputs count.
 func (t *Transport) setOutputs(project *score.Project) {
 	t.spacing.set(project)
 	for _, listener := range t.outputs {
-		listener(project.Outputs)
+		listener(t.document, project.Outputs)
 	}
 }
 

@@ -46,7 +46,7 @@ type Transport struct {
 	logged   int // how many states of the project the log has
 	screens  map[Screen]struct{}
 	ports    map[output.Port]*feed
-	outputs  []func([]score.Output) // are told of the outputs of the project that plays
+	outputs  []func(int64, []score.Output) // are told of the outputs of the project that plays
 	spacing  spacing
 
 	playing         bool

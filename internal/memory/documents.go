@@ -14,6 +14,7 @@ type document struct {
 	changes []studio.Change
 	stage   stage.Stage
 	deleted bool
+	held    bool
 }
 
 // Opened returns the document that is open.
@@ -85,13 +86,20 @@ func (s *Store) Projects(context.Context) (listed []studio.Listed, err error) {
 }
 
 // AddProject implements studio.Store.
-func (s *Store) AddProject(ctx context.Context, project *score.Project) (id int64, err error) {
+func (s *Store) AddProject(ctx context.Context, project *score.Project, held bool) (id int64, err error) {
 	err = s.change(ctx, "AddProject", func() error {
 		id = int64(len(s.kept) + 1)
-		s.kept[id] = &document{Document: studio.Document{ID: id, Project: project, Revision: 1}}
+		s.kept[id] = &document{Document: studio.Document{ID: id, Project: project, Revision: 1}, held: held}
 		return nil
 	})
 	return id, err
+}
+
+// Held implements studio.Store.
+func (s *Store) Held(_ context.Context, id int64) (bool, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.kept[id] != nil && s.kept[id].held, nil
 }
 
 // SetDeleted implements studio.Store.

@@ -30,12 +30,14 @@ const (
 
 // Store keeps a document with its history, and takes. All methods may be called concurrently.
 type Store struct {
-	mu    sync.Mutex
-	fault func(call string) Fault
-	open  int64 // the id of the document that is
-	kept  map[int64]*document
-	takes []stored
-	shelf *Store // in which what is kept of the wake goes
+	mu     sync.Mutex
+	fault  func(call string) Fault
+	open   int64 // the id of the document that is
+	kept   map[int64]*document
+	takes  []stored
+	bound  map[string]string
+	setups map[string]score.Setup
+	shelf  *Store // in which what is kept of the wake goes
 }
 
 type stored struct {
@@ -52,7 +54,7 @@ type stored struct {
 // New returns a store whose document is the project at revision 1.
 func New(project *score.Project) *Store {
 	first := &document{Document: studio.Document{ID: 1, Project: project, Revision: 1}}
-	return &Store{open: 1, kept: map[int64]*document{1: first}}
+	return &Store{open: 1, kept: map[int64]*document{1: first}, bound: map[string]string{}, setups: map[string]score.Setup{}}
 }
 
 // KeepIn says in which other store that is kept what was written here.

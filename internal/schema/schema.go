@@ -39,6 +39,9 @@ type wire struct {
 	AgainRequest     server.AgainRequest      `json:"againRequest"`
 	ProjectDigest    server.ProjectDigest     `json:"projectDigest"`
 	Clashes          []score.Clash            `json:"clashes"`
+	BindRequest      server.BindRequest       `json:"bindRequest"`
+	TestRequest      server.TestRequest       `json:"testRequest"`
+	LoadRequest      server.LoadRequest       `json:"loadRequest"`
 	WakeView         server.WakeView          `json:"wakeView"`
 	Imported         server.Imported          `json:"imported"`
 	KeepRequest      server.KeepRequest       `json:"keepRequest"`

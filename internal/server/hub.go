@@ -124,6 +124,7 @@ func (h *hub) join(ctx context.Context, c *client) {
 	// A change between these lines is sent twice, which does no harm; it is never missed.
 	project, transport := h.options.Studio.State(), h.options.Transport.Status()
 	greeting := whole(project)
+	c.enqueue(encodeMessage(h.devices(ctx)))
 	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
 	c.enqueue(encodeMessage(Message{Stage: stageMessage(h.options.Transport.Performing(), project.Project)}))

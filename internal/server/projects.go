@@ -94,7 +94,7 @@ func (p projectsResource) add(w http.ResponseWriter, r *http.Request) {
 		fail(w, &score.FieldError{Field: "from", Got: fmt.Sprintf("%.20q", request.From), Allowed: "blank or example"})
 		return
 	}
-	p.addAndOpen(w, r, begin(), request.OpenRequest)
+	p.addAndOpen(w, r, begin(), false, request.OpenRequest)
 }
 
 // importFile takes a project file as it is; the revision is in the query.
@@ -117,15 +117,15 @@ func (p projectsResource) importFile(w http.ResponseWriter, r *http.Request) {
 	if len(remarks) > 0 {
 		p.notice("The file is from an earlier version: " + strings.Join(remarks, ". ") + ".")
 	}
-	p.addAndOpen(w, r, project, OpenRequest{Revision: revision, AtOnce: r.URL.Query().Has("atOnce")})
+	p.addAndOpen(w, r, project, true, OpenRequest{Revision: revision, AtOnce: r.URL.Query().Has("atOnce")})
 }
 
-func (p projectsResource) addAndOpen(w http.ResponseWriter, r *http.Request, project *score.Project, request OpenRequest) {
+func (p projectsResource) addAndOpen(w http.ResponseWriter, r *http.Request, project *score.Project, held bool, request OpenRequest) {
 	if now := p.studio.State().Revision; now != request.Revision { // so that nothing is added in vain
 		fail(w, &studio.StaleError{Named: request.Revision, Current: now})
 		return
 	}
-	id, err := p.studio.Add(r.Context(), project)
+	id, err := p.studio.Add(r.Context(), project, held)
 	if err != nil {
 		fail(w, err)
 		return

@@ -10,6 +10,7 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/device"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/shelf"
@@ -33,6 +34,9 @@ type Options struct {
 	Transport *live.Transport
 	Takes     *shelf.Shelf
 	Wake      WakeStore
+	Machine   MachineStore
+	// Rack has devices of the machine play.
+	Rack *device.Rack
 	// Health tells what is wrong with the places where things are kept.
 	Health *health.Board
 	// Log gets what nobody but a developer can do anything about.
@@ -57,6 +61,7 @@ func New(o Options) *Server {
 	o.Studio.Listen(func(state studio.Snapshot) {
 		told := step(state)
 		if state.Opened != nil {
+			s.DevicesChanged() // first, so that no page plays what it may not
 			s.hub.broadcast(Message{Project: &told})
 			s.open(state)
 			return
@@ -85,6 +90,8 @@ func New(o Options) *Server {
 		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
+		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Transport, o.Studio, s.DevicesChanged}.Routes())
+		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/stage", stageResource{o.Transport, o.Studio}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/device"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/memory"
@@ -29,12 +30,13 @@ const patience = 30 * time.Second
 
 // house is a whole server on a store of its own.
 type house struct {
-	t      *testing.T
-	url    string
-	host   string
-	studio *studio.Studio
-	kept   *memory.Store
-	board  *health.Board
+	t       *testing.T
+	url     string
+	host    string
+	studio  *studio.Studio
+	kept    *memory.Store
+	board   *health.Board
+	devices *workshop
 }
 
 func start(t *testing.T) *house { return startLimited(t, server.Limits{}) }
@@ -60,8 +62,15 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	transport := live.New(testkit.Buoy(), live.Options{}, recorder, wake)
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
+	devices := newWorkshop()
+	rack := device.NewRack(device.Options{
+		List: devices.list, Open: devices.open, Clock: device.NewClock(transport.Now), Connect: transport.Connect, Disconnect: transport.Disconnect,
+		Held:    func(id int64) bool { held, _ := kept.Held(t.Context(), id); return held },
+		Changed: func(device.State) { handler.DevicesChanged() }, Notice: func(text string) { handler.Notice(text) },
+	}, nil)
+	transport.ListenOutputs(rack.SetOutputs)
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Hosts: []string{host},
+		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Rack: rack, Hosts: []string{host},
 		Health: board, Log: slog.New(slog.DiscardHandler), Limits: limits,
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
@@ -71,6 +80,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	ctx, stop := context.WithCancel(context.Background())
 	var running sync.WaitGroup
 	running.Go(func() { transport.Run(ctx) })
+	running.Go(func() { rack.Run(ctx) })
 	running.Go(func() { recorder.Run(ctx) })
 	running.Go(func() { wake.Run(ctx) })
 	t.Cleanup(func() {
@@ -79,7 +89,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 		stop()
 		running.Wait()
 	})
-	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept, board: board}
+	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept, board: board, devices: devices}
 }
 
 // answer is a response that has been read.

@@ -10,7 +10,7 @@ import (
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
-// After connecting, a page gets a project, a transport, a stage, a takes and a problems message without asking.
+// After connecting, a page gets a devices, a project, a transport, a stage, a takes and a problems message without asking.
 type Message struct {
 	Project   *ProjectState    `json:"project,omitempty"`
 	Transport *live.Status     `json:"transport,omitempty"`
@@ -19,6 +19,7 @@ type Message struct {
 	Takes     *TakesMessage    `json:"takes,omitempty"`
 	Problems  *ProblemsMessage `json:"problems,omitempty"`
 	Notice    *NoticeMessage   `json:"notice,omitempty"`
+	Devices   *DevicesMessage  `json:"devices,omitempty"`
 	Clock     *ClockAnswer     `json:"clock,omitempty"`
 }
 

@@ -142,5 +142,19 @@ CREATE TABLE document_tracks (
 ) STRICT;`).Error
 		}},
 		{ID: "13", Migrate: func(tx *gorm.DB) error { return tx.Exec(severalProjects).Error }},
+		{ID: "14", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE bindings (
+	output TEXT PRIMARY KEY,
+	device TEXT NOT NULL
+) STRICT, WITHOUT ROWID;
+CREATE TABLE held_projects (
+	project_id INTEGER PRIMARY KEY REFERENCES projects (id) ON DELETE CASCADE
+) STRICT;
+CREATE TABLE setups (
+	name  TEXT PRIMARY KEY,
+	setup TEXT NOT NULL
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}
 }

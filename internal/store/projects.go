@@ -85,7 +85,7 @@ func (s *Store) Projects(ctx context.Context) ([]studio.Listed, error) {
 }
 
 // AddProject implements studio.Store.
-func (s *Store) AddProject(ctx context.Context, added *score.Project) (id int64, err error) {
+func (s *Store) AddProject(ctx context.Context, added *score.Project, held bool) (id int64, err error) {
 	project, err := s.encode(added)
 	if err != nil {
 		return 0, err
@@ -95,7 +95,11 @@ func (s *Store) AddProject(ctx context.Context, added *score.Project) (id int64,
 		if err := tx.Create(&row).Error; err != nil {
 			return err
 		}
-		id = row.ID
+		if id = row.ID; held {
+			if err := tx.Create(&heldRow{ProjectID: id}).Error; err != nil {
+				return err
+			}
+		}
 		return saveDocument(tx, studio.Document{ID: id, Project: added, Revision: 1}, project)
 	})
 	return id, err

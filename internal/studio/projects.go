@@ -37,8 +37,10 @@ type shelves interface {
 	SaveOpening(context.Context, Document) error
 	// Projects lists all of them, the one that was changed last first.
 	Projects(context.Context) ([]Listed, error)
-	// AddProject stores another project, without a history.
-	AddProject(context.Context, *score.Project) (id int64, err error)
+	// AddProject stores another project, without a history. One that is held may not use the devices of this machine yet.
+	AddProject(ctx context.Context, project *score.Project, held bool) (id int64, err error)
+	// Held reports whether a project may not use the devices of this machine yet.
+	Held(ctx context.Context, id int64) (bool, error)
 	// SetDeleted deletes a project, or brings it back. The error wraps ErrNoProject.
 	SetDeleted(ctx context.Context, id int64, deleted bool) error
 }
@@ -61,12 +63,13 @@ func (s *Studio) Project(ctx context.Context, id int64) (*score.Project, error) 
 	return document.Project, err
 }
 
-// Add puts a project into the folder, and returns its id; it does not open it.
-func (s *Studio) Add(ctx context.Context, project *score.Project) (id int64, err error) {
+// Add puts a project into the folder, and returns its id; it does not open it. One that is held, as it comes from elsewhere, may not use
+// the devices of this machine until somebody agrees.
+func (s *Studio) Add(ctx context.Context, project *score.Project, held bool) (id int64, err error) {
 	if err := project.Validate(); err != nil {
 		return 0, err
 	}
-	if id, err = s.store.AddProject(ctx, project); err != nil {
+	if id, err = s.store.AddProject(ctx, project, held); err != nil {
 		return 0, fmt.Errorf("the project was not stored, and the one that is open is as it was: %w", err)
 	}
 	return id, nil
@@ -78,9 +81,13 @@ func (s *Studio) Copy(ctx context.Context, id int64) (copied int64, err error) {
 	if err != nil {
 		return 0, err
 	}
+	held, err := s.store.Held(ctx, id)
+	if err != nil {
+		return 0, err
+	}
 	named := *project
 	named.Name = score.CopyName(project.Name)
-	return s.Add(ctx, &named)
+	return s.Add(ctx, &named, held)
 }
 
 // Open opens a project of the folder in place of the one that is open, whose history goes on when it is opened again. The

@@ -132,7 +132,7 @@ func TestFaultsAndGivingUpLeaveNothingApart(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		store := memory.New(testkit.Buoy())
 		s := open(t, store)
-		_, err := s.Add(context.Background(), score.Blank())
+		_, err := s.Add(context.Background(), score.Blank(), false)
 		require.NoError(t, err)
 		var told studio.Snapshot
 		s.Listen(func(state studio.Snapshot) { told = state })

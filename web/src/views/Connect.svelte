@@ -4,14 +4,15 @@
   import OutputSheet from "../lib/components/connect/OutputSheet.svelte";
   import RouteSheet from "../lib/components/connect/RouteSheet.svelte";
   import RouteTable from "../lib/components/connect/RouteTable.svelte";
+  import SetupSheet from "../lib/components/connect/SetupSheet.svelte";
   import { getOutputs, getSession } from "../lib/state/context";
   import { builtIn } from "../lib/state/outputRoutes.svelte";
 
   const session = getSession();
   const outputs = getOutputs();
 
-  /** What the sheet shows: an output, or how a track goes there. */
-  let shown = $state<{ output: number; track?: number }>({ output: builtIn });
+  /** What the sheet shows: an output, how a track goes there, or setups. */
+  let shown = $state<{ output: number; track?: number; setups?: boolean }>({ output: builtIn });
   const output = $derived(outputs.list.find(({ id }) => id === shown.output));
   const track = $derived(session.project.tracks.find(({ id }) => id === shown.track));
   const route = $derived(
@@ -27,7 +28,9 @@
     <Monitor />
   </section>
   <aside class="border-line bg-paper-2 min-h-0 overflow-y-auto border-l px-3 py-2">
-    {#if track && route}
+    {#if shown.setups}
+      <SetupSheet />
+    {:else if track && route}
       <RouteSheet {track} {route} name={output?.name ?? "Built-in sound"} />
     {:else}
       <OutputSheet {output} removed={() => (shown = { output: builtIn })} />

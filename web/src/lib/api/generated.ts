@@ -8,6 +8,7 @@ export interface Message {
   takes?: TakesMessage;
   problems?: ProblemsMessage;
   notice?: NoticeMessage;
+  devices?: DevicesMessage;
   clock?: ClockAnswer;
 }
 export interface ProjectState {
@@ -120,8 +121,14 @@ export interface Recipe {
 export interface Output {
   id: number;
   name: string;
-  kind: "browserPort";
+  kind: "browserPort" | "serverDevice";
   offset?: number;
+  velocityZero?: boolean;
+  gap?: number;
+  controllerRate?: number;
+  activeSensing?: boolean;
+  paced?: boolean;
+  runningStatus?: boolean;
 }
 export interface Track {
   id: number;
@@ -485,6 +492,24 @@ export interface ProblemsMessage {
 }
 export interface NoticeMessage {
   text: string;
+}
+export interface DevicesMessage {
+  devices: Device[];
+  problem?: string;
+  outputs: OutputState[];
+  held?: boolean;
+}
+export interface Device {
+  name: string;
+  place: string;
+  standIn?: boolean;
+}
+export interface OutputState {
+  output: number;
+  device: string;
+  ready: boolean;
+  words: string;
+  dropped: number;
 }
 export interface ClockAnswer {
   sent: number;
@@ -1020,6 +1045,18 @@ export interface Clash {
   what: string;
   tracks: number[];
 }
+export interface BindRequest {
+  output: string;
+  device: string;
+}
+export interface TestRequest {
+  output: number;
+  channel: number;
+}
+export interface LoadRequest {
+  name: string;
+  revision: number;
+}
 export interface WakeView {
   stretch: number;
   before: number;
@@ -1385,7 +1422,7 @@ export const bounds = {
   MeterChange: {"bar":{"min":1,"max":1000000}},
   Mod: {"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
   MoveNotes: {"semitones":{"min":-127,"max":127}},
-  Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250}},
+  Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000}},
   Part: {"id":{"min":0,"max":255},"note":{"min":0,"max":127},"fill":{"min":0,"max":100},"slideTime":{"min":0,"max":127}},
   Pattern: {"id":{"min":0,"max":255}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
@@ -1408,6 +1445,7 @@ export const bounds = {
   StepValue: {"step":{"min":0,"max":63}},
   Struck: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   TempoChange: {"tempo":{"min":10000,"max":400000}},
+  TestRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":16}},
   Track: {"id":{"min":1,"max":2147483647},"channel":{"min":1,"max":16},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"voices":{"min":0,"max":16},"overlap":{"min":0,"max":20160},"swing":{"min":0,"max":750},"delay":{"min":-20160,"max":20160},"jitter":{"min":0,"max":100},"probability":{"min":-100,"max":100},"luck":{"min":-1,"max":999999},"hold":{"min":0,"max":64},"holdFrom":{"min":0,"max":1000000},"realign":{"min":0,"max":64},"playing":{"min":0,"max":255}},
   TransportRequest: {"from":{"min":0,"max":10000}},
   Transpose: {"degrees":{"min":-28,"max":28},"semitones":{"min":-48,"max":48}},

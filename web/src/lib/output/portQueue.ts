@@ -11,6 +11,10 @@ const ending = [64, 120, 123];
 /** What MIDI 1.0 asks of a sender that does not measure how a key is released. */
 const releaseVelocity = 64;
 
+/** The message that says that a sender is there, and how often it is sent at least, in milliseconds (MIDI 1.0: 300). */
+const sensing = 0xfe;
+const sensingAfter = 270;
+
 /** Hands messages to a device. */
 export type Send = (data: readonly number[], pageMillis: number) => void;
 
@@ -25,6 +29,8 @@ export class PortQueue {
   readonly #used = new Set<number>();
   /** When the last message that was handed over is sent. */
   #last = 0;
+  /** Whether what the queue ends itself ends by note-ons of velocity 0. */
+  velocityZero = false;
 
   constructor(private readonly send: Send) {}
 
@@ -63,7 +69,7 @@ export class PortQueue {
     const kind = status & 0xf0;
     const holds = this.#down.get(place) ?? 0;
     if (kind === noteOn && velocity > 0) {
-      if (holds > 0) this.#send(offOf(place), pageMillis);
+      if (holds > 0) this.#send(this.#offOf(place), pageMillis);
       this.#down.set(place, holds + 1);
       this.#used.add(place);
     } else if (kind === noteOn || kind === noteOff) {
@@ -84,8 +90,13 @@ export class PortQueue {
   /** Drops what waits, and ends what sounds. */
   release(now: number): void {
     this.#waiting = [];
-    for (const place of this.#down.keys()) this.#send(offOf(place), now);
+    for (const place of this.#down.keys()) this.#send(this.#offOf(place), now);
     this.#down.clear();
+  }
+
+  /** Says that the page is there, if nothing else has for a while. */
+  sense(now: number): void {
+    if (now - this.#last >= sensingAfter) this.#send([sensing], now);
   }
 
   /** Sends all that can end a note: on every channel, and for every key that was ever used, as fast as a cable takes it. */
@@ -96,12 +107,18 @@ export class PortQueue {
       ...ending.map((controller) => [control + channel, controller, 0]),
       [bend + channel, 0, 64],
     ]).flat();
-    messages.push(...[...this.#used].map(offOf));
+    messages.push(...[...this.#used].map((place) => this.#offOf(place)));
     let at = Math.max(now, this.#last);
     for (const data of messages) {
       this.#send(data, at);
       at += data.length * perByte;
     }
+  }
+
+  #offOf(place: number): number[] {
+    const [channel, key] = [Math.floor(place / 128), place % 128];
+    if (this.velocityZero) return [noteOn + channel, key, 0];
+    return [noteOff + channel, key, releaseVelocity];
   }
 
   /** Forgets everything, as the device is gone. */
@@ -115,8 +132,4 @@ export class PortQueue {
 /** What tells a message from all others: two of an output with the same bytes at the same time are one. */
 function nameOf({ at, output, data }: WireMessage): string {
   return `${at} ${output} ${data.join(" ")}`;
-}
-
-function offOf(place: number): number[] {
-  return [noteOff + Math.floor(place / 128), place % 128, releaseVelocity];
 }

@@ -82,14 +82,24 @@ export class Outputs extends OutputRoutes {
     return this.#sent;
   }
 
-  /** The name of the port that an output is on this machine, if that was said. */
+  /** The name of the port or device that an output is on this machine, if that was said. */
   portOf(output: Output): string | undefined {
+    if (output.kind === "serverDevice") return this.session.devices.stateOf(output)?.device;
     return this.#bound[output.name];
   }
 
+  /** Has a port of this browser or a device play an output from now on; an empty name has none. */
+  async select(output: Output, kind: Output["kind"], name: string): Promise<void> {
+    if (output.kind === "browserPort") this.#bind(output, kind === "browserPort" ? name : "");
+    else if (kind === "browserPort") this.#bind(output, name);
+    if (output.kind !== kind) await this.change(output, { kind });
+    if (kind === "serverDevice")
+      await this.session.attempt(() => this.session.devices.bind(output.name, name));
+  }
+
   /** Has a port of this browser play an output, on this machine; an empty name has none. */
-  bind(output: Output, port: string): void {
-    const before = this.portOf(output);
+  #bind(output: Output, port: string): void {
+    const before = this.#bound[output.name];
     if (before) this.#queues.get(before)?.release(performance.now());
     const others = Object.entries(this.#bound).filter(([name]) => name !== output.name);
     this.#bound = Object.fromEntries(port ? [...others, [output.name, port]] : others);
@@ -99,6 +109,10 @@ export class Outputs extends OutputRoutes {
 
   /** Whether an output plays in this page, and if not why, in a few words. */
   stateOf(output: Output): { ready: boolean; words: string } {
+    const { devices } = this.session;
+    if (devices.held) return { ready: false, words: "not active: the project came from a file" };
+    if (output.kind === "serverDevice")
+      return devices.stateOf(output) ?? { ready: false, words: "no device is selected" };
     const port = this.portOf(output);
     if (!port) return { ready: false, words: "no port is selected" };
     if (this.#access !== true) return { ready: false, words: "MIDI ports are not in use" };
@@ -121,26 +135,42 @@ export class Outputs extends OutputRoutes {
   async add(): Promise<number> {
     const ids = this.list.map(({ id }) => id);
     const id = Math.max(0, ...ids) + 1;
-    const free = this.#ports.find(({ name }) => !this.list.some((output) => output.name === name));
-    const output: Output = { id, name: free?.name ?? `Output ${id}`, kind: "browserPort" };
-    if (free) this.bind(output, free.name);
+    const { devices } = this.session;
+    const isFree = ({ name }: { name: string }) =>
+      !this.list.some((output) => output.name === name || this.portOf(output) === name);
+    const port = this.#ports.find(isFree);
+    const device = port ? undefined : devices.list.find(isFree);
+    const output: Output = {
+      ...{ id, name: (port ?? device)?.name ?? `Output ${id}` },
+      kind: device ? "serverDevice" : "browserPort",
+    };
+    if (port) this.#bind(output, port.name);
     await this.session.edit({ setProject: { outputs: [...this.list, output] } });
+    if (device) await this.session.attempt(() => devices.bind(output.name, device.name));
     return id;
   }
 
   /** Changes an output; the port of this machine stays with it. */
-  change(output: Output, change: Partial<Output>): Promise<void> {
+  async change(output: Output, change: Partial<Output>): Promise<void> {
     const changed = { ...output, ...change };
     const port = this.portOf(output);
-    if (port && changed.name !== output.name) this.bind(changed, port);
+    if (port && changed.name !== output.name) await this.#rebind(changed, port);
     return this.session.edit({
-      setProject: { outputs: this.list.map((other) => (other === output ? changed : other)) },
+      setProject: { outputs: this.list.map((other) => (other.id === output.id ? changed : other)) },
     });
+  }
+
+  /** Has a port or device that an output is on this machine be that of its new name. */
+  async #rebind(output: Output, port: string): Promise<void> {
+    if (output.kind === "browserPort") this.#bind(output, port);
+    else await this.session.attempt(() => this.session.devices.bind(output.name, port));
   }
 
   /** Plays a middle C on a channel, from 1, of an output. */
   async test(output: Output | undefined, channel: number): Promise<void> {
     if (!output) return this.session.hear(60);
+    if (output.kind === "serverDevice")
+      return this.session.attempt(() => this.session.devices.test(output, channel));
     const queue = this.#queueOf(output.id);
     if (!queue) {
       this.session.notices.add(`Nothing was played: ${this.stateOf(output).words}.`);
@@ -164,7 +194,9 @@ export class Outputs extends OutputRoutes {
 
   /** The names of the ports that are wanted and there, each once, a line each. */
   readonly #wanted = $derived.by(() => {
-    const names = this.list.map((output) => this.portOf(output) ?? "");
+    if (this.session.devices.held) return "";
+    const ports = this.list.filter(({ kind }) => kind === "browserPort");
+    const names = ports.map((output) => this.portOf(output) ?? "");
     return [...new Set(names.filter((name) => this.#find(name)))].sort().join("\n");
   });
 
@@ -215,6 +247,7 @@ export class Outputs extends OutputRoutes {
 
   #queueOf(id: number): PortQueue | undefined {
     const output = this.list.find((other) => other.id === id);
+    if (output?.kind === "serverDevice") return this.#shownOf(output);
     // What sounds on an output that was just removed still ends on its port.
     const name = output ? this.portOf(output) : this.#ported.get(id);
     if (name) this.#ported.set(id, name);
@@ -224,6 +257,16 @@ export class Outputs extends OutputRoutes {
       queue = new PortQueue((data, at) => this.#find(name)?.send(data, at));
       this.#queues.set(name, queue);
     }
+    queue.velocityZero = output?.velocityZero ?? false;
+    return queue;
+  }
+
+  /** The queue of what a device is sent, which the server does; here it is only shown. */
+  #shownOf(output: Output): PortQueue | undefined {
+    if (!this.stateOf(output).ready) return undefined;
+    const name = `device ${output.id}`;
+    const queue = this.#queues.get(name) ?? new PortQueue(() => {});
+    this.#queues.set(name, queue);
     return queue;
   }
 
@@ -253,6 +296,10 @@ export class Outputs extends OutputRoutes {
     for (const queue of this.#queues.values()) {
       const messages = queue.handOver(before, page);
       this.#note(messages.map(({ at, output, data }) => ({ page: page(at), output, data })));
+    }
+    for (const output of this.list) {
+      if (output.activeSensing && output.kind === "browserPort")
+        this.#queueOf(output.id)?.sense(performance.now());
     }
   }
 

@@ -2,6 +2,7 @@ import { get, post } from "../api/http";
 import { Socket } from "../api/socket";
 import type { Lists, Message, TransportRequest, WireBatch } from "../api/types";
 import { Player } from "../sound/player.svelte";
+import { Devices } from "./devices.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
 import { Selection } from "./selection.svelte";
@@ -16,6 +17,7 @@ export class Session extends Selection {
   readonly player: Player;
   readonly shelf: Shelf;
   readonly sound: PageSound;
+  readonly devices = new Devices();
   readonly song = new SongStart(this, (request) => this.#order(request));
 
   #socket: Socket;
@@ -86,6 +88,7 @@ export class Session extends Selection {
   }
 
   #receive(message: Message): void {
+    if (message.devices) this.devices.adopt(message.devices);
     if (message.project) this.adopt(message.project);
     if (message.transport) {
       this.transport.adopt(message.transport);

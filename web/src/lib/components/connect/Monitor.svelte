@@ -1,4 +1,4 @@
-<!-- @component What was sent to the MIDI ports of this page, in words, the latest first. -->
+<!-- @component What was sent to ports and devices, in words, the latest first. -->
 <script lang="ts">
   import { decoded } from "../../output/decoded";
   import { getOutputs, getSession } from "../../state/context";
@@ -51,7 +51,7 @@
       </div>
     {:else}
       <p class="text-ink-2 font-sans text-[13px]">
-        What is sent to the MIDI ports of this page appears here.
+        What is sent to MIDI ports of this page and to devices of the server appears here.
       </p>
     {/each}
   </div>

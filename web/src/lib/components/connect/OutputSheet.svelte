@@ -2,25 +2,45 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { Output } from "../../api/types";
+  import { counted } from "../../counted";
   import { getOutputs, getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
+  import WireFields from "./WireFields.svelte";
 
   /** Without an output it is the built-in sound. */
   let { output, removed }: { output: Output | undefined; removed: () => void } = $props();
 
   const session = getSession();
   const outputs = getOutputs();
+  const dropped = $derived(output ? (session.devices.stateOf(output)?.dropped ?? 0) : 0);
   let channel = $state<number>(bounds.Track.channel.min);
 
-  const port = $derived(output ? (outputs.portOf(output) ?? "") : "");
-  const choices = $derived([
-    { value: "", label: "none" },
-    ...[...new Set([port, ...outputs.ports.map(({ name }) => name)].filter((name) => name))].map(
-      (name) => ({ value: name, label: name }),
-    ),
-  ]);
+  /** What can be selected, by kind and name: ports of the browser, and devices of the machine. */
+  const selected = $derived(output ? `${output.kind}:${outputs.portOf(output) ?? ""}` : "");
+  const choices = $derived.by(() => {
+    const named = (kind: Output["kind"], names: readonly string[], where: string) =>
+      [...new Set(names)].map((name) => ({ value: `${kind}:${name}`, label: name + where }));
+    const here = named(
+      "browserPort",
+      outputs.ports.map(({ name }) => name),
+      "",
+    );
+    const machine = named(
+      "serverDevice",
+      session.devices.list.map(({ name }) => name),
+      " (server)",
+    );
+    const own = [{ value: selected, label: selected.replace(/^\w+:/, "") || "none" }];
+    const all = [{ value: `${output?.kind}:`, label: "none" }, ...here, ...machine];
+    return all.some(({ value }) => value === selected) ? all : [...all, ...own];
+  });
+
+  function select(value: string): Promise<void> | undefined {
+    const [kind, ...name] = value.split(":");
+    return output && outputs.select(output, kind as Output["kind"], name.join(":"));
+  }
 </script>
 
 {#if output}
@@ -34,14 +54,22 @@
   <ChoiceRow
     label="port"
     name="Port of the output"
-    help="The MIDI port of this browser that plays the output. It stays with this machine, not with the project."
-    value={port}
+    help="What plays the output: a MIDI port of this browser, or a MIDI device of the machine on which the program runs (server). It stays with this machine, not with the project."
+    value={selected}
     {choices}
-    select={(name) => outputs.bind(output, name)}
+    {select}
   />
-  <p class="text-ink-2 py-1">{outputs.stateOf(output).words}</p>
+  <p class="text-ink-2 py-1" data-dropped={dropped}>{outputs.stateOf(output).words}</p>
+  {#if dropped}
+    <p class="text-signal pb-1">
+      {counted(dropped, "controller value")} left out, as the device was behind.
+    </p>
+  {/if}
+  {#if session.devices.problem}
+    <p class="text-ink-2 pb-1">{session.devices.problem}.</p>
+  {/if}
   {#if outputs.access !== true}
-    <p class="text-ink-2 pb-1">Press “use MIDI ports” to see what is plugged in.</p>
+    <p class="text-ink-2 pb-1">Press “use MIDI ports” to see what this browser has.</p>
   {/if}
   <NumberRow
     label="offset"
@@ -53,6 +81,7 @@
     usual={0}
     commit={(offset) => outputs.change(output, { offset })}
   />
+  <WireFields {output} />
   <NumberRow
     label="test channel"
     help="The channel on which the test note is sent."

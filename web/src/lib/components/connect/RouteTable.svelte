@@ -6,10 +6,16 @@
   import { builtIn } from "../../state/outputRoutes.svelte";
   import RouteCell from "./RouteCell.svelte";
 
+  interface Shown {
+    output: number;
+    track?: number;
+    setups?: boolean;
+  }
+
   interface Props {
     /** What the sheet shows. */
-    shown: { output: number; track?: number };
-    show: (next: { output: number; track?: number }) => void;
+    shown: Shown;
+    show: (next: Shown) => void;
   }
   let { shown, show }: Props = $props();
 
@@ -40,6 +46,12 @@
     {/if}
     <button
       class="control"
+      aria-pressed={shown.setups ?? false}
+      data-help="Keep where tracks go by name, or load what was kept from another project."
+      onclick={() => show({ output: builtIn, setups: true })}>setups</button
+    >
+    <button
+      class="control"
       data-help="Add an output. If a port is free it plays there at once."
       onclick={async () => show({ output: await outputs.add() })}>+ output</button
     >
@@ -49,6 +61,17 @@
       onclick={() => session.song.panic()}>panic</button
     >
   </div>
+  {#if session.devices.held && outputs.list.length > 0}
+    <p class="text-ink-2 flex items-center gap-2 pb-3" role="alert">
+      This project came from a file, so its outputs are not active on this machine yet: only the
+      built-in sound plays.
+      <button
+        class="control"
+        data-help="Have the project play the ports and devices of this machine that have the names of its outputs."
+        onclick={() => session.attempt(() => session.devices.agree())}>use its outputs</button
+      >
+    </p>
+  {/if}
   {#if typeof outputs.access === "string"}
     <p class="text-ink-2 pb-3" role="alert">
       The browser gives no MIDI ports: {outputs.access}. The built-in sound plays on. Browsers ask
@@ -67,7 +90,9 @@
           <th class="border-line border p-1 text-left align-top font-normal" scope="col">
             <button
               class="control h-auto! w-[150px] flex-col items-start! gap-0.5! py-1!"
-              aria-pressed={shown.track === undefined && shown.output === (output?.id ?? builtIn)}
+              aria-pressed={!shown.setups &&
+                shown.track === undefined &&
+                shown.output === (output?.id ?? builtIn)}
               data-help="Show this output: its port, its offset, a test note."
               onclick={() => show({ output: output?.id ?? builtIn })}
             >

@@ -1,0 +1,83 @@
+package score
+
+import (
+	"errors"
+	"slices"
+)
+
+// ErrNoSetup is returned for a setup that is not kept.
+var ErrNoSetup = errors.New("there is no setup of that name; it may have been deleted")
+
+// Setup is where the tracks of a project go, to be used in another one: outputs and tracks are known by their names there.
+type Setup struct {
+	Outputs []Output      `json:"outputs"`
+	Tracks  []SetupRoutes `json:"tracks"`
+}
+
+// SetupRoutes are the routes of a track, whose outputs are those of the setup.
+type SetupRoutes struct {
+	Name   string  `json:"name"`
+	Routes []Route `json:"routes"`
+}
+
+// Setup returns that of the project.
+func (p *Project) Setup() Setup {
+	setup := Setup{Outputs: slices.Clone(p.Outputs)}
+	for i := range p.Tracks {
+		setup.Tracks = append(setup.Tracks, SetupRoutes{p.Tracks[i].Name, slices.Clone(p.Tracks[i].RouteList())})
+	}
+	return setup
+}
+
+// EditFor returns the edit that has a project go where the setup says. An output of a name that the project has takes the setup's
+// settings, others are added; a track goes where the first track of its name goes in the setup. All others are left as they
+// are, and so are routes of tracks whose names the setup does not know. Routes of parts are by the ids of parts.
+func (s Setup) EditFor(p *Project) Edit {
+	outputs, ids := joined(p.Outputs, s.Outputs)
+	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs})}
+	for i := range p.Tracks {
+		at := slices.IndexFunc(s.Tracks, func(t SetupRoutes) bool { return t.Name == p.Tracks[i].Name })
+		if at < 0 {
+			continue
+		}
+		routes := renumbered(s.Tracks[at].Routes, ids)
+		edits = append(edits, FormOf(SetTrack{Track: p.Tracks[i].ID, Routes: &routes}))
+	}
+	return All{Name: "setup", Edits: edits}
+}
+
+// joined returns outputs with others that are put to them by their names, and the id there of each of the others.
+func joined(outputs, others []Output) (all []Output, ids map[int]int) {
+	all, ids = slices.Clone(outputs), map[int]int{BuiltIn: BuiltIn}
+	for _, other := range others {
+		id := other.ID
+		at := slices.IndexFunc(all, func(o Output) bool { return o.Name == other.Name })
+		if at < 0 {
+			at, other.ID = len(all), freeOutputID(all)
+			all = append(all, other)
+		}
+		other.ID = all[at].ID
+		all[at], ids[id] = other, other.ID
+	}
+	return all, ids
+}
+
+func freeOutputID(outputs []Output) int {
+	id := 1
+	for slices.ContainsFunc(outputs, func(o Output) bool { return o.ID == id }) {
+		id++
+	}
+	return id
+}
+
+// renumbered returns those routes that lead to outputs which have ids, by these.
+func renumbered(routes []Route, ids map[int]int) []Route {
+	known := []Route{}
+	for _, route := range routes {
+		if id, found := ids[route.Output]; found {
+			route.Output = id
+			known = append(known, route)
+		}
+	}
+	return known
+}

@@ -1,0 +1,71 @@
+package memory
+
+import (
+	"context"
+	"maps"
+	"slices"
+
+	"jettyfog/internal/core/score"
+)
+
+// Bind implements server.MachineStore.
+func (s *Store) Bind(ctx context.Context, output, device string) error {
+	return s.change(ctx, "Bind", func() error {
+		if s.bound[output] = device; device == "" {
+			delete(s.bound, output)
+		}
+		return nil
+	})
+}
+
+// Bindings returns the devices by the names of outputs.
+func (s *Store) Bindings() map[string]string {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return maps.Clone(s.bound)
+}
+
+// Agree implements server.MachineStore.
+func (s *Store) Agree(ctx context.Context, project int64) error {
+	return s.change(ctx, "Agree", func() error {
+		s.kept[project].held = false
+		return nil
+	})
+}
+
+// Setups implements server.MachineStore.
+func (s *Store) Setups(context.Context) ([]string, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return slices.Sorted(maps.Keys(s.setups)), nil
+}
+
+// Setup implements server.MachineStore.
+func (s *Store) Setup(_ context.Context, name string) (score.Setup, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	setup, found := s.setups[name]
+	if !found {
+		return score.Setup{}, score.ErrNoSetup
+	}
+	return setup, nil
+}
+
+// KeepSetup implements server.MachineStore.
+func (s *Store) KeepSetup(ctx context.Context, name string, setup score.Setup) error {
+	return s.change(ctx, "KeepSetup", func() error {
+		s.setups[name] = setup
+		return nil
+	})
+}
+
+// DeleteSetup implements server.MachineStore.
+func (s *Store) DeleteSetup(ctx context.Context, name string) error {
+	return s.change(ctx, "DeleteSetup", func() error {
+		if _, found := s.setups[name]; !found {
+			return score.ErrNoSetup
+		}
+		delete(s.setups, name)
+		return nil
+	})
+}
