@@ -80,7 +80,7 @@ unit: test-tools $(PAGE)
 
 ## race: tests of everything that runs concurrently, under the race detector
 race: $(PAGE)
-	CGO_ENABLED=1 go test -race -short ./internal/live ./internal/studio ./internal/server
+	CGO_ENABLED=1 go test -race -short ./internal/device ./internal/live ./internal/studio ./internal/server
 
 ## e2e: journeys through the real interface in headless Chromium
 e2e: test-tools build
@@ -88,7 +88,7 @@ e2e: test-tools build
 
 ## bench: benchmarks, each beside a floor measured in the same run
 bench: test-tools build
-	go test -run '^$$' -bench . -benchmem ./internal/core/... ./internal/live
+	go test -run '^$$' -bench . -benchmem ./internal/core/... ./internal/device ./internal/live
 	go test -run '^$$' -bench . -benchtime 1x ./e2e
 
 ## fmt: format all files

@@ -22,15 +22,20 @@ func (c exactClock) Now() int64 { return c.now() }
 
 // SleepUntil implements Clock.
 func (c exactClock) SleepUntil(at int64) {
-	if left := at - spin - c.now(); left > 0 {
+	c.Doze(at - spin)
+	for c.now() < at {
+	}
+}
+
+// Doze implements Clock.
+func (c exactClock) Doze(until int64) {
+	if left := until - c.now(); left > 0 {
 		var kernel unix.Timespec
 		if unix.ClockGettime(unix.CLOCK_MONOTONIC, &kernel) != nil {
 			return // which no Linux does
 		}
-		until := unix.NsecToTimespec(kernel.Nano() + left)
-		for errors.Is(unix.ClockNanosleep(unix.CLOCK_MONOTONIC, unix.TIMER_ABSTIME, &until, nil), unix.EINTR) {
+		end := unix.NsecToTimespec(kernel.Nano() + left)
+		for errors.Is(unix.ClockNanosleep(unix.CLOCK_MONOTONIC, unix.TIMER_ABSTIME, &end, nil), unix.EINTR) {
 		}
-	}
-	for c.now() < at {
 	}
 }

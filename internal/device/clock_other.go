@@ -15,3 +15,6 @@ func (c plainClock) Now() int64 { return c.now() }
 
 // SleepUntil implements Clock.
 func (c plainClock) SleepUntil(at int64) { time.Sleep(time.Duration(at - c.now())) }
+
+// Doze implements Clock.
+func (c plainClock) Doze(until int64) { c.SleepUntil(until) }

@@ -1,7 +1,7 @@
 package device
 
 import (
-	"cmp"
+	"math"
 	"slices"
 
 	"jettyfog/internal/output"
@@ -27,7 +27,8 @@ type Settings struct {
 // not be used by two goroutines at once.
 type Line struct {
 	settings Settings
-	waiting  []item // by time
+	next     [][]byte // goes out before anything else: the rest of an event that is several messages
+	waiting  []item   // by time
 	keys     keys
 	status   byte  // of the last message, as running status has it; 0 is none
 	free     int64 // when the cable is, where it is paced
@@ -51,15 +52,18 @@ func (l *Line) Set(s Settings) { l.settings, l.status = s, 0 }
 // Dropped returns how many values were left out so far.
 func (l *Line) Dropped() int { return l.dropped }
 
-// Waits returns how many events wait.
-func (l *Line) Waits() int { return len(l.waiting) }
+// Waits returns how many events and messages wait.
+func (l *Line) Waits() int { return len(l.next) + len(l.waiting) }
 
 // Push adds events that are in the order of their times; some may come before events that were added already.
 func (l *Line) Push(events []output.Event) {
 	for _, e := range events {
-		l.waiting = append(l.waiting, item{at: e.At, event: e})
+		place := len(l.waiting)
+		for place > 0 && l.waiting[place-1].at > e.At {
+			place--
+		}
+		l.waiting = slices.Insert(l.waiting, place, item{at: e.At, event: e})
 	}
-	slices.SortStableFunc(l.waiting, func(a, b item) int { return cmp.Compare(a.at, b.at) })
 }
 
 // Withdraw takes note-ons out that wait.
@@ -81,9 +85,10 @@ func (l *Line) Begin(now int64) { l.instead(l.keys.releaseUsed(), now) }
 // Panic drops what waits, and sends all that can end a note, on every channel, and for every key that was ever used.
 func (l *Line) Panic(now int64) { l.instead(l.keys.panic(), now) }
 
-// instead has messages go out at a moment, in the place of what waits.
+// instead has messages go out at a moment, in the place of the events that wait; what ends notes already goes out before.
 func (l *Line) instead(messages [][]byte, now int64) {
-	l.waiting, l.status = l.waiting[:0], 0
+	l.next, l.status = nil, 0
+	l.waiting = slices.DeleteFunc(l.waiting, func(w item) bool { return w.bytes == nil })
 	for _, data := range messages {
 		l.waiting = append(l.waiting, item{at: now, bytes: data})
 	}
@@ -97,13 +102,24 @@ const (
 
 // Next returns when the next bytes are due; ok is false if nothing waits.
 func (l *Line) Next() (at int64, ok bool) {
-	if len(l.waiting) > 0 {
-		at, ok = max(l.waiting[0].at, l.free), true
+	if at, ok = l.soonest(); ok {
+		at = max(at, l.free)
 	}
 	if s := l.sensed + sensingAfter; l.settings.ActiveSensing && (!ok || s < at) {
 		at, ok = s, true
 	}
 	return at, ok
+}
+
+// soonest returns when what goes out next was to go out; ok is false if nothing waits.
+func (l *Line) soonest() (at int64, ok bool) {
+	switch {
+	case len(l.next) > 0:
+		return math.MinInt64, true
+	case len(l.waiting) > 0:
+		return l.waiting[0].at, true
+	}
+	return 0, false
 }
 
 // Take returns the bytes of the next message that is due by a moment; without any it is empty.
@@ -113,7 +129,7 @@ func (l *Line) Take(now int64) (data []byte) {
 		if !ok || at > now {
 			return nil
 		}
-		if len(l.waiting) == 0 || max(l.waiting[0].at, l.free) > at {
+		if due, waits := l.soonest(); !waits || max(due, l.free) > at {
 			data = []byte{sensing}
 			break
 		}
@@ -128,6 +144,11 @@ func (l *Line) Take(now int64) (data []byte) {
 
 // first returns the next bytes of what waits first, which it may have gone without any.
 func (l *Line) first(now int64) []byte {
+	if len(l.next) > 0 {
+		data := l.next[0]
+		l.next = l.next[1:]
+		return l.running(data)
+	}
 	first := l.waiting[0]
 	l.waiting = slices.Delete(l.waiting, 0, 1)
 	if first.bytes != nil {
@@ -141,11 +162,7 @@ func (l *Line) first(now int64) []byte {
 	if len(messages) == 0 {
 		return nil
 	}
-	rest := make([]item, 0, len(messages)-1)
-	for _, data := range messages[1:] { // go out next, whatever else is due
-		rest = append(rest, item{at: first.at, bytes: data})
-	}
-	l.waiting = slices.Insert(l.waiting, 0, rest...)
+	l.next = messages[1:]
 	return l.running(messages[0])
 }
 

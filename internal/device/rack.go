@@ -2,6 +2,7 @@ package device
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"maps"
 	"reflect"
@@ -154,6 +155,9 @@ func (r *Rack) Run(ctx context.Context) {
 	}
 }
 
+// errUnplugged is why a device is gone that is not listed any more.
+var errUnplugged = errors.New("it was unplugged")
+
 // wish is what a device is to play.
 type wish struct {
 	outputs  []int
@@ -169,15 +173,18 @@ func (r *Rack) settle() {
 	r.mu.Unlock()
 	held := r.options.Held(document)
 	wishes, lost := r.wishes(held)
-	for name, why := range lost {
-		r.letGo(name)
-		r.options.Notice(fmt.Sprintf("%s is gone: %s. The rest plays on, and it is used again once it is back.", name, why))
-	}
 	for name := range r.open {
+		_, wanted := wishes[name]
 		there := slices.ContainsFunc(devices, func(f Device) bool { return f.Name == name })
-		if _, wanted := wishes[name]; !wanted || !there {
+		if lost[name] == nil && wanted && !there {
+			lost[name] = errUnplugged
+		}
+		if !wanted || lost[name] != nil {
 			r.letGo(name)
 		}
+	}
+	for name, why := range lost {
+		r.options.Notice(fmt.Sprintf("%s is gone: %s. The rest plays on, and it is used again once it is back.", name, why))
 	}
 	blocked := map[string]string{}
 	for _, found := range devices {
@@ -224,11 +231,10 @@ func (r *Rack) takeUp(found Device, w wish) error {
 		if r.lines[found.Name] == nil {
 			r.lines[found.Name] = NewLine()
 		}
-		now = &opened{port: Open(wire, r.lines[found.Name], r.options.Clock, func(err error) {
-			r.change(func() { r.lost[found.Name] = err })
-		})}
+		now = &opened{}
 		r.mu.Lock()
 		r.open[found.Name] = now
+		now.port = Open(wire, r.lines[found.Name], r.options.Clock, func(err error) { r.loses(found.Name, now, err) })
 		r.mu.Unlock()
 	}
 	if now.settings != w.settings {
@@ -241,6 +247,15 @@ func (r *Rack) takeUp(found Device, w wish) error {
 	defer r.mu.Unlock()
 	now.outputs, now.settings = w.outputs, w.settings
 	return nil
+}
+
+// loses says that an open device is lost, unless it was let go of already.
+func (r *Rack) loses(name string, one *opened, why error) {
+	r.change(func() {
+		if r.open[name] == one {
+			r.lost[name] = why
+		}
+	})
 }
 
 // letGo ends what a device plays.
@@ -284,7 +299,7 @@ func (r *Rack) outputState(o score.Output, blocked map[string]string, held bool)
 	case state.Device == "":
 		state.Words = "no device is selected"
 	case held:
-		state.Words = "not active, as the project came from a file"
+		state.Words = "not active yet"
 	case now != nil:
 		state.Ready, state.Words, state.Dropped = true, "plays "+state.Device, now.port.Dropped()
 	case tried:

@@ -110,7 +110,7 @@ export class Outputs extends OutputRoutes {
   /** Whether an output plays in this page, and if not why, in a few words. */
   stateOf(output: Output): { ready: boolean; words: string } {
     const { devices } = this.session;
-    if (devices.held) return { ready: false, words: "not active: the project came from a file" };
+    if (devices.held) return { ready: false, words: "not active yet" };
     if (output.kind === "serverDevice")
       return devices.stateOf(output) ?? { ready: false, words: "no device is selected" };
     const port = this.portOf(output);
