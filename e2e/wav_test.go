@@ -1,6 +1,13 @@
 package e2e
 
 import (
+	"encoding/base64"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -46,4 +53,29 @@ func TestATakeBecomesAWav(t *testing.T) {
 	require.InDelta(t, seconds(first), got[3].Num(), 0.01)
 	require.Greater(t, got[4].Num(), 0.1)
 	require.Less(t, got[5].Num(), 0.01)
+
+	// Another program reads the file as the browser does, to its end and without a warning.
+	data, err := base64.StdEncoding.DecodeString(p.MustEval(`async () => new Promise((resolve) => {
+		const reader = new FileReader();
+		reader.onload = () => resolve(reader.result.split(",")[1]);
+		reader.readAsDataURL(window.files[0]);
+	})`).Str())
+	require.NoError(t, err)
+	path := filepath.Join(t.TempDir(), "take.wav")
+	require.NoError(t, os.WriteFile(path, data, 0o600))
+	for flag, want := range map[string]float64{"-c": 2, "-r": 48000, "-D": got[2].Num()} {
+		read, err := exec.Command("sox", "--i", flag, path).CombinedOutput()
+		require.NoError(t, err, "`make test-tools` installs sox: %s", read)
+		value, err := strconv.ParseFloat(strings.TrimSpace(string(read)), 64)
+		require.NoError(t, err, "%s", read)
+		require.InDelta(t, want, value, 1e-4, flag)
+	}
+	statistics, err := exec.Command("sox", path, "-n", "stat").CombinedOutput()
+	require.NoError(t, err, "%s", statistics)
+	most := regexp.MustCompile(`Maximum amplitude: +([\d.]+)`).FindSubmatch(statistics)
+	require.NotNil(t, most, "%s", statistics)
+	loudest, err := strconv.ParseFloat(string(most[1]), 64)
+	require.NoError(t, err)
+	require.Greater(t, loudest, 0.1)
+	require.NotContains(t, string(statistics), "WARN")
 }

@@ -1,0 +1,152 @@
+package live
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/output"
+)
+
+const milli = int64(time.Millisecond)
+
+// spaced returns the spacing of a project whose output 7 has the settings; track 1 is mono.
+func spaced(set score.Output) *spacing {
+	p := testkit.Buoy()
+	set.ID, set.Name, set.Kind = 7, "Synth", score.BrowserPort
+	p.Outputs = []score.Output{set}
+	p.Tracks[0].Voices = 1
+	var s spacing
+	s.set(p)
+	return &s
+}
+
+func at(ms int64, m midi.Message) output.Event {
+	return output.Event{Message: m, Output: 7, At: ms * milli}
+}
+
+func onKey(track uint32, key uint8) midi.Message {
+	return midi.Message{Track: track, Kind: midi.NoteOn, Key: key, Velocity: 90}
+}
+
+func offKey(track uint32, key uint8) midi.Message {
+	return midi.Message{Track: track, Kind: midi.NoteOff, Key: key}
+}
+
+// Before a key is struck again it is up for as long as its output asks for, or half of a short note; of a track of one voice before any
+// note. Other keys, and notes after which nothing comes at once, end at their times.
+func TestAGapBeforeAKeyIsStruckAgain(t *testing.T) {
+	s := spaced(score.Output{Gap: 8})
+	s.part([]output.Event{at(0, onKey(2, 60)), at(0, onKey(2, 64)), at(0, onKey(1, 40))})
+	got := s.part([]output.Event{at(100, offKey(2, 60)), at(100, offKey(2, 64)), at(100, offKey(1, 40)), at(100, onKey(2, 60)), at(100, onKey(1, 43))})
+	require.Equal(t, []output.Event{at(92, offKey(2, 60)), at(92, offKey(1, 40)), at(100, offKey(2, 64)), at(100, onKey(2, 60)), at(100, onKey(1, 43))}, got)
+	require.Equal(t, []output.Event{at(105, offKey(2, 60)), at(110, onKey(2, 60))}, s.part([]output.Event{at(110, offKey(2, 60)), at(110, onKey(2, 60))}), "half of 10 ms")
+	require.Equal(t, 8*time.Millisecond, s.earliest(), "so that they are computed in time")
+}
+
+// Of values that come faster than an output takes them the last one counts, and it goes out; no two are nearer than they may be. All else
+// goes out at once.
+func TestTheRateOfAController(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		rate := rapid.SampledFrom([]int{1, 10, 50, 1000}).Draw(t, "rate")
+		s := spaced(score.Output{ControllerRate: rate})
+		interval := int64(time.Second) / int64(rate)
+		var sent, got []output.Event
+		now := int64(0)
+		for range rapid.IntRange(1, 80).Draw(t, "events") {
+			now += rapid.Int64Range(0, 30).Draw(t, "pass")
+			m := midi.Message{
+				Kind: midi.ControlChange, Key: rapid.SampledFrom([]uint8{7, 74, 64}).Draw(t, "controller"), Value: uint16(rapid.IntRange(0, 127).Draw(t, "value")),
+			}
+			e := at(now, m)
+			sent = append(sent, e)
+			got = append(got, s.thin([]output.Event{e}, now*milli+1)...)
+		}
+		got = append(got, s.thin(nil, now*milli+4*int64(time.Second))...)
+		for _, key := range []uint8{7, 74, 64} {
+			var before, after []output.Event
+			for _, e := range sent {
+				if e.Key == key {
+					before = append(before, e)
+				}
+			}
+			for _, e := range got {
+				if e.Key == key {
+					after = append(after, e)
+				}
+			}
+			if key == 64 {
+				require.Equal(t, before, after, "pedals are not held back")
+				continue
+			}
+			for i := 1; i < len(after); i++ {
+				require.GreaterOrEqual(t, after[i].At-after[i-1].At, interval)
+			}
+			if len(before) > 0 {
+				require.Equal(t, before[0], after[0])
+				require.Equal(t, before[len(before)-1].Value, after[len(after)-1].Value, "the last value counts")
+				require.LessOrEqual(t, after[len(after)-1].At, before[len(before)-1].At+interval)
+			}
+		}
+	})
+}
+
+// A port that plays one output has its events only, from when it is connected on what goes on; connected again with another it releases
+// what it plays.
+func TestAPortPlaysOneOutput(t *testing.T) {
+	second := synth
+	second.ID, second.Name = 8, "Rack"
+	project := routed(testkit.Buoy(), 0, []score.Output{synth, second}, score.WholeRoute(7), score.WholeRoute(8))
+	onStage(t, project, func(t *testing.T, s *rig) {
+		one := &listener{now: s.Now, ahead: 40 * time.Millisecond}
+		s.Connect(one, 7)
+		s.Play()
+		pass(3 * time.Second)
+		require.Greater(t, len(one.events()), 10)
+		require.Len(t, of(one.events(), 7), len(one.events()))
+		before := len(one.events())
+		s.Connect(one, 8)
+		require.Equal(t, 1, one.released)
+		pass(3 * time.Second)
+		require.Len(t, of(one.events()[before:], 8), len(one.events())-before)
+		require.Greater(t, len(one.events()), before+10)
+		for i, e := range one.events()[before:] {
+			require.LessOrEqual(t, one.arrived[before+i], e.At+5*milli, "%+v comes too late", e)
+		}
+		s.Stop()
+	})
+}
+
+// Whoever listens knows the outputs of the project that plays: after an edit at once, of a project that is opened when it comes in, or
+// when playing stops before.
+func TestOutputsAreTold(t *testing.T) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
+		var document int64
+		var outputs []score.Output
+		s.ListenOutputs(func(id int64, list []score.Output) { document, outputs = id, list })
+		require.Empty(t, outputs)
+		with := routed(testkit.Buoy(), 0, []score.Output{synth}, score.WholeRoute(7))
+		s.SetProject(with, Change{New: true})
+		require.Equal(t, with.Outputs, outputs)
+		s.Open(Opened{Document: 2, Revision: 5, Project: testkit.Buoy(), Stage: stage.Stage{}}, Now)
+		require.Equal(t, int64(2), document)
+		require.Empty(t, outputs)
+		s.Play()
+		pass(time.Second)
+		s.Open(Opened{Document: 3, Revision: 6, Project: with}, NextBar)
+		require.Equal(t, int64(2), document, "it waits")
+		pass(5 * time.Second)
+		require.Equal(t, int64(3), document)
+		require.Equal(t, with.Outputs, outputs)
+		s.Open(Opened{Document: 4, Revision: 7, Project: testkit.Buoy()}, NextBar)
+		s.Stop()
+		require.Equal(t, int64(4), document)
+		require.Empty(t, outputs)
+	})
+}
