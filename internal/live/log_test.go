@@ -1,6 +1,7 @@
 package live
 
 import (
+	"slices"
 	"testing"
 	"testing/synctest"
 	"time"
@@ -88,7 +89,8 @@ func TestLiveIsItsLog(t *testing.T) {
 			transport.Stop()
 			requireTaken(t, disk, &logged, transport.ended)
 			var shared route.SharedKeys
-			want := shared.Play(logged.Play(end), nil)
+			var told midi.Settings // programs go out where they are others
+			want := slices.DeleteFunc(shared.Play(logged.Play(end), nil), func(m midi.Message) bool { return m.Kind == midi.Program && !told.Set(m) })
 			events, entries = events+len(got), entries+len(logged.Entries)
 			require.Equal(t, append([]midi.Message{}, want...), got, "seed %d, %d entries", seed, len(logged.Entries))
 		})
@@ -103,7 +105,7 @@ func ofOneOutput(p *score.Project) *score.Project {
 	p = p.Clone()
 	p.Outputs = nil
 	for i := range p.Tracks {
-		p.Tracks[i].Routes = nil
+		p.Tracks[i].Routes, p.Tracks[i].MuteCuts = nil, false
 	}
 	return p
 }

@@ -93,6 +93,7 @@ func (t *Transport) enter(batch *batch) {
 	t.prepared = nil
 	t.turnTo(o)
 	t.changeRoutes(t.project, run)
+	t.goOut(t.toOutputs(t.outlets.Programs(t.project, run, nil)))
 	t.stage = t.player.Stage()
 	t.cuts = append(t.cuts, cut{at: run, revision: o.Revision})
 	if p := t.plan; p != nil && p.start < run && (p.end == 0 || p.end > run) {

@@ -58,6 +58,7 @@ func (t *Transport) ListenStage(listener func(Performing)) {
 }
 
 func (t *Transport) notifyStage() {
+	t.cutSilenced()
 	performing := t.performing()
 	for _, listener := range t.staged {
 		listener(performing)

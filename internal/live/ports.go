@@ -70,15 +70,18 @@ func (t *Transport) chase() (events []output.Event) {
 	t.playOut(now)
 	tick := t.tickAt(now)
 	begin := func(m midi.Message) {
-		for _, r := range t.outlets.Routed(m) {
+		for _, r := range t.outlets.Standing(m) {
 			events = append(events, t.spacing.event(r, now))
 		}
+	}
+	for _, m := range t.outlets.OwnPrograms(tick) {
+		events = append(events, t.spacing.event(m, now))
 	}
 	for _, m := range t.standing.Standing(tick) {
 		begin(m)
 	}
 	for _, on := range t.player.Lasting(tick+t.project.Meter.Beat(), tick) {
-		if _, heard := t.sounding.Of(on.NoteID()); heard {
+		if _, heard := t.sounding.Of(on.NoteID()); heard && !t.outlets.Waits(on.Track) {
 			begin(on)
 		}
 	}
@@ -148,7 +151,7 @@ func (t *Transport) withdraw(noteOns []midi.Message) {
 	var taken []output.Event
 	for i, on := range noteOns {
 		ends[i] = on.NoteID().Off(t.player.Run())
-		for _, r := range t.outlets.Routed(on) {
+		for _, r := range t.outlets.Anywhere(on) {
 			r.Value = 0 // notes of one key go out as one
 			taken = append(taken, t.spacing.event(r, t.timeOf(r.Tick)+t.spacing.offset(r.Output)))
 		}

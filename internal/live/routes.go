@@ -51,10 +51,27 @@ func (t *Transport) reroute(project *score.Project) {
 		}
 		lasting := t.player.Lasting(tick+t.project.Meter.Beat(), tick)
 		for _, b := range begun {
-			sent = t.outlets.Begin(b, standing.Standing(tick), lasting, sent)
+			sent = t.outlets.Begin(b, tick, standing.Standing(tick), lasting, sent)
 		}
 	}
 	t.goOut(t.toOutputs(sent))
+}
+
+// cutSilenced ends what sounds of tracks that were silenced and are to end at once.
+func (t *Transport) cutSilenced() {
+	if !t.playing || t.opening != nil {
+		return
+	}
+	silent := map[uint32]bool{}
+	now := t.stage.On(t.project)
+	for i := range now.Tracks {
+		track := &now.Tracks[i]
+		id := uint32(track.ID)
+		if silent[id] = now.SilentTrack(track); silent[id] && !t.silent[id] && track.MuteCuts {
+			t.goOut(t.toOutputs(t.outlets.Cut(id, t.player.Run(), nil)))
+		}
+	}
+	t.silent = silent
 }
 
 // changeRoutes has other routes count from a tick on, and ends what does not go by them there. It returns which have begun.

@@ -152,7 +152,7 @@ func requireBalanced(t *testing.T, events []output.Event) {
 // Random projects whose routes are others every moment, and that make room for another project: no output is left with a note.
 func TestRoutesChangeWhilePlaying(t *testing.T) {
 	projects := rapid.Custom(testkit.Project)
-	seeds, least := 40, 1000
+	seeds, least := 40, 500
 	if testing.Short() {
 		seeds, least = 6, 100
 	}

@@ -150,3 +150,71 @@ func TestOutputsAreTold(t *testing.T) {
 		require.Empty(t, outputs)
 	})
 }
+
+// Programs are sent so long before the first note as the route asks for, when playing begins and after a count-in; they come once.
+func TestProgramsLead(t *testing.T) {
+	r := score.WholeRoute(7)
+	r.Program, r.Lead = 9, 1500
+	onStage(t, routed(testkit.Buoy(), 0, []score.Output{synth}, r), func(t *testing.T, s *rig) {
+		s.Play()
+		pass(5 * time.Second)
+		events := of(s.listener.events(), 7)
+		require.Equal(t, midi.Program, events[0].Kind)
+		s.Transport.mu.Lock()
+		started := s.started
+		s.Transport.mu.Unlock()
+		require.Equal(t, started-1500*milli, events[0].At)
+		require.LessOrEqual(t, s.listener.arrived[0], events[0].At)
+		for _, e := range events[1:] {
+			require.NotEqual(t, midi.Program, e.Kind)
+			require.GreaterOrEqual(t, e.At, started)
+		}
+		require.Greater(t, len(events), 5)
+		s.Stop()
+	})
+}
+
+// A track that is muted ends what sounds within the look-ahead if it is to, and else lets it finish; a device that comes then has only
+// what is to be heard.
+func TestMuteCuts(t *testing.T) {
+	for _, cuts := range []bool{true, false} {
+		project := routed(testkit.Buoy(), 0, []score.Output{synth}, score.WholeRoute(7))
+		project.Tempo = 20_000 // long notes
+		project.Tracks[0].MuteCuts = cuts
+		onStage(t, project, func(t *testing.T, s *rig) {
+			s.Play()
+			down := func() (down int) {
+				for _, e := range s.listener.events() {
+					if e.At > s.Now() {
+						continue
+					}
+					switch e.Kind {
+					case midi.NoteOn:
+						down++
+					case midi.NoteOff:
+						down--
+					}
+				}
+				return down
+			}
+			for down() == 0 {
+				pass(20 * time.Millisecond)
+			}
+			require.NoError(t, s.Do([]Doing{{stage.Control{Name: "mute", Track: 1}, value(1)}}, Now, 0))
+			pass(150 * time.Millisecond)
+			require.Equal(t, cuts, down() == 0)
+			late := &listener{now: s.Now}
+			s.Connect(late)
+			pass(50 * time.Millisecond)
+			if cuts {
+				for _, e := range late.events() {
+					require.NotEqual(t, midi.NoteOn, e.Kind)
+				}
+			}
+			s.Disconnect(late)
+			pass(20 * time.Second)
+			require.Zero(t, down())
+			s.Stop()
+		})
+	}
+}

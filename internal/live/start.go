@@ -1,6 +1,8 @@
 package live
 
 import (
+	"time"
+
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/route"
@@ -42,13 +44,19 @@ func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
 // play starts playing a performance at a tick of the song, after so many bars that are counted in.
 func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.playing = true
-	t.started = t.Now() + int64(t.ahead())
 	t.log, t.logged = log.Log{Project: t.project, Stage: t.stage, From: from}, 0
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
 	t.player.KeepCheckpoints()
-	t.countIn(countIn)
 	t.standing = midi.Settings{}
 	t.outlets = route.NewOutlets(t.project)
+	lead := int64(t.outlets.Lead()) * int64(time.Millisecond)
+	t.started = t.Now() + int64(t.ahead()) + lead
+	t.countIn(countIn)
+	programs := t.toOutputs(t.outlets.Programs(t.project, 0, nil))
+	for i := range programs {
+		programs[i].At -= lead
+	}
+	t.goOut(programs)
 	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())
 	t.wake.follow(t.log)
 	t.prepare()

@@ -48,6 +48,7 @@ type Transport struct {
 	ports    map[output.Port]*feed
 	outputs  []func(int64, []score.Output) // are told of the outputs of the project that plays
 	spacing  spacing
+	silent   map[uint32]bool // which tracks are kept from being heard
 
 	playing         bool
 	started         int64          // the time of tick 0
@@ -245,12 +246,12 @@ func (t *Transport) pulse() {
 		t.notify()
 	}
 	t.notifyOmitted(now, now-t.omittedNotified >= int64(time.Second))
+	defer t.feedPorts(now)
 	if now+int64(t.ahead()) < t.started {
 		return
 	}
 	// After a stall, or where much plays, what is due takes long to compute; nobody who wants to stop waits for it.
 	horizon := t.tickAt(now+int64(t.ahead())) + 1
-	defer t.feedPorts(now)
 	if t.player.Run() >= horizon {
 		return
 	}

@@ -2,11 +2,11 @@ package route
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/theory"
 )
 
 // Sent is a message that goes to an output.
@@ -26,6 +26,8 @@ type Outlets struct {
 	offsets map[int]int         // of outputs, in milliseconds
 	keys    map[int]*SharedKeys // by outputs
 	down    map[midi.NoteID][]placed
+	voices  voices
+	told    map[int]*midi.Settings // by outputs: which programs they have
 
 	routed []outgoing     // scratch
 	shared []midi.Message // scratch
@@ -37,21 +39,16 @@ type outgoing struct {
 	messages []midi.Message
 }
 
-// routes are those of a track.
-type routes struct {
-	track *score.Track
-	list  []score.Route
-}
-
 // placed is a note that is down at an output, and the route that brought it there.
 type placed struct {
 	route score.Route
 	note  midi.NoteID
+	base  uint8 // the first channel of the route
 }
 
 // NewOutlets returns the outlets of a project, with all keys up. The project must not be changed.
 func NewOutlets(p *score.Project) *Outlets {
-	o := &Outlets{keys: map[int]*SharedKeys{}, down: map[midi.NoteID][]placed{}}
+	o := &Outlets{keys: map[int]*SharedKeys{}, down: map[midi.NoteID][]placed{}, voices: voices{}, told: map[int]*midi.Settings{}}
 	o.route(p)
 	return o
 }
@@ -59,8 +56,7 @@ func NewOutlets(p *score.Project) *Outlets {
 func (o *Outlets) route(p *score.Project) {
 	o.tracks = make(map[uint32]routes, len(p.Tracks))
 	for i := range p.Tracks {
-		track := &p.Tracks[i]
-		o.tracks[uint32(track.ID)] = routes{track, track.RouteList()}
+		o.tracks[uint32(p.Tracks[i].ID)] = routesOf(&p.Tracks[i])
 	}
 	o.offsets = map[int]int{}
 	for _, output := range p.Outputs {
@@ -84,32 +80,51 @@ func (o *Outlets) Play(messages []midi.Message, dst []Sent) []Sent {
 
 // play appends what goes out of the messages of one tick.
 func (o *Outlets) play(messages []midi.Message, dst []Sent) []Sent {
-	for i := range o.routed {
-		o.routed[i].messages = o.routed[i].messages[:0]
-	}
 	for _, m := range messages {
 		if m.Kind == midi.NoteOff {
 			for _, p := range o.down[m.NoteID()] {
 				o.give(p.route.Output, p.note.Off(m.Tick))
+				o.voices.free(p)
 			}
 			delete(o.down, m.NoteID())
 			continue
 		}
-		from := o.tracks[m.Track]
-		for _, r := range from.list {
-			routed, goes := apply(r, m, from.track)
-			if !goes {
-				continue
-			}
-			o.give(r.Output, routed)
-			if m.Kind == midi.NoteOn {
-				o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{r, routed.NoteID()})
-			}
+		for _, r := range o.tracks[m.Track].list {
+			o.begin(m, r)
 		}
 	}
+	return o.flush(dst)
+}
+
+// begin has a message that is no note-off go out by a route of its track, if it does.
+func (o *Outlets) begin(m midi.Message, r score.Route) {
+	from := o.tracks[m.Track]
+	routed, goes := from.apply(r, m)
+	if !goes {
+		return
+	}
+	base := routed.Channel
+	_, channels := r.Channels(from.track)
+	if m.Kind != midi.NoteOn {
+		for range channels {
+			o.give(r.Output, routed)
+			routed.Channel++
+		}
+		return
+	}
+	if channels > 1 {
+		routed.Channel += o.voices.take(m.Track, r, channels)
+	}
+	o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{r, routed.NoteID(), base})
+	o.give(r.Output, routed)
+}
+
+// flush appends what was given to outputs.
+func (o *Outlets) flush(dst []Sent) []Sent {
 	for i := range o.routed {
 		if to := &o.routed[i]; len(to.messages) > 0 {
 			dst = o.share(to.output, to.messages, dst)
+			to.messages = to.messages[:0]
 		}
 	}
 	return dst
@@ -124,13 +139,15 @@ func (o *Outlets) give(output int, m midi.Message) {
 	o.routed[at].messages = append(o.routed[at].messages, m)
 }
 
-// share appends what an output is sent of messages of one tick, of which several can be on one key.
+// share appends what an output is sent of messages of one tick, of which several can be on one key. Programs go out only where they are
+// others.
 func (o *Outlets) share(output int, messages []midi.Message, dst []Sent) []Sent {
-	keys := o.keys[output]
+	keys, told := o.keys[output], o.told[output]
 	if keys == nil {
-		keys = &SharedKeys{}
-		o.keys[output] = keys
+		keys, told = &SharedKeys{}, &midi.Settings{}
+		o.keys[output], o.told[output] = keys, told
 	}
+	messages = slices.DeleteFunc(messages, func(m midi.Message) bool { return m.Kind == midi.Program && !told.Set(m) })
 	o.shared = keys.Play(messages, o.shared[:0])
 	for _, m := range o.shared {
 		dst = append(dst, Sent{output, m})
@@ -138,42 +155,37 @@ func (o *Outlets) share(output int, messages []midi.Message, dst []Sent) []Sent 
 	return dst
 }
 
-// Routed returns a message as it goes by each route of its track, whatever the outputs' keys do already.
-func (o *Outlets) Routed(m midi.Message) (all []Sent) {
-	from := o.tracks[m.Track]
-	for _, r := range from.list {
-		if routed, goes := apply(r, m, from.track); goes {
-			all = append(all, Sent{r.Output, routed})
-		}
-	}
-	return all
+// Cut appends to dst what ends at a tick all that sounds of a track.
+func (o *Outlets) Cut(track uint32, tick score.Tick, dst []Sent) []Sent {
+	return o.end(func(id midi.NoteID, _ placed) bool { return id.Track == track }, tick, dst)
 }
 
-// apply returns a message of a track as it goes by a route, and whether it does.
-func apply(r score.Route, m midi.Message, track *score.Track) (midi.Message, bool) {
-	m.Channel += uint8(r.ChannelOf(track) - track.Channel)
-	switch m.Kind {
-	case midi.NoteOn:
-		if int(m.Key) < r.Lowest || int(m.Key) > r.Highest || int(m.Velocity) < r.Softest || int(m.Velocity) > r.Loudest {
-			return m, false
-		}
-		return moved(m, r.Octave)
-	case midi.KeyTuning:
-		m, goes := moved(m, r.Octave)
-		pitch := int(m.Velocity) + octave*r.Octave
-		m.Velocity = uint8(max(0, min(theory.HighestNote, pitch)))
-		return m, goes && pitch == int(m.Velocity)
+// end appends to dst what ends notes at a tick.
+func (o *Outlets) end(ends func(midi.NoteID, placed) bool, tick score.Tick, dst []Sent) []Sent {
+	first := len(dst)
+	for id, places := range o.down {
+		o.down[id] = slices.DeleteFunc(slices.Clone(places), func(p placed) bool {
+			if !ends(id, p) {
+				return false
+			}
+			o.give(p.route.Output, p.note.Off(tick))
+			o.voices.free(p)
+			return true
+		})
 	}
-	return m, true
+	dst = o.flush(dst)
+	slices.SortStableFunc(dst[first:], func(a, b Sent) int {
+		return cmp.Or(cmp.Compare(a.Output, b.Output), midi.Compare(a.Message, b.Message))
+	})
+	return dst
 }
 
-const octave = 12
-
-// moved returns a message with its key moved by octaves, and whether there is such a key.
-func moved(m midi.Message, octaves int) (midi.Message, bool) {
-	key := int(m.Key) + octave*octaves
-	m.Key = uint8(max(0, min(theory.HighestNote, key)))
-	return m, key == int(m.Key)
+// Begun is a track that goes by a route by which it did not go before.
+type Begun struct {
+	Track uint32
+	Route score.Route
+	// Known says that the program is all that there is to say, as the track is new or went there before.
+	Known bool
 }
 
 // Change has the routes of another state of the project count from a tick on. It appends to dst what ends the notes whose track
@@ -182,67 +194,147 @@ func moved(m midi.Message, octaves int) (midi.Message, bool) {
 func (o *Outlets) Change(p *score.Project, tick score.Tick, dst []Sent) (sent []Sent, begun []Begun) {
 	before, offsets := o.tracks, o.offsets
 	o.route(p)
-	same := func(list []score.Route, r score.Route) bool {
-		return slices.Contains(list, r) && offsets[r.Output] == o.offsets[r.Output]
+	same := func(list []score.Route, r score.Route) int {
+		if offsets[r.Output] != o.offsets[r.Output] {
+			return -1
+		}
+		return slices.IndexFunc(list, func(other score.Route) bool { return placeOf(other) == placeOf(r) })
 	}
-	ends := map[int][]midi.Message{}
-	var outputs []int
-	for id, places := range o.down {
-		kept := slices.DeleteFunc(slices.Clone(places), func(at placed) bool {
-			if now, known := o.tracks[id.Track]; !known || same(now.list, at.route) {
-				return false
-			}
-			if ends[at.route.Output] == nil {
-				outputs = append(outputs, at.route.Output)
-			}
-			ends[at.route.Output] = append(ends[at.route.Output], at.note.Off(tick))
-			return true
-		})
-		o.down[id] = kept
-	}
-	slices.Sort(outputs)
-	for _, output := range outputs {
-		slices.SortFunc(ends[output], midi.Compare)
-		dst = o.share(output, ends[output], dst)
-	}
+	dst = o.end(func(id midi.NoteID, at placed) bool {
+		now, known := o.tracks[id.Track]
+		return known && same(now.list, at.route) < 0
+	}, tick, dst)
 	for i := range p.Tracks {
 		id := uint32(p.Tracks[i].ID)
+		was, known := before[id]
 		for _, r := range o.tracks[id].list {
-			if was, known := before[id]; known && !same(was.list, r) {
-				begun = append(begun, Begun{id, r})
+			if !known {
+				begun = append(begun, Begun{id, r, true})
+				continue
+			}
+			at := same(was.list, r)
+			if at < 0 {
+				begun = append(begun, Begun{Track: id, Route: r})
+			} else if old := was.list[at]; old.Program != r.Program || old.Bank != r.Bank {
+				begun = append(begun, Begun{id, r, true})
 			}
 		}
 	}
 	return dst, begun
 }
 
-// Begun is a track that goes by a route by which it did not go before.
-type Begun struct {
-	Track uint32
-	Route score.Route
-}
-
-// Begin appends to dst what brings an output up to date to which a track goes by a new route: what instruments were told of it,
-// and the notes that go on.
-func (o *Outlets) Begin(b Begun, standing, lasting []midi.Message, dst []Sent) []Sent {
+// Begin appends to dst what brings an output up to date at a tick to which a track goes by a new route: what instruments were told of it,
+// and, unless the track has them wait, the notes that go on.
+func (o *Outlets) Begin(b Begun, tick score.Tick, standing, lasting []midi.Message, dst []Sent) []Sent {
 	track := o.tracks[b.Track].track
 	if track == nil {
 		return dst
 	}
-	var messages []midi.Message
-	for _, m := range append(slices.Clone(standing), lasting...) {
-		if m.Track != b.Track {
-			continue
-		}
-		routed, goes := apply(b.Route, m, track)
-		if !goes {
-			continue
-		}
-		messages = append(messages, routed)
-		if m.Kind == midi.NoteOn {
-			o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{b.Route, routed.NoteID()})
-		}
+	o.program(track, b.Route, tick)
+	if b.Known {
+		return o.flush(dst)
+	}
+	messages := slices.Clone(standing)
+	if !track.ChaseWaits {
+		messages = append(messages, lasting...)
 	}
 	slices.SortStableFunc(messages, midi.CompareKinds)
-	return o.share(b.Route.Output, messages, dst)
+	for _, m := range messages {
+		if m.Track == b.Track {
+			o.begin(m, b.Route)
+		}
+	}
+	return o.flush(dst)
+}
+
+// Programs appends to dst the programs with which playing a project begins at a tick.
+func (o *Outlets) Programs(p *score.Project, tick score.Tick, dst []Sent) []Sent {
+	for i := range p.Tracks {
+		track := &p.Tracks[i]
+		for _, r := range track.RouteList() {
+			o.program(track, r, tick)
+		}
+	}
+	return o.flush(dst)
+}
+
+// program has the program of a route, its own or else its track's, go out on all its channels.
+func (o *Outlets) program(track *score.Track, r score.Route, tick score.Tick) {
+	m, has := programOf(track, r)
+	if !has {
+		return
+	}
+	m.Tick = tick
+	_, count := r.Channels(track)
+	for range count {
+		o.give(r.Output, m)
+		m.Channel++
+	}
+}
+
+// Anywhere returns a message as it can have gone out, by each route of its track and on each of the route's channels.
+func (o *Outlets) Anywhere(m midi.Message) (all []Sent) {
+	from := o.tracks[m.Track]
+	for _, r := range from.list {
+		routed, goes := from.apply(r, m)
+		_, count := r.Channels(from.track)
+		for range count {
+			if goes {
+				all = append(all, Sent{r.Output, routed})
+			}
+			routed.Channel++
+		}
+	}
+	return all
+}
+
+// OwnPrograms returns the programs of routes that have programs of their own, as sent at a tick.
+func (o *Outlets) OwnPrograms(tick score.Tick) (all []Sent) {
+	for _, id := range slices.Sorted(maps.Keys(o.tracks)) {
+		track := o.tracks[id].track
+		for _, r := range o.tracks[id].list {
+			m, has := programOf(track, r)
+			m.Tick = tick
+			_, count := r.Channels(track)
+			for range count {
+				if has && r.Program > 0 {
+					all = append(all, Sent{r.Output, m})
+				}
+				m.Channel++
+			}
+		}
+	}
+	return all
+}
+
+// Waits reports whether an output to which a track begins to go waits for its next note.
+func (o *Outlets) Waits(track uint32) bool {
+	of := o.tracks[track].track
+	return of != nil && of.ChaseWaits
+}
+
+// Lead returns how much earlier than playing begins programs are sent, in milliseconds.
+func (o *Outlets) Lead() (lead int) {
+	for _, from := range o.tracks {
+		for _, r := range from.list {
+			if _, has := programOf(from.track, r); has {
+				lead = max(lead, r.Lead)
+			}
+		}
+	}
+	return lead
+}
+
+// Standing returns a message of what is in force, or of a note that sounds, as it stands at each output, whatever the outputs' keys do.
+func (o *Outlets) Standing(m midi.Message) (all []Sent) {
+	if m.Kind != midi.NoteOn {
+		return o.Anywhere(m)
+	}
+	for _, p := range o.down[m.NoteID()] {
+		on := m
+		on.Channel, on.Key, on.Value = p.note.Channel, p.note.Key, p.note.Number
+		on.Velocity = curved(m.Velocity, p.route.Curve)
+		all = append(all, Sent{p.route.Output, on})
+	}
+	return all
 }

@@ -51,7 +51,7 @@ func TestEveryOutputIsBalanced(t *testing.T) {
 				lasting[i].Tick = at
 			}
 			for _, b := range begun {
-				sent = outlets.Begin(b, nil, lasting, sent)
+				sent = outlets.Begin(b, at, nil, lasting, sent)
 			}
 		}
 		sent = outlets.Play(player.Release(at+1), sent)
@@ -83,7 +83,7 @@ func TestRoutesAddNothing(t *testing.T) {
 		}
 		messages := route.NewPlayer(p, 0, play.Past{}).Advance(4*score.TicksPerQuarter, nil)
 		var keys route.SharedKeys
-		require.Equal(t, keys.Play(messages, nil), ofOutputs(route.NewOutlets(plain).Play(messages, nil))[score.BuiltIn])
+		require.Equal(t, onceTold(keys.Play(messages, nil)), ofOutputs(route.NewOutlets(plain).Play(messages, nil))[score.BuiltIn])
 
 		whole := p.Clone()
 		whole.Outputs = []score.Output{{ID: 1, Name: "A", Kind: score.BrowserPort}, {ID: 2, Name: "B", Kind: score.BrowserPort}}
@@ -105,11 +105,18 @@ func TestRoutesAddNothing(t *testing.T) {
 	})
 }
 
-// twiceWithoutNotes returns messages as two equal routes send them: notes share their keys, and all else goes twice.
+// onceTold returns messages as one output is sent them: programs where they are others.
+func onceTold(messages []midi.Message) []midi.Message {
+	var told midi.Settings
+	return slices.DeleteFunc(messages, func(m midi.Message) bool { return m.Kind == midi.Program && !told.Set(m) })
+}
+
+// twiceWithoutNotes returns messages as two equal routes send them: notes share their keys, programs go out where they are others, and all
+// else goes twice.
 func twiceWithoutNotes(messages []midi.Message) (twice []midi.Message) {
-	for _, m := range messages {
+	for _, m := range onceTold(messages) {
 		twice = append(twice, m)
-		if m.Kind != midi.NoteOn && m.Kind != midi.NoteOff {
+		if m.Kind != midi.NoteOn && m.Kind != midi.NoteOff && m.Kind != midi.Program {
 			twice = append(twice, m)
 		}
 	}
@@ -163,6 +170,6 @@ func TestARouteIsTakenAndGiven(t *testing.T) {
 	bank := midi.Message{Tick: 100, Track: track, Kind: midi.Program, Key: 3}
 	again := on
 	again.Tick = 100
-	require.Equal(t, []route.Sent{{Output: 7, Message: bank}, {Output: 7, Message: again}}, outlets.Begin(begun[0], []midi.Message{bank}, []midi.Message{again}, nil))
+	require.Equal(t, []route.Sent{{Output: 7, Message: bank}, {Output: 7, Message: again}}, outlets.Begin(begun[0], 100, []midi.Message{bank}, []midi.Message{again}, nil))
 	require.Equal(t, []route.Sent{{Output: 7, Message: on.NoteID().Off(200)}}, outlets.Play([]midi.Message{on.NoteID().Off(200)}, nil))
 }

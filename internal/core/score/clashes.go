@@ -32,9 +32,12 @@ func (p *Project) Clashes() []Clash {
 			if route.Output == BuiltIn {
 				continue
 			}
-			first := route.ChannelOf(track)
+			first, count := route.Channels(track)
 			for _, w := range writes {
-				for channel := first; channel <= first+w.channels-1; channel++ {
+				if w.what == "program" && route.Program > 0 {
+					continue // the route's is selected instead
+				}
+				for channel := first; channel <= first+max(count, w.channels)-1; channel++ {
 					at := place{route.Output, channel, w.what}
 					if !slices.Contains(tracks[at], track.ID) {
 						tracks[at] = append(tracks[at], track.ID)

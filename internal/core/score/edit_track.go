@@ -15,6 +15,8 @@ type SetTrack struct {
 	Program       *int             `json:"program,omitempty"`
 	Bank          *int             `json:"bank,omitempty"`
 	Routes        *[]Route         `json:"routes,omitempty"`
+	MuteCuts      *bool            `json:"muteCuts,omitempty"`
+	ChaseWaits    *bool            `json:"chaseWaits,omitempty"`
 	Mute          *bool            `json:"mute,omitempty"`
 	Solo          *bool            `json:"solo,omitempty"`
 	OffAir        *bool            `json:"offAir,omitempty"`
@@ -67,6 +69,8 @@ func (e SetTrack) Label() string {
 		add(*e.OffAir, "not active")
 		add(!*e.OffAir, "active")
 	}
+	add(e.MuteCuts != nil, "what mute does")
+	add(e.ChaseWaits != nil, "how outputs begin")
 	add(e.Voices != nil, "voices")
 	add(e.Overlap != nil, "overlap")
 	add(e.Source != nil, "clock")
@@ -100,6 +104,8 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		Channel:       swap(&track.Channel, e.Channel),
 		Program:       swap(&track.Program, e.Program),
 		Bank:          swap(&track.Bank, e.Bank),
+		MuteCuts:      swap(&track.MuteCuts, e.MuteCuts),
+		ChaseWaits:    swap(&track.ChaseWaits, e.ChaseWaits),
 		Mute:          swap(&track.Mute, e.Mute),
 		Solo:          swap(&track.Solo, e.Solo),
 		OffAir:        swap(&track.OffAir, e.OffAir),

@@ -51,6 +51,14 @@ type Route struct {
 	// Channel is the MIDI channel there, 1 to 16; 0 is the track's own. A track that bends its notes, each on a channel of its own,
 	// keeps to its own channels everywhere.
 	Channel int `json:"channel,omitempty" jsonschema:"minimum=0,maximum=16"`
+	// Voices is on how many channels the notes go, from Channel up: each note on the one that has been free the longest, and if none is
+	// on the one that was struck first, as for instruments of one voice that play together. 0 and 1 are one channel; beyond 16
+	// there are none. A track that bends its notes has one channel a note already.
+	Voices int `json:"voices,omitempty" jsonschema:"minimum=0,maximum=16"`
+	// OnlyPart has only the notes of one part of a kit go, of the id Part. A part that has routes of its own goes by none of
+	// its track's.
+	OnlyPart bool `json:"onlyPart,omitempty"`
+	Part     int  `json:"part,omitempty" jsonschema:"minimum=0,maximum=255"`
 	// Octave moves the notes by octaves; what comes to lie outside of MIDI's keys is left out.
 	Octave int `json:"octave,omitempty" jsonschema:"minimum=-4,maximum=4"`
 	// Of the track's notes those go whose keys and velocities are in these ranges.
@@ -58,6 +66,16 @@ type Route struct {
 	Highest int `json:"highest" jsonschema:"minimum=0,maximum=127"`
 	Softest int `json:"softest" jsonschema:"minimum=1,maximum=127"`
 	Loudest int `json:"loudest" jsonschema:"minimum=1,maximum=127"`
+	// Curve is how velocities v become others, in percent: v + Curve × v × (127 − v) / 12700, to the nearest, at least 1. Above 0 soft notes
+	// are louder, below 0 softer; 127 stays, and so does the order of velocities.
+	Curve int `json:"curve,omitempty" jsonschema:"minimum=-100,maximum=100"`
+	// Program is selected before anything is played here, from 1, in the place of the track's programs; 0 leaves those. Bank, from 1, is
+	// selected before it; 0 selects none.
+	Program int `json:"program,omitempty" jsonschema:"minimum=0,maximum=128"`
+	Bank    int `json:"bank,omitempty" jsonschema:"minimum=0,maximum=16384"`
+	// Lead is how long before the first note programs are sent where playing begins, in milliseconds, for an instrument that takes time to
+	// load them. Playing begins later by the longest lead of all routes that have a program.
+	Lead int `json:"lead,omitempty" jsonschema:"minimum=0,maximum=2000"`
 	// Patch is by which patch the built-in sound plays a melodic track; without one it is a bell. A kit is a kit there.
 	Patch Patch `json:"patch,omitempty" jsonschema:"enum=,enum=bell,enum=pluck,enum=bass,enum=pad,enum=lead,enum=organ"`
 }
@@ -85,6 +103,17 @@ func (r Route) ChannelOf(t *Track) int {
 	}
 	return r.Channel
 }
+
+// Channels returns the first MIDI channel, 1 to 16, on which the route takes a track, and on how many its notes go.
+func (r Route) Channels(t *Track) (first, count int) {
+	first, count = r.ChannelOf(t), 1
+	if t.Tuned == nil || t.Tuned.By != BendTuned {
+		count = max(1, min(r.Voices, lastChannel+1-first))
+	}
+	return first, count
+}
+
+const lastChannel = 16
 
 // WholeRoute returns a route by which all of a track goes to an output as it is.
 func WholeRoute(output int) Route {
@@ -168,6 +197,9 @@ func (p *Project) validateOutputs() error {
 			at := fmt.Sprintf("tracks[%d].routes[%d]", i, j)
 			if route.Output != BuiltIn && p.Output(route.Output) == nil {
 				return &FieldError{at + ".output", route.Output, fmt.Sprintf("an output of the project: “%s” goes there, so take its route away first", p.Tracks[i].Name)}
+			}
+			if route.OnlyPart && p.Tracks[i].Kind != Kit {
+				return &FieldError{at + ".onlyPart", true, "left out: only kits have parts that go elsewhere"}
 			}
 			if route.Patch != "" && route.Output != BuiltIn {
 				return &FieldError{at + ".patch", string(route.Patch), "left out: only the built-in sound has patches"}

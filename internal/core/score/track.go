@@ -45,6 +45,11 @@ type Track struct {
 	Bank    int `json:"bank,omitempty" jsonschema:"minimum=0,maximum=16384"`
 	// Routes are the outputs to which it goes; none are allowed. Without the list it goes to the built-in sound.
 	Routes *[]Route `json:"routes,omitempty" jsonschema:"maxItems=8"`
+	// MuteCuts has what sounds of the track end at its outputs when it is silenced; else it finishes.
+	MuteCuts bool `json:"muteCuts,omitempty"`
+	// ChaseWaits has an output to which the track begins to go while a long note of it sounds play from the next note on; else that one
+	// begins there at once.
+	ChaseWaits bool `json:"chaseWaits,omitempty"`
 	// Mute silences the track; it decides all the same, so unmuting never changes the music.
 	Mute bool `json:"mute"`
 	// Solo silences all tracks that are not solo too.

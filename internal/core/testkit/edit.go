@@ -163,7 +163,7 @@ func setLane(t *rapid.T, track score.Track, spec score.LaneSpec) score.SetLane {
 func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 	return score.SetTrack{
 		Track: track.ID, Name: maybe(t, "Renamed"), Routes: someRoutes(t, p, track),
-		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), Solo: maybe(t, true), OffAir: maybe(t, true), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
+		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), MuteCuts: given(true), ChaseWaits: given(true), Solo: maybe(t, true), OffAir: maybe(t, true), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
 		Source: maybe(t, source(t, track.ID, idsOf(p))),
 		Tuned:  maybe(t, score.Tuned{By: score.InstrumentTuned}), Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(600), SwingOwnSteps: given(true), EntersAsPlayed: maybe(t, rapid.Bool().Draw(t, "enters as played")), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Probability: maybe(t, rapid.SampledFrom([]int{0, -40, 25}).Draw(t, "track probability")), Luck: maybe(t, luck(t)),
@@ -176,7 +176,7 @@ func someRoutes(t *rapid.T, p *score.Project, track score.Track) *[]score.Route 
 	if rapid.Bool().Draw(t, "routes stay") {
 		return nil
 	}
-	return routes(t, p.Outputs)
+	return routes(t, p.Outputs, track.Kind == score.Kit)
 }
 
 func idsOf(p *score.Project) (ids []int) {

@@ -33,7 +33,7 @@ func Project(t *rapid.T) *score.Project {
 	p.Outputs = outputs(t)
 	for _, id := range ids {
 		drawn := track(t, id, ids)
-		drawn.Routes = routes(t, p.Outputs)
+		drawn.Routes = routes(t, p.Outputs, drawn.Kind == score.Kit)
 		p.Tracks = append(p.Tracks, drawn)
 	}
 	return p

@@ -10,7 +10,10 @@ import (
 func outputs(t *rapid.T) []score.Output {
 	all := []score.Output{
 		{ID: 3, Name: "Synth by the window", Kind: score.BrowserPort},
-		{ID: 1, Name: "Rack", Kind: score.BrowserPort, Offset: rapid.SampledFrom([]int{0, -100, 250}).Draw(t, "offset")},
+		{
+			ID: 1, Name: "Rack", Kind: score.ServerDevice, Offset: rapid.SampledFrom([]int{0, -100, 250}).Draw(t, "offset"),
+			Gap: rapid.SampledFrom([]int{0, 10}).Draw(t, "gap"), ControllerRate: rapid.SampledFrom([]int{0, 30}).Draw(t, "controller rate"),
+		},
 	}
 	count := rapid.IntRange(0, len(all)).Draw(t, "outputs")
 	if count == 0 {
@@ -21,7 +24,7 @@ func outputs(t *rapid.T) []score.Output {
 
 // routes draws routes to some outputs of a project and to the built-in sound, none among them; nil is the built-in sound
 // alone.
-func routes(t *rapid.T, outputs []score.Output) *[]score.Route {
+func routes(t *rapid.T, outputs []score.Output, kit bool) *[]score.Route {
 	if rapid.Bool().Draw(t, "only the built-in sound") {
 		return nil
 	}
@@ -41,6 +44,18 @@ func routes(t *rapid.T, outputs []score.Output) *[]score.Route {
 		}
 		if seldom(t, "a range of velocities") {
 			route.Softest, route.Loudest = 60, 100
+		}
+		if seldom(t, "several channels") {
+			route.Voices = rapid.SampledFrom([]int{1, 2, 16}).Draw(t, "voices of a route")
+		}
+		if seldom(t, "a curve") {
+			route.Curve = rapid.SampledFrom([]int{-100, 40, 100}).Draw(t, "curve")
+		}
+		if seldom(t, "a program of its own") {
+			route.Program, route.Bank, route.Lead = 128, rapid.SampledFrom([]int{0, 1, 16384}).Draw(t, "bank of a route"), 2000
+		}
+		if kit && seldom(t, "one part") {
+			route.OnlyPart, route.Part = true, rapid.IntRange(0, 2).Draw(t, "part of a route")
 		}
 		if route.Output == score.BuiltIn && seldom(t, "a patch") {
 			route.Patch = "pad"

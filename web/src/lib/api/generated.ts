@@ -141,6 +141,8 @@ export interface Track {
    * @maxItems 8
    */
   routes?: Route[];
+  muteCuts?: boolean;
+  chaseWaits?: boolean;
   mute: boolean;
   solo: boolean;
   offAir: boolean;
@@ -176,11 +178,18 @@ export interface Track {
 export interface Route {
   output: number;
   channel?: number;
+  voices?: number;
+  onlyPart?: boolean;
+  part?: number;
   octave?: number;
   lowest: number;
   highest: number;
   softest: number;
   loudest: number;
+  curve?: number;
+  program?: number;
+  bank?: number;
+  lead?: number;
   patch?: "" | "bell" | "pluck" | "bass" | "pad" | "lead" | "organ";
 }
 export interface Source {
@@ -596,6 +605,8 @@ export interface SetTrack {
   program?: number;
   bank?: number;
   routes?: Route[];
+  muteCuts?: boolean;
+  chaseWaits?: boolean;
   mute?: boolean;
   solo?: boolean;
   offAir?: boolean;
@@ -1436,7 +1447,7 @@ export const bounds = {
   RenderRequest: {"from":{"min":1,"max":1000000},"bars":{"min":1,"max":10000}},
   Reshape: {"by":{"min":-64,"max":64}},
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
-  Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127}},
+  Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"voices":{"min":0,"max":16},"part":{"min":0,"max":255},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127},"curve":{"min":-100,"max":100},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"lead":{"min":0,"max":2000}},
   SetDetail: {"step":{"min":0,"max":63}},
   ShapeNotes: {"velocity":{"min":-126,"max":126},"percent":{"min":0,"max":1000}},
   Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
