@@ -111,6 +111,38 @@ func TestATrackGoesToADevice(t *testing.T) {
 	require.True(t, back[0].Data[0]&0xF0 != 0x90 || !isDown(down), "a key that was down goes up first")
 	requireTurns(t, back, down)
 
+	// One part of the kit goes there alone, and the bass to four channels in turn.
+	p.MustElement("[aria-label='Parts of Hull kit']").MustClick()
+	p.MustElement("[aria-label^='Hull boom to quay.fifo']").MustClick()
+	p.MustElement("[aria-label^='Tide bass to quay.fifo']").MustClick()
+	p.enter("Channels of the route", "4")
+	p.enter("Program of the route", "12")
+	a.waitFor(func(s *score.Project) bool { return s.Tracks[1].RouteList()[1].Program == 12 })
+	boom := a.project().Tracks[2].RouteList()[1]
+	require.True(t, boom.OnlyPart)
+	var channels []int
+	device.waitFor(func(got []handed) bool {
+		kit, program := false, false
+		channels = nil
+		for _, m := range got {
+			kit = kit || m.Data[0] == 0x99 && m.Data[1] == 36
+			program = program || slices.Equal(m.Data, []int{0xC1, 11})
+			if m.Data[0]&0xF0 == 0x90 && m.Data[0] != 0x99 && !slices.Contains(channels, m.Data[0]&0xF) {
+				channels = append(channels, m.Data[0]&0xF)
+			}
+		}
+		return kit && program && len(channels) == 4
+	})
+	require.ElementsMatch(t, []int{1, 2, 3, 4}, channels)
+
+	// On stage nothing that is written changes by a slip, and performing goes on.
+	p.press("lock editing")
+	p.enter("Octave of the route", "2")
+	p.MustElementR("[role=alert]", "editing is locked in this page")
+	require.Zero(t, a.project().Tracks[1].RouteList()[1].Octave)
+	p.press("unlock editing")
+
+	p.MustElementR("b", "^quay.fifo$").MustClick()
 	p.enter("Gap of the output", "5")
 	p.press("running status")
 	a.waitFor(func(s *score.Project) bool { return s.Outputs[0].RunningStatus && s.Outputs[0].Gap == 5 })

@@ -12,12 +12,18 @@
   const outputs = getOutputs();
 
   /** What the sheet shows: an output, how a track goes there, or setups. */
-  let shown = $state<{ output: number; track?: number; setups?: boolean }>({ output: builtIn });
+  let shown = $state<{
+    output: number;
+    track?: number;
+    part?: number | undefined;
+    setups?: boolean;
+  }>({
+    output: builtIn,
+  });
   const output = $derived(outputs.list.find(({ id }) => id === shown.output));
   const track = $derived(session.project.tracks.find(({ id }) => id === shown.track));
-  const route = $derived(
-    track && outputs.routesOf(track).find((r) => r.output === (output?.id ?? builtIn)),
-  );
+  const route = $derived(track && outputs.routeTo(track, output?.id ?? builtIn, shown.part));
+  const part = $derived(track && outputs.partsOf(track).find(({ id }) => id === shown.part));
 </script>
 
 <main
@@ -31,7 +37,13 @@
     {#if shown.setups}
       <SetupSheet />
     {:else if track && route}
-      <RouteSheet {track} {route} name={output?.name ?? "Built-in sound"} />
+      <RouteSheet
+        {track}
+        {route}
+        of={part?.name ?? track.name}
+        name={output?.name ?? "Built-in sound"}
+        part={shown.part}
+      />
     {:else}
       <OutputSheet {output} removed={() => (shown = { output: builtIn })} />
     {/if}

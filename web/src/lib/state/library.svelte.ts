@@ -26,13 +26,13 @@ export class Library {
   }
 
   open(id: number): Promise<void> {
-    return this.session.change((revision) =>
+    return this.session.turnTo((revision) =>
       post<ProjectState>(`api/projects/${id}/open`, { revision, atOnce: this.atOnce }),
     );
   }
 
   add(from: NewProjectRequest["from"]): Promise<void> {
-    return this.session.change((revision) =>
+    return this.session.turnTo((revision) =>
       post<ProjectState>("api/projects", { revision, from, atOnce: this.atOnce }),
     );
   }

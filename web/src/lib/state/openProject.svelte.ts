@@ -25,6 +25,9 @@ export abstract class OpenProject {
   readonly run = new EditRun();
   readonly tempoTap = new TempoTap(this);
 
+  /** Whether this page changes nothing of what is written, so that a slip of the hand cannot. What is performed is not held up. */
+  locked = $state(false);
+
   #snapshot = $state.raw<Snapshot>();
   #lists = $state.raw<Lists>();
   /** Changes wait for each other, because each names the revision that the one before it made. */
@@ -88,7 +91,8 @@ export abstract class OpenProject {
   }
 
   /** Takes a tuning from the texts of Scala files, empty ones being equal temperament; returns why it cannot. */
-  setTuning(scl: string, kbm: string): Promise<string | undefined> {
+  async setTuning(scl: string, kbm: string): Promise<string | undefined> {
+    if (this.locked) return "Nothing was changed: editing is locked in this page.";
     return this.changeByFile((revision) =>
       post<ProjectState>("api/tuning", { revision, scl, kbm }),
     );
@@ -116,8 +120,19 @@ export abstract class OpenProject {
     return this.change((revision) => post<ProjectState>("api/redo", { revision }));
   }
 
-  /** Asks the server for a change of the project, of the revision that the change before it made. */
-  change(ask: (revision: number) => Promise<ProjectState>): Promise<void> {
+  /** Asks the server for a change of the project, of the revision that the change before it made, unless editing is locked. */
+  async change(ask: (revision: number) => Promise<ProjectState>): Promise<void> {
+    if (this.locked) {
+      this.notices.add(
+        "Nothing was changed: editing is locked in this page. Unlock it at the top.",
+      );
+      return;
+    }
+    await this.turnTo(ask);
+  }
+
+  /** Asks the server for another project, or another state of this one. */
+  turnTo(ask: (revision: number) => Promise<ProjectState>): Promise<void> {
     return this.inTurn(async () => this.adopt(await ask(this.snapshot.revision)));
   }
 

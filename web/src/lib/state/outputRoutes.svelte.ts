@@ -44,11 +44,24 @@ export abstract class OutputRoutes {
     return this.session.edit({ setTrack: { track: track.id, routes } });
   }
 
-  /** Has a track go to an output, or not any more. */
-  toggle(track: Track, output: number): Promise<void> {
+  /** The route by which a track, or one part of a kit, goes to an output. */
+  routeTo(track: Track, output: number, part?: number): Route | undefined {
+    return this.routesOf(track).find((route) => leads(route, output, part));
+  }
+
+  /** The parts of a kit, of any pattern, each once. */
+  partsOf(track: Track): { id: number; name: string }[] {
+    if (track.kind !== "kit") return [];
+    const parts = track.patterns.flatMap((pattern) => pattern.parts);
+    return parts.filter(({ id }, i) => parts.findIndex((part) => part.id === id) === i);
+  }
+
+  /** Has a track, or one part of a kit, go to an output, or not any more. */
+  toggle(track: Track, output: number, part?: number): Promise<void> {
     const routes = this.routesOf(track);
-    const others = routes.filter((route) => route.output !== output);
-    const added = { ...this.session.lists.wholeRoute, output };
+    const others = routes.filter((route) => !leads(route, output, part));
+    const added: Route = { ...this.session.lists.wholeRoute, output };
+    if (part !== undefined) Object.assign(added, { onlyPart: true, part });
     return this.setRoutes(track, others.length < routes.length ? others : [...routes, added]);
   }
 
@@ -78,4 +91,10 @@ export abstract class OutputRoutes {
       // The page says elsewhere that the server is away.
     }
   }
+}
+
+/** Whether a route leads a whole track, or one part of a kit, to an output. */
+function leads(route: Route, output: number, part?: number): boolean {
+  if (route.output !== output || (route.onlyPart ?? false) !== (part !== undefined)) return false;
+  return part === undefined || (route.part ?? 0) === part;
 }

@@ -1,11 +1,16 @@
 <!-- @component Where a track and an output cross: whether the track goes there, how, and whether it plays there now. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
   import type { Route, Track } from "../../api/types";
   import { getOutputs, getSession } from "../../state/context";
   import { builtIn } from "../../state/outputRoutes.svelte";
 
   interface Props {
     track: Track;
+    /** The id of a part of a kit, of which the cell is; without it it is of the whole track. */
+    part?: number | undefined;
+    /** What goes there: the track, or the part. */
+    of: string;
     output: number;
     name: string;
     plays: boolean;
@@ -13,11 +18,11 @@
     shown: boolean;
     show: () => void;
   }
-  let { track, output, name, plays, shown, show }: Props = $props();
+  let { track, part, of, output, name, plays, shown, show }: Props = $props();
 
   const session = getSession();
   const outputs = getOutputs();
-  const route = $derived(outputs.routesOf(track).find((r) => r.output === output));
+  const route = $derived(outputs.routeTo(track, output, part));
   const clashes = $derived(route ? outputs.clashesOf(track, output) : "");
   const marks = $derived(route ? marksOf(route) : "");
 
@@ -25,31 +30,36 @@
   function marksOf(route: Route): string {
     const { wholeRoute } = session.lists;
     const own = output === builtIn ? session.patchOf(track.id) : "";
-    const marks = [own || `ch ${route.channel || track.channel}`];
+    const first = route.channel || track.channel;
+    const last = Math.min(bounds.Track.channel.max, first + (route.voices || 1) - 1);
+    const marks = [own || (last > first ? `ch ${first}–${last}` : `ch ${first}`)];
     if (route.octave) marks.push(`oct ${route.octave > 0 ? "+" : "−"}${Math.abs(route.octave)}`);
     if (route.lowest !== wholeRoute.lowest || route.highest !== wholeRoute.highest)
       marks.push(`${session.notes.name(route.lowest)}–${session.notes.name(route.highest)}`);
     if (route.softest !== wholeRoute.softest || route.loudest !== wholeRoute.loudest)
       marks.push(`vel ${route.softest}–${route.loudest}`);
+    if (route.program) marks.push(`prog ${route.program}`);
     return marks.join(", ");
   }
 
   const help = $derived.by(() => {
     if (clashes) return `${clashes}: the last one has its way. Another channel keeps them apart.`;
     return route
-      ? "The track goes here: press to see how, Delete to take the route away."
-      : "Press to have the track go here too.";
+      ? "It goes here: press to see how, Delete to take the route away."
+      : part === undefined
+        ? "Press to have the track go here too."
+        : "Press to have the part go here, and by none of the kit's own routes.";
   });
 
   async function press(): Promise<void> {
-    if (!route) await outputs.toggle(track, output);
+    if (!route) await outputs.toggle(track, output, part);
     show();
   }
 
   async function onkeydown(event: KeyboardEvent): Promise<void> {
     if (event.key !== "Delete" || !route) return;
     event.stopPropagation();
-    await outputs.toggle(track, output);
+    await outputs.toggle(track, output, part);
   }
 </script>
 
@@ -60,7 +70,7 @@
     shown && "outline-ink-2 outline-2",
   ]}
   aria-pressed={route !== undefined}
-  aria-label="{track.name} to {name}{marks && `: ${marks}`}{clashes && ', clashes'}"
+  aria-label="{of} to {name}{marks && `: ${marks}`}{clashes && ', clashes'}"
   data-help={help}
   onclick={press}
   {onkeydown}

@@ -6,8 +6,18 @@
   import { builtIn } from "../../state/outputRoutes.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import ProgramFields from "./ProgramFields.svelte";
 
-  let { track, route, name }: { track: Track; route: Route; name: string } = $props();
+  interface Props {
+    track: Track;
+    route: Route;
+    /** What goes there: the track, or a part of a kit. */
+    of: string;
+    /** The output. */
+    name: string;
+    part: number | undefined;
+  }
+  let { track, route, of, name, part }: Props = $props();
 
   const session = getSession();
   const outputs = getOutputs();
@@ -20,7 +30,7 @@
   }
 </script>
 
-<h2 class="text-[15px] font-semibold">{track.name}</h2>
+<h2 class="text-[15px] font-semibold">{of}</h2>
 <p class="text-ink-2 pb-2">to {name}</p>
 {#if clashes}
   <p class="text-signal py-1" role="note">{clashes}.</p>
@@ -56,6 +66,9 @@
     usual={0}
     commit={(channel) => set({ channel })}
   />
+{/if}
+{#if route.output !== builtIn}
+  <ProgramFields {track} {route} {bends} {set} />
 {/if}
 <NumberRow
   label="octave"
@@ -104,8 +117,17 @@
   usual={bounds.Route.loudest.max}
   commit={(loudest) => set({ loudest })}
 />
+<NumberRow
+  label="velocity curve"
+  help="Above 0 soft notes are louder here, below 0 softer; the loudest stay as they are."
+  unit="%"
+  value={route.curve ?? 0}
+  {...bounds.Route.curve}
+  usual={0}
+  commit={(curve) => set({ curve })}
+/>
 <button
   class="control mt-2 w-full"
-  data-help="The track does not go here any more. Undo brings the route back."
-  onclick={() => outputs.toggle(track, route.output)}>take the route away</button
+  data-help="It does not go here any more. Undo brings the route back."
+  onclick={() => outputs.toggle(track, route.output, part)}>take the route away</button
 >

@@ -1,14 +1,16 @@
 <!-- @component Tracks against outputs: who goes where, and what plays there now. -->
 <script lang="ts">
-  import type { Output } from "../../api/types";
+  import type { Output, Track } from "../../api/types";
   import { routeName } from "../../output/activity";
   import { getOutputs, getSession } from "../../state/context";
   import { builtIn } from "../../state/outputRoutes.svelte";
+  import ConnectBar from "./ConnectBar.svelte";
   import RouteCell from "./RouteCell.svelte";
 
   interface Shown {
     output: number;
     track?: number;
+    part?: number | undefined;
     setups?: boolean;
   }
 
@@ -23,6 +25,8 @@
   const outputs = getOutputs();
   const columns = $derived<(Output | undefined)[]>([undefined, ...outputs.list]);
 
+  /** The kit whose parts are shown. */
+  let unfolded = $state<number>();
   let playing = $state.raw<ReadonlySet<string>>(new Set());
   $effect(() => {
     const look = setInterval(() => {
@@ -34,51 +38,7 @@
 </script>
 
 <div class="min-h-0 overflow-auto px-4 py-3">
-  <div class="flex flex-wrap items-center gap-2 pb-3">
-    <h1 class="text-[15px] font-semibold">Where tracks go</h1>
-    <span class="ml-auto"></span>
-    {#if outputs.access !== true}
-      <button
-        class="control"
-        data-help="Ask the browser to let this page use the MIDI ports of this machine."
-        onclick={() => outputs.usePorts()}>use MIDI ports</button
-      >
-    {/if}
-    <button
-      class="control"
-      aria-pressed={shown.setups ?? false}
-      data-help="Keep where tracks go by name, or load what was kept from another project."
-      onclick={() => show({ output: builtIn, setups: true })}>setups</button
-    >
-    <button
-      class="control"
-      data-help="Add an output. If a port is free it plays there at once."
-      onclick={async () => show({ output: await outputs.add() })}>+ output</button
-    >
-    <button
-      class="control bg-signal! text-on-signal! border-signal! font-semibold"
-      data-help="End whatever sounds, on every output, by everything that can end a note. Playing goes on."
-      onclick={() => session.song.panic()}>panic</button
-    >
-  </div>
-  {#if session.devices.held && outputs.list.length > 0}
-    <p class="text-ink-2 flex items-center gap-2 pb-3" role="alert">
-      This project came from a file, so its outputs are not active on this machine yet: only the
-      built-in sound plays.
-      <button
-        class="control"
-        data-help="Have the project play the ports and devices of this machine that have the names of its outputs."
-        onclick={() => session.attempt(() => session.devices.agree())}>use its outputs</button
-      >
-    </p>
-  {/if}
-  {#if typeof outputs.access === "string"}
-    <p class="text-ink-2 pb-3" role="alert">
-      The browser gives no MIDI ports: {outputs.access}. The built-in sound plays on. Browsers ask
-      before they give them; a refusal can be taken back in the settings of this page, beside its
-      address.
-    </p>
-  {/if}
+  <ConnectBar setups={shown.setups ?? false} {show} />
   <table class="border-line border-collapse border">
     <thead>
       <tr>
@@ -116,25 +76,52 @@
             scope="row"
           >
             <span class="text-ink-2 pr-1">{i + 1}</span><b class="font-semibold">{track.name}</b>
+            {#if track.kind === "kit"}
+              <button
+                class="control ml-1"
+                aria-expanded={unfolded === track.id}
+                aria-label="Parts of {track.name}"
+                data-help="Show the parts of the kit, each of which can have routes of its own."
+                onclick={() => (unfolded = unfolded === track.id ? undefined : track.id)}
+                >parts</button
+              >
+            {/if}
             {#if outputs.routesOf(track).length === 0}
               <span class="caption pl-1">goes nowhere</span>
             {/if}
           </th>
-          {#each columns as output (output?.id ?? builtIn)}
-            {@const id = output?.id ?? builtIn}
-            <td class="border-line border p-1">
-              <RouteCell
-                {track}
-                output={id}
-                name={output?.name ?? "Built-in sound"}
-                plays={playing.has(routeName(track.id, id))}
-                shown={shown.track === track.id && shown.output === id}
-                show={() => show({ output: id, track: track.id })}
-              />
-            </td>
-          {/each}
+          {@render cells(track)}
         </tr>
+        {#if unfolded === track.id}
+          {#each outputs.partsOf(track) as part (part.id)}
+            <tr>
+              <th
+                class="border-line text-ink-2 border py-1 pr-2 pl-6 text-left font-normal"
+                scope="row">{part.name}</th
+              >
+              {@render cells(track, part)}
+            </tr>
+          {/each}
+        {/if}
       {/each}
     </tbody>
   </table>
 </div>
+
+{#snippet cells(track: Track, part?: { id: number; name: string })}
+  {#each columns as output (output?.id ?? builtIn)}
+    {@const id = output?.id ?? builtIn}
+    <td class="border-line border p-1">
+      <RouteCell
+        {track}
+        part={part?.id}
+        of={part?.name ?? track.name}
+        output={id}
+        name={output?.name ?? "Built-in sound"}
+        plays={part === undefined && playing.has(routeName(track.id, id))}
+        shown={shown.track === track.id && shown.output === id && shown.part === part?.id}
+        show={() => show({ output: id, track: track.id, part: part?.id })}
+      />
+    </td>
+  {/each}
+{/snippet}

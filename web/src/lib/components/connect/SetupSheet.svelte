@@ -25,8 +25,7 @@
   }
 
   async function load(kept: string): Promise<void> {
-    const { revision } = session.snapshot;
-    await session.attempt(() => post("api/setups/load", { name: kept, revision }));
+    await session.change((revision) => post("api/setups/load", { name: kept, revision }));
   }
 
   async function remove(kept: string): Promise<void> {

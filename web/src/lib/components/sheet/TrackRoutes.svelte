@@ -15,6 +15,10 @@
   const goes = $derived(
     all.filter(({ id }) => outputs.routesOf(session.track).some((route) => route.output === id)),
   );
+
+  function set(change: { muteCuts?: boolean; chaseWaits?: boolean }): Promise<void> {
+    return session.edit({ setTrack: { track: session.track.id, ...change } });
+  }
 </script>
 
 <Section title="outputs" summary={goes.map(({ name }) => name).join(", ") || "goes nowhere"}>
@@ -29,6 +33,18 @@
       <span class="caption ml-auto min-w-0 truncate">{words}</span>
     </button>
   {/each}
+  <button
+    class="control my-0.5 w-full justify-start!"
+    aria-pressed={session.track.muteCuts ?? false}
+    data-help="When the track is muted, what sounds of it ends at once; else it finishes."
+    onclick={() => set({ muteCuts: !session.track.muteCuts })}>mute cuts notes</button
+  >
+  <button
+    class="control my-0.5 w-full justify-start!"
+    aria-pressed={session.track.chaseWaits ?? false}
+    data-help="An output to which the track begins to go in the middle of a long note waits for the next one; else the long one begins there at once."
+    onclick={() => set({ chaseWaits: !session.track.chaseWaits })}>outputs wait for a note</button
+  >
   {#if goes.length === 0}
     <p class="text-ink-2 py-0.5">The track goes nowhere: it plays on, unheard, and is in takes.</p>
   {/if}

@@ -1,14 +1,8 @@
 <!-- @component What holds on every screen: the project, where one is, and the playing. -->
 <script lang="ts">
   import type { DialogName } from "../dialogs/names";
-  import {
-    ListOutline,
-    MoonOutline,
-    QuestionCircleOutline,
-    RedoOutline,
-    SunOutline,
-    UndoOutline,
-  } from "./icons";
+  import HistoryButtons from "./HistoryButtons.svelte";
+  import { MoonOutline, QuestionCircleOutline, SunOutline } from "./icons";
   import type { Screen } from "./screen";
   import { getSession } from "../../state/context";
   import type { Theme } from "../../state/theme.svelte";
@@ -64,30 +58,16 @@
   <KeyFields openKey={() => open("key")} />
   <LuckFields compare={() => open("luck")} />
   <div class="ml-auto flex items-center gap-1">
-    <button
-      class="control"
-      aria-label={session.snapshot.undo ? `Undo ${session.snapshot.undo}` : "Undo"}
-      data-help={session.snapshot.undo
-        ? `Undo: ${session.snapshot.undo}. Ctrl+Z`
-        : "There is nothing to undo."}
-      disabled={!session.snapshot.undo}
-      onclick={() => session.undo()}><UndoOutline class="h-4 w-4" /></button
-    >
-    <button
-      class="control"
-      aria-label={session.snapshot.redo ? `Redo ${session.snapshot.redo}` : "Redo"}
-      data-help={session.snapshot.redo
-        ? `Redo: ${session.snapshot.redo}. Ctrl+Shift+Z`
-        : "There is nothing to redo."}
-      disabled={!session.snapshot.redo}
-      onclick={() => session.redo()}><RedoOutline class="h-4 w-4" /></button
-    >
-    <button
-      class="control"
-      aria-label="History"
-      data-help="All edits by name; go back to any of them."
-      onclick={() => open("history")}><ListOutline class="h-4 w-4" /></button
-    >
+    {#if session.locked}
+      <button
+        class="control"
+        aria-pressed="true"
+        data-help="Editing is locked in this page: nothing that is written changes. Press to unlock it."
+        onclick={() => (session.locked = false)}>unlock editing</button
+      >
+    {:else}
+      <HistoryButtons {open} />
+    {/if}
     <button
       class="control ml-1"
       aria-label={theme.dark ? "Light theme" : "Dark theme"}
