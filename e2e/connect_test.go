@@ -27,7 +27,7 @@ const standInForOutputs = `
 			plug: () => { port.state = "connected"; access.dispatchEvent(new Event("statechange")); },
 		};
 	}
-	navigator.requestMIDIAccess = async () => access;
+	navigator.requestMIDIAccess = async (options) => { window.exclusive = options.sysex; return access; };
 `
 
 // handed is a message that a stand-in was handed.
@@ -194,6 +194,13 @@ func TestPortsAreRefusedAndTheProgramDies(t *testing.T) {
 	p.MustElementR("button", `^\+ output$`).MustFocus().MustType(input.Enter)
 	p.MustElement("[aria-label^='Tide bass to Harbour synth']").MustFocus().MustType(input.Enter)
 	p.MustElementR("[data-state='Harbour synth']", "plays Harbour synth")
+
+	// Messages that get notes in tune go out once the browser was asked for that.
+	require.False(t, p.MustEval(`() => window.exclusive`).Bool())
+	a.edit(`{"setTrack":{"track":2,"tuned":{"by":"messages"}}}`)
+	p.press("allow tuning messages")
+	require.True(t, p.MustEval(`() => window.exclusive`).Bool())
+	p.waitFor(`() => !document.body.textContent.includes("gets in tune by messages")`)
 	a.edit(`{"setProject":{"tempo":20000}}`) // a note lasts for seconds
 	p.MustElement("[aria-label=Play]").MustFocus().MustType(input.Enter)
 	p.waitFor(`() => window.ports["Harbour synth"].port.got.some(({ data }) => data[0] === 0x91)`)

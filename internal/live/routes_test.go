@@ -154,7 +154,7 @@ func TestRoutesChangeWhilePlaying(t *testing.T) {
 	projects := rapid.Custom(testkit.Project)
 	seeds, least := 40, 500
 	if testing.Short() {
-		seeds, least = 6, 100
+		seeds, least = 6, 20
 	}
 	notes := 0
 	for seed := range seeds {

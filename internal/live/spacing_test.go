@@ -1,6 +1,7 @@
 package live
 
 import (
+	"sync"
 	"testing"
 	"time"
 
@@ -127,27 +128,39 @@ func TestAPortPlaysOneOutput(t *testing.T) {
 // when playing stops before.
 func TestOutputsAreTold(t *testing.T) {
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
-		var document int64
-		var outputs []score.Output
-		s.ListenOutputs(func(id int64, list []score.Output) { document, outputs = id, list })
-		require.Empty(t, outputs)
+		var mu sync.Mutex
+		var last Opened
+		s.ListenOutputs(func(id int64, list []score.Output) {
+			mu.Lock()
+			defer mu.Unlock()
+			last = Opened{Document: id, Project: &score.Project{Outputs: list}}
+		})
+		told := func() (int64, []score.Output) {
+			mu.Lock()
+			defer mu.Unlock()
+			return last.Document, last.Project.Outputs
+		}
+		requireTold := func(document int64, outputs []score.Output, why ...any) {
+			t.Helper()
+			id, list := told()
+			require.Equal(t, document, id, why...)
+			require.Equal(t, outputs, list, why...)
+		}
+		requireTold(0, nil)
 		with := routed(testkit.Buoy(), 0, []score.Output{synth}, score.WholeRoute(7))
 		s.SetProject(with, Change{New: true})
-		require.Equal(t, with.Outputs, outputs)
+		requireTold(0, with.Outputs)
 		s.Open(Opened{Document: 2, Revision: 5, Project: testkit.Buoy(), Stage: stage.Stage{}}, Now)
-		require.Equal(t, int64(2), document)
-		require.Empty(t, outputs)
+		requireTold(2, nil)
 		s.Play()
 		pass(time.Second)
 		s.Open(Opened{Document: 3, Revision: 6, Project: with}, NextBar)
-		require.Equal(t, int64(2), document, "it waits")
+		requireTold(2, nil, "it waits")
 		pass(5 * time.Second)
-		require.Equal(t, int64(3), document)
-		require.Equal(t, with.Outputs, outputs)
+		requireTold(3, with.Outputs)
 		s.Open(Opened{Document: 4, Revision: 7, Project: testkit.Buoy()}, NextBar)
 		s.Stop()
-		require.Equal(t, int64(4), document)
-		require.Empty(t, outputs)
+		requireTold(4, nil)
 	})
 }
 

@@ -155,11 +155,11 @@ export class Painter {
     if (spec.reads === "degree" && value !== this.#heard) this.#hear(value);
   }
 
-  /** Lets a pitch that is placed be heard, unless the music plays and would drown it. */
+  /** Lets a pitch that is placed be heard, unless the music plays and would drown it, or the room would hear it. */
   #hear(value: number): void {
     this.#heard = value;
     const degree = this.view.degrees.find((d) => d.degree === value);
-    if (degree && !this.view.session.transport.playing) {
+    if (degree && this.view.session.previews.may) {
       void this.view.session.hear(degree.key, degree.detune);
     }
   }

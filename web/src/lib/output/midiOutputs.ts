@@ -6,10 +6,16 @@ export interface OutputPort {
   send(data: readonly number[], pageMillis: number): void;
 }
 
-/** The browser's MIDI outputs. Throws where the browser has none, or may not use them. */
-export async function midiOutputs(changed: (ports: OutputPort[]) => void): Promise<void> {
+/**
+ * The browser's MIDI outputs, which may be sent system exclusive messages if the user allows that too. Throws where the browser has
+ * none, or may not use them.
+ */
+export async function midiOutputs(
+  sysex: boolean,
+  changed: (ports: OutputPort[]) => void,
+): Promise<void> {
   if (!("requestMIDIAccess" in navigator)) throw new Error("this browser has no MIDI");
-  const access = await navigator.requestMIDIAccess();
+  const access = await navigator.requestMIDIAccess({ sysex });
   const tell = () => changed([...access.outputs.values()].filter(isThere).map(portOf));
   access.addEventListener("statechange", tell);
   tell();

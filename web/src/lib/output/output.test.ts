@@ -47,6 +47,35 @@ describe("a port's queue", () => {
     expect(sent.map(({ at }) => at)).toEqual([40, 40]);
   });
 
+  it("ends notes by velocity 0 where that is asked for", () => {
+    const { sent, port } = queue();
+    port.velocityZero = true;
+    port.play([0x93, 60, 90], 0);
+    port.release(5);
+    expect(sent.at(-1)).toEqual({ data: [0x93, 60, 0], at: 5 });
+  });
+
+  it("sends system exclusive messages only where that is allowed", () => {
+    const { sent, port } = queue();
+    port.play([0xf0, 0x7f, 0xf7], 0);
+    expect(sent).toEqual([]);
+    port.exclusive = true;
+    port.play([0xf0, 0x7f, 0xf7], 1);
+    expect(sent).toEqual([{ data: [0xf0, 0x7f, 0xf7], at: 1 }]);
+  });
+
+  it("says that it is there once it sent nothing for 0.27 s, at most 0.3 s apart (MIDI 1.0)", () => {
+    const { sent, port } = queue();
+    port.play([0x90, 60, 90], 1000);
+    for (let now = 1000; now <= 2000; now += 25) port.sense(now);
+    expect(sent.map(({ data, at }) => [data[0], at])).toEqual([
+      [0x90, 1000],
+      [0xfe, 1275],
+      [0xfe, 1550],
+      [0xfe, 1825],
+    ]);
+  });
+
   it("takes what brings a device up to date, and nothing twice", () => {
     const { sent, port } = queue();
     port.push([on(30, 61), off(50, 61)]);

@@ -31,6 +31,8 @@ export class PortQueue {
   #last = 0;
   /** Whether what the queue ends itself ends by note-ons of velocity 0. */
   velocityZero = false;
+  /** Whether system exclusive messages are sent, which takes a permission of its own. */
+  exclusive = false;
 
   constructor(private readonly send: Send) {}
 
@@ -64,7 +66,10 @@ export class PortQueue {
   /** Sends a message at a time of the page, not before what was handed over. */
   play(data: readonly number[], pageMillis: number): void {
     const [status = 0, key = 0, velocity = 0] = data;
-    if (status >= exclusive) return; // which takes a permission of its own
+    if (status >= exclusive) {
+      if (this.exclusive) this.#send(data, pageMillis);
+      return;
+    }
     const place = (status & 0xf) * 128 + key;
     const kind = status & 0xf0;
     const holds = this.#down.get(place) ?? 0;

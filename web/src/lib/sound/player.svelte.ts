@@ -18,6 +18,7 @@ const clickFor = 0.04;
 export class Player {
   #queue = new SoundQueue();
   #clicks: WireClick[] = [];
+  readonly #pulse = new PulseWorker();
   #voices = $state.raw<Voices>();
   #starting: Promise<void> | undefined;
   #muted = $state(false);
@@ -26,8 +27,16 @@ export class Player {
     private readonly clock: ServerClock,
     /** The patch by which a track is heard. */
     private readonly patchOf: (track: number) => string,
+    /** The id of the audio output on which it plays; empty is the usual one. */
+    private readonly output = "",
   ) {
-    new PulseWorker().onmessage = () => this.#handOverWhatIsDue();
+    this.#pulse.onmessage = () => this.#handOverWhatIsDue();
+  }
+
+  /** Ends what sounds, for good. */
+  close(): void {
+    this.silence();
+    this.#pulse.terminate();
   }
 
   get ready(): boolean {
@@ -89,7 +98,7 @@ export class Player {
 
   async #load(): Promise<void> {
     try {
-      this.#voices = new Voices(await startSynth());
+      this.#voices = new Voices(await startSynth(this.output));
     } catch (error) {
       this.#starting = undefined;
       throw error;

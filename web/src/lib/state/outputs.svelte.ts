@@ -1,44 +1,30 @@
 import { get } from "../api/http";
 import type { Output, WireBatch, WireMessage } from "../api/types";
 import { Activity } from "../output/activity";
-import { midiOutputs, type OutputPort } from "../output/midiOutputs";
 import { PortQueue } from "../output/portQueue";
 import PulseWorker from "../sound/pulse.worker?worker";
+import { BrowserPorts } from "./browserPorts.svelte";
 import { builtIn, OutputRoutes } from "./outputRoutes.svelte";
+import { SentMessages } from "./sentMessages.svelte";
 import type { Session } from "./session.svelte";
-
-/** Where the browser keeps which of its ports each output is: a port's name by an output's. */
-const boundKey = "jettyfog ports";
 
 /** How long before its time a message is handed to a port, in milliseconds; until then a stop can take it back. */
 const handOver = 25;
 
-/** How many messages the monitor keeps. */
-const kept = 200;
-
 /** How long a test note sounds, in milliseconds. */
 const testFor = 300;
-
-/** A message that was sent, and when (performance.now, ms). */
-export interface Sent {
-  id: number;
-  page: number;
-  output: number;
-  data: readonly number[];
-}
 
 /** The outputs of the project, and the MIDI ports of this browser that play them. */
 export class Outputs extends OutputRoutes {
   readonly activity = new Activity();
 
-  #ports = $state.raw<OutputPort[]>([]);
-  /** Whether the browser lets the page use its ports; a text is why it does not. */
-  #access = $state<boolean | string>(false);
-  #bound = $state.raw<Readonly<Record<string, string>>>(stored());
+  /** What was sent last, to ports and devices. */
+  readonly sent = new SentMessages();
+  /** The MIDI ports of this browser. */
+  readonly browser = new BrowserPorts((gone) => this.#lose(gone));
+
   /** The names of the ports that this page plays, and no other page. */
   #owned = $state.raw<ReadonlySet<string>>(new Set());
-  #sent = $state.raw<Sent[]>([]);
-  #count = 0;
   readonly #queues = new Map<string, PortQueue>();
   /** The port that each output was on last. */
   readonly #ported = new Map<number, string>();
@@ -60,16 +46,18 @@ export class Outputs extends OutputRoutes {
       window.addEventListener("pagehide", leave);
       return () => window.removeEventListener("pagehide", leave);
     });
-    void this.#again();
+    void this.browser.again();
   }
 
-  get ports(): OutputPort[] {
-    return this.#ports;
-  }
-
-  /** True once the browser lets the page use its ports, false before it was asked, else why it does not. */
-  get access(): boolean | string {
-    return this.#access;
+  /** Whether tracks are tuned by messages that the browser does not let the page send yet. */
+  get lacksTuning(): boolean {
+    if (this.browser.access !== true || this.browser.exclusive) return false;
+    const ports = this.list.filter(({ kind }) => kind === "browserPort").map(({ id }) => id);
+    return this.session.project.tracks.some(
+      (track) =>
+        track.tuned?.by === "messages" &&
+        this.routesOf(track).some(({ output }) => ports.includes(output)),
+    );
   }
 
   /** Whether any port is played by this page. */
@@ -77,15 +65,10 @@ export class Outputs extends OutputRoutes {
     return this.#owned.size > 0;
   }
 
-  /** What was sent last, the latest first. */
-  get sent(): readonly Sent[] {
-    return this.#sent;
-  }
-
   /** The name of the port or device that an output is on this machine, if that was said. */
   portOf(output: Output): string | undefined {
     if (output.kind === "serverDevice") return this.session.devices.stateOf(output)?.device;
-    return this.#bound[output.name];
+    return this.browser.boundTo(output.name);
   }
 
   /** Has a port of this browser or a device play an output from now on; an empty name has none. */
@@ -99,11 +82,9 @@ export class Outputs extends OutputRoutes {
 
   /** Has a port of this browser play an output, on this machine; an empty name has none. */
   #bind(output: Output, port: string): void {
-    const before = this.#bound[output.name];
+    const before = this.browser.boundTo(output.name);
     if (before) this.#queues.get(before)?.release(performance.now());
-    const others = Object.entries(this.#bound).filter(([name]) => name !== output.name);
-    this.#bound = Object.fromEntries(port ? [...others, [output.name, port]] : others);
-    localStorage.setItem(boundKey, JSON.stringify(this.#bound));
+    this.browser.bind(output.name, port);
     if (this.#owned.has(port)) void this.#chase([output.id]);
   }
 
@@ -115,20 +96,18 @@ export class Outputs extends OutputRoutes {
       return devices.stateOf(output) ?? { ready: false, words: "no device is selected" };
     const port = this.portOf(output);
     if (!port) return { ready: false, words: "no port is selected" };
-    if (this.#access !== true) return { ready: false, words: "MIDI ports are not in use" };
-    if (!this.#find(port)) return { ready: false, words: `${port} is not plugged in` };
+    if (this.browser.access !== true) return { ready: false, words: "MIDI ports are not in use" };
+    if (!this.browser.find(port)) return { ready: false, words: `${port} is not plugged in` };
     if (!this.#owned.has(port)) return { ready: false, words: "another page plays it" };
     return { ready: true, words: `plays ${port}` };
   }
 
-  /** Asks the browser for its ports, which asks the user. */
-  async usePorts(): Promise<void> {
-    try {
-      await midiOutputs((ports) => this.#change(ports));
-      this.#access = true;
-    } catch (error) {
-      this.#access = String(error instanceof Error ? error.message : error).replace(/\.+$/, "");
-    }
+  /** Asks the browser for its ports, which asks the user; with tuning messages for those too. */
+  async usePorts(tuning = false): Promise<void> {
+    const before = this.browser.access;
+    await this.browser.use(tuning);
+    if (before === true && tuning && !this.browser.exclusive)
+      this.session.notices.add("The browser does not allow tuning messages.");
   }
 
   /** Adds an output, and returns its id. */
@@ -138,7 +117,7 @@ export class Outputs extends OutputRoutes {
     const { devices } = this.session;
     const isFree = ({ name }: { name: string }) =>
       !this.list.some((output) => output.name === name || this.portOf(output) === name);
-    const port = this.#ports.find(isFree);
+    const port = this.browser.ports.find(isFree);
     const device = port ? undefined : devices.list.find(isFree);
     const output: Output = {
       ...{ id, name: (port ?? device)?.name ?? `Output ${id}` },
@@ -181,15 +160,9 @@ export class Outputs extends OutputRoutes {
     const off = [0x80 + channel - 1, 60, 64];
     queue.play(on, now);
     queue.play(off, now + testFor);
-    this.#note([on, off].map((data, i) => ({ page: now + i * testFor, output: output.id, data })));
-  }
-
-  /** Uses ports at once where the user has allowed it before. */
-  async #again(): Promise<void> {
-    if (Object.keys(this.#bound).length === 0) return;
-    const asked = { name: "midi" } as unknown as PermissionDescriptor;
-    const permission = await navigator.permissions.query(asked).catch(() => undefined);
-    if (permission?.state === "granted") await this.usePorts();
+    this.sent.add(
+      [on, off].map((data, i) => ({ page: now + i * testFor, output: output.id, data })),
+    );
   }
 
   /** The names of the ports that are wanted and there, each once, a line each. */
@@ -197,12 +170,8 @@ export class Outputs extends OutputRoutes {
     if (this.session.devices.held) return "";
     const ports = this.list.filter(({ kind }) => kind === "browserPort");
     const names = ports.map((output) => this.portOf(output) ?? "");
-    return [...new Set(names.filter((name) => this.#find(name)))].sort().join("\n");
+    return [...new Set(names.filter((name) => this.browser.find(name)))].sort().join("\n");
   });
-
-  #find(name: string): OutputPort | undefined {
-    return this.#ports.find((port) => port.name === name);
-  }
 
   /** Waits until no other page plays a port, and plays it until it is closed. */
   #own(name: string): () => void {
@@ -224,16 +193,13 @@ export class Outputs extends OutputRoutes {
     };
   }
 
-  #change(ports: OutputPort[]): void {
-    for (const { name } of this.#ports) {
-      if (ports.some((port) => port.name === name)) continue;
-      this.#queues.get(name)?.forget();
-      if (this.#owned.has(name))
-        this.session.notices.add(
-          `${name} is gone; the rest plays on. It is used again once it is back.`,
-        );
-    }
-    this.#ports = ports;
+  /** Forgets what sounds on a port that is gone. */
+  #lose(name: string): void {
+    this.#queues.get(name)?.forget();
+    if (this.#owned.has(name))
+      this.session.notices.add(
+        `${name} is gone; the rest plays on. It is used again once it is back.`,
+      );
   }
 
   /** Brings outputs up to date that are played from now on. */
@@ -251,13 +217,14 @@ export class Outputs extends OutputRoutes {
     // What sounds on an output that was just removed still ends on its port.
     const name = output ? this.portOf(output) : this.#ported.get(id);
     if (name) this.#ported.set(id, name);
-    if (!name || !this.#owned.has(name) || !this.#find(name)) return undefined;
+    if (!name || !this.#owned.has(name) || !this.browser.find(name)) return undefined;
     let queue = this.#queues.get(name);
     if (!queue) {
-      queue = new PortQueue((data, at) => this.#find(name)?.send(data, at));
+      queue = new PortQueue((data, at) => this.browser.find(name)?.send(data, at));
       this.#queues.set(name, queue);
     }
     queue.velocityZero = output?.velocityZero ?? false;
+    queue.exclusive = this.browser.exclusive;
     return queue;
   }
 
@@ -295,7 +262,7 @@ export class Outputs extends OutputRoutes {
     const page = (at: number) => this.session.pageMillis(at);
     for (const queue of this.#queues.values()) {
       const messages = queue.handOver(before, page);
-      this.#note(messages.map(({ at, output, data }) => ({ page: page(at), output, data })));
+      this.sent.add(messages.map(({ at, output, data }) => ({ page: page(at), output, data })));
     }
     for (const output of this.list) {
       if (output.activeSensing && output.kind === "browserPort")
@@ -303,22 +270,8 @@ export class Outputs extends OutputRoutes {
     }
   }
 
-  #note(sent: Omit<Sent, "id">[]): void {
-    if (sent.length === 0) return;
-    const latest = sent.map((one) => ({ ...one, id: this.#count++ })).reverse();
-    this.#sent = [...latest, ...this.#sent].slice(0, kept);
-  }
-
   #release(): void {
     this.activity.clear();
     for (const queue of this.#queues.values()) queue.release(performance.now());
-  }
-}
-
-function stored(): Record<string, string> {
-  try {
-    return JSON.parse(localStorage.getItem(boundKey) ?? "{}") as Record<string, string>;
-  } catch {
-    return {};
   }
 }

@@ -5,6 +5,7 @@ import { Player } from "../sound/player.svelte";
 import { Devices } from "./devices.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
+import { Previews } from "./previews.svelte";
 import { Selection } from "./selection.svelte";
 import { Shelf } from "./shelf.svelte";
 import { SongStart } from "./songStart.svelte";
@@ -17,6 +18,7 @@ export class Session extends Selection {
   readonly player: Player;
   readonly shelf: Shelf;
   readonly sound: PageSound;
+  readonly previews: Previews;
   readonly devices = new Devices();
   readonly song = new SongStart(this, (request) => this.#order(request));
 
@@ -34,6 +36,7 @@ export class Session extends Selection {
     this.places = new Places(this.#socket.clock);
     this.transport = new Transport(this.#socket.clock);
     this.shelf = new Shelf(this);
+    this.previews = new Previews(this, this.#socket.clock);
     this.sound = new PageSound(this.player, this.notices, () => this.connected);
   }
 
@@ -50,9 +53,9 @@ export class Session extends Selection {
 
   /** Lets a note be heard at once, for placing it by ear. */
   async hear(key: number, detune = 0, velocity = 90): Promise<void> {
-    await this.sound.start();
+    const player = await this.previews.start();
     const patch = this.patchOf(this.track.id);
-    this.player.strike({ of: "tried", key, detune, patch }, velocity);
+    player?.strike({ of: "tried", key, detune, patch }, velocity);
   }
 
   /** Converts a time of the page (performance.now, ms) to nanoseconds of the server's clock. */

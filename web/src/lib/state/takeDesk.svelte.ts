@@ -34,7 +34,7 @@ export class TakeDesk extends TakeSelection {
     });
     // What plays live is heard alone.
     $effect(() => {
-      if (session.transport.playing && this.hearing.playing) this.hearing.stop();
+      if (!session.previews.may && this.hearing.playing) this.hearing.stop();
     });
   }
 

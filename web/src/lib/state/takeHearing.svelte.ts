@@ -2,6 +2,7 @@ import { getTakeNotes } from "../api/takeNotes";
 import type { Roll, RollNote } from "../api/types";
 import { millisAt, tickAt } from "../roll/rollScale";
 import { takeSounds } from "../roll/takeSounds";
+import type { Player } from "../sound/player.svelte";
 import type { Session } from "./session.svelte";
 import { pathOf } from "./takeWindow.svelte";
 
@@ -11,11 +12,12 @@ const notesAhead = 16;
 /** How long after the press a take begins to sound, in milliseconds. */
 const delay = 150;
 
-/** Plays a take on the built-in sounds, while the project stands still. */
+/** Plays a take on the built-in sounds: on the cue, or else while the project stands still. */
 export class TakeHearing {
   #heard = $state.raw<{ roll: Roll; tick: number; page: number; end: number }>();
   /** Ends whatever still waits for a hearing that is over. */
   #abort = new AbortController();
+  #player: Player | undefined;
 
   constructor(private readonly session: Session) {}
 
@@ -34,8 +36,8 @@ export class TakeHearing {
   /** Plays a take from a tick on, up to another. */
   async start(roll: Roll, from: number, to: number): Promise<void> {
     this.stop();
-    if (this.session.transport.playing) await this.session.song.togglePlaying();
-    await this.session.sound.start();
+    this.#player = await this.session.previews.start();
+    if (!this.#player) return;
     this.#heard = { roll, tick: from, page: performance.now() + delay, end: to };
     const { signal } = (this.#abort = new AbortController());
     const whole = 4 * this.#quarter;
@@ -51,7 +53,8 @@ export class TakeHearing {
   stop(): void {
     this.#abort.abort();
     this.#heard = undefined;
-    this.session.player.silence();
+    this.#player?.silence();
+    this.#player = undefined;
   }
 
   get #quarter(): number {
@@ -90,6 +93,6 @@ export class TakeHearing {
       ...sound,
       at: this.session.serverNanos(this.#pageMillis(Math.min(sound.tick, end))),
     }));
-    this.session.player.announce(sounds.sort((a, b) => a.at - b.at || a.velocity - b.velocity));
+    this.#player?.announce(sounds.sort((a, b) => a.at - b.at || a.velocity - b.velocity));
   }
 }

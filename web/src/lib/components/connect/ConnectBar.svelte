@@ -17,7 +17,7 @@
 <div class="flex flex-wrap items-center gap-2 pb-3">
   <h1 class="text-[15px] font-semibold">Where tracks go</h1>
   <span class="ml-auto"></span>
-  {#if outputs.access !== true}
+  {#if outputs.browser.access !== true}
     <button
       class="control"
       data-help="Ask the browser to let this page use the MIDI ports of this machine."
@@ -58,10 +58,20 @@
     >
   </p>
 {/if}
-{#if typeof outputs.access === "string"}
+{#if outputs.lacksTuning}
+  <p class="text-ink-2 flex items-center gap-2 pb-3" role="alert">
+    A track gets in tune by messages that browsers send only where that was allowed.
+    <button
+      class="control"
+      data-help="Ask the browser to let this page send tuning messages (system exclusive) to MIDI ports."
+      onclick={() => outputs.usePorts(true)}>allow tuning messages</button
+    >
+  </p>
+{/if}
+{#if typeof outputs.browser.access === "string"}
   <p class="text-ink-2 pb-3" role="alert">
-    The browser gives no MIDI ports: {outputs.access}. The built-in sound plays on. Browsers ask
-    before they give them; a refusal can be taken back in the settings of this page, beside its
+    The browser gives no MIDI ports: {outputs.browser.access}. The built-in sound plays on. Browsers
+    ask before they give them; a refusal can be taken back in the settings of this page, beside its
     address.
   </p>
 {/if}

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { decoded } from "../../output/decoded";
   import { getOutputs, getSession } from "../../state/context";
-  import type { Sent } from "../../state/outputs.svelte";
+  import type { Sent } from "../../state/sentMessages.svelte";
 
   /** How many messages are shown. */
   const rows = 60;
@@ -13,7 +13,7 @@
   let held = $state.raw<readonly Sent[]>();
   const names = $derived(new Map(outputs.list.map(({ id, name }) => [id, name])));
   const messages = $derived(
-    (held ?? outputs.sent)
+    (held ?? outputs.sent.list)
       .filter(({ output }) => !only || names.get(output) === only)
       .slice(0, rows),
   );
@@ -35,7 +35,7 @@
       class="control"
       aria-pressed={held !== undefined}
       data-help="Keep what is shown, while playing goes on."
-      onclick={() => (held = held ? undefined : outputs.sent)}>pause</button
+      onclick={() => (held = held ? undefined : outputs.sent.list)}>pause</button
     >
   </div>
   <div class="min-h-0 overflow-y-auto px-4 pb-2 font-mono text-[12px]" role="log" aria-live="off">

@@ -7,6 +7,7 @@
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
+  import CueFields from "./CueFields.svelte";
   import WireFields from "./WireFields.svelte";
 
   /** Without an output it is the built-in sound. */
@@ -24,7 +25,7 @@
       [...new Set(names)].map((name) => ({ value: `${kind}:${name}`, label: name + where }));
     const here = named(
       "browserPort",
-      outputs.ports.map(({ name }) => name),
+      outputs.browser.ports.map(({ name }) => name),
       "",
     );
     const machine = named(
@@ -68,7 +69,7 @@
   {#if session.devices.problem}
     <p class="text-ink-2 pb-1">{session.devices.problem}.</p>
   {/if}
-  {#if outputs.access !== true}
+  {#if outputs.browser.access !== true}
     <p class="text-ink-2 pb-1">Press “use MIDI ports” to see what this browser has.</p>
   {/if}
   <NumberRow
@@ -103,6 +104,7 @@
     data-help="Have what goes to the built-in sound be heard in this page, or leave it to other pages."
     onclick={() => session.sound.here(!session.player.sounds)}>sounds in this page</button
   >
+  <CueFields />
 {/if}
 <button
   class="control mt-2 w-full"

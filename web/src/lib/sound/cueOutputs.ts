@@ -1,0 +1,55 @@
+/** An audio output on which previews can be heard alone. */
+export interface CueOutput {
+  id: string;
+  name: string;
+}
+
+/** The third and fourth channel of the audio output that plays everything else. */
+export const otherChannels: CueOutput = { id: "channels 3 and 4", name: "channels 3 and 4" };
+
+/** An audio context as browsers have it that can play on a chosen output; TypeScript's library does not know that yet. */
+type Sinking = AudioContext & { setSinkId(id: string): Promise<void> };
+
+/** How many channels an audio output has at least that has a third and a fourth. */
+const four = 4;
+
+/** The audio outputs of this machine besides the usual one. Browsers tell their names once the page may hear something. */
+export async function cueOutputs(): Promise<CueOutput[]> {
+  const devices = await navigator.mediaDevices.enumerateDevices();
+  const outputs = devices.filter(
+    ({ kind, deviceId }) => kind === "audiooutput" && !["", "default"].includes(deviceId),
+  );
+  const others = outputs.map(({ deviceId, label }, i) => ({
+    id: deviceId,
+    name: label || `audio output ${i + 1}`,
+  }));
+  const usual = new AudioContext();
+  const channels = usual.destination.maxChannelCount;
+  await usual.close();
+  return channels < four ? others : [otherChannels, ...others];
+}
+
+/** Asks the user whether the page may know the names of audio outputs, which browsers tie to hearing something. */
+export async function askForNames(): Promise<void> {
+  const heard = await navigator.mediaDevices.getUserMedia({ audio: true });
+  for (const track of heard.getTracks()) track.stop();
+}
+
+/** Connects a mono sound with an audio output: both first channels of the usual one, or where the cue is. */
+export async function connectTo(
+  context: AudioContext,
+  sound: AudioNode,
+  cue: string,
+): Promise<void> {
+  if (cue !== otherChannels.id) {
+    if (cue) await (context as Sinking).setSinkId(cue);
+    sound.connect(context.destination);
+    return;
+  }
+  context.destination.channelCount = four;
+  context.destination.channelInterpretation = "discrete";
+  const channels = context.createChannelMerger(four);
+  sound.connect(channels, 0, 2);
+  sound.connect(channels, 0, 3);
+  channels.connect(context.destination);
+}
