@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"net/http"
 	"os"
 	"path/filepath"
 	"slices"
@@ -78,7 +79,7 @@ func TestATrackGoesToADevice(t *testing.T) {
 	p.MustElementR("a", "^Connect$").MustClick()
 	p.press(`\+ output`)
 	p.MustElement("[aria-label^='Tide bass to quay.fifo']").MustClick()
-	p.MustElementR("[data-state='quay.fifo']", "plays quay.fifo")
+	p.MustElementR("[data-state='quay.fifo']", "simulated: plays quay.fifo")
 	require.Equal(t, score.ServerDevice, a.project().Outputs[0].Kind)
 
 	p.MustElementR("b", "^quay.fifo$").MustClick()
@@ -165,11 +166,35 @@ func TestATrackGoesToADevice(t *testing.T) {
 	a.waitFor(func(s *score.Project) bool { return len(s.Outputs) == 0 })
 	p.MustElement("[aria-label='Load the setup Quay']").MustClick()
 	a.waitFor(func(s *score.Project) bool { return len(s.Outputs) == 1 && s.Tracks[1].RouteList()[1].Output == 1 })
-	p.MustElementR("[data-state='quay.fifo']", "plays quay.fifo")
+	p.MustElementR("[data-state='quay.fifo']", "simulated: plays quay.fifo")
 
 	// A project from a file plays no device before somebody agrees.
 	a.post("/api/projects/file?revision="+strconv.FormatInt(a.revision(), 10), string(file))
 	p.MustElementR("[data-state='quay.fifo']", "not active")
 	p.press("use its outputs")
-	p.MustElementR("[data-state='quay.fifo']", "plays quay.fifo")
+	p.MustElementR("[data-state='quay.fifo']", "simulated: plays quay.fifo")
+}
+
+// While nothing is there to play an output it is silent, or the built-in sound plays it, which ends what it plays once the device is
+// there.
+func TestTheBuiltInSoundStandsIn(t *testing.T) {
+	t.Parallel()
+	device := &fifo{t: t, path: filepath.Join(t.TempDir(), "pier.fifo")}
+	a := start(t, t.TempDir(), "--stand-in-device", device.path)
+	require.Equal(t, http.StatusOK, a.post("/api/devices/bind", `{"output":"Pier","device":"pier.fifo"}`))
+	const only = `"routes":[{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]`
+	a.edit(`{"all":{"name":"ways","edits":[{"setProject":{"outputs":[{"id":1,"name":"Pier","kind":"serverDevice"}]}},{"setTrack":{"track":1,` + only +
+		`}},{"setTrack":{"track":2,` + only + `}},{"setTrack":{"track":3,` + only + `}}]}}`)
+	p := a.open("/#connect", 1280, 800, tap)
+	p.MustElement("[aria-label=Play]").MustClick()
+	p.waitForBar(2)
+	require.Less(t, p.MustEval(`() => window.loudness()`).Num(), 0.0005)
+	p.MustElementR("b", "^Pier$").MustClick()
+	p.press("built-in sound while missing")
+	p.waitFor(`() => window.loudness() > 0.02`)
+	p.MustElementR("[data-state='Pier']", "nobody reads it")
+	device.plug()
+	p.MustElementR("[data-state='Pier']", "plays pier.fifo")
+	p.waitFor(`() => window.loudness() < 0.0005`)
+	device.waitFor(func(got []handed) bool { return len(got) > 6 })
 }

@@ -57,6 +57,7 @@ type opened struct {
 	port     *Port
 	outputs  []int
 	settings Settings
+	standIn  bool
 }
 
 // State is what there is to see of devices.
@@ -231,7 +232,7 @@ func (r *Rack) takeUp(found Device, w wish) error {
 		if r.lines[found.Name] == nil {
 			r.lines[found.Name] = NewLine()
 		}
-		now = &opened{}
+		now = &opened{standIn: found.StandIn}
 		r.mu.Lock()
 		r.open[found.Name] = now
 		now.port = Open(wire, r.lines[found.Name], r.options.Clock, func(err error) { r.loses(found.Name, now, err) })
@@ -302,6 +303,9 @@ func (r *Rack) outputState(o score.Output, blocked map[string]string, held bool)
 		state.Words = "not active yet"
 	case now != nil:
 		state.Ready, state.Words, state.Dropped = true, "plays "+state.Device, now.port.Dropped()
+		if now.standIn {
+			state.Words = "simulated: " + state.Words
+		}
 	case tried:
 		state.Words = fmt.Sprintf("%s cannot be used: %s", state.Device, strings.TrimSuffix(why, "."))
 	default:

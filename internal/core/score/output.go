@@ -28,6 +28,8 @@ type Output struct {
 	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort,enum=serverDevice"`
 	// Offset is how much later than its time everything is sent, in milliseconds; below 0 earlier, for an instrument that is slow.
 	Offset int `json:"offset,omitempty" jsonschema:"minimum=-100,maximum=250"`
+	// StandIn has the built-in sound play what goes here while no device does; else it is silent then.
+	StandIn bool `json:"standIn,omitempty"`
 	// VelocityZero ends notes by a note-on of velocity 0 instead of a note-off.
 	VelocityZero bool `json:"velocityZero,omitempty"`
 	// Gap is how long a key is up before it is struck again, in milliseconds, taken from the end of the note before.

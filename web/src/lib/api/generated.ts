@@ -123,6 +123,7 @@ export interface Output {
   name: string;
   kind: "browserPort" | "serverDevice";
   offset?: number;
+  standIn?: boolean;
   velocityZero?: boolean;
   gap?: number;
   controllerRate?: number;

@@ -1,12 +1,12 @@
 import { get } from "../api/http";
-import type { Output, WireBatch, WireMessage } from "../api/types";
+import type { Output, WireBatch, WireMessage, WireSound } from "../api/types";
 import { Activity } from "../output/activity";
 import { PortQueue } from "../output/portQueue";
 import PulseWorker from "../sound/pulse.worker?worker";
 import { BrowserPorts } from "./browserPorts.svelte";
 import { builtIn, OutputRoutes } from "./outputRoutes.svelte";
-import { SentMessages } from "./sentMessages.svelte";
 import type { Session } from "./session.svelte";
+import { StandIns } from "./standIns";
 
 /** How long before its time a message is handed to a port, in milliseconds; until then a stop can take it back. */
 const handOver = 25;
@@ -18,13 +18,13 @@ const testFor = 300;
 export class Outputs extends OutputRoutes {
   readonly activity = new Activity();
 
-  /** What was sent last, to ports and devices. */
-  readonly sent = new SentMessages();
   /** The MIDI ports of this browser. */
   readonly browser = new BrowserPorts((gone) => this.#lose(gone));
 
   /** The names of the ports that this page plays, and no other page. */
   #owned = $state.raw<ReadonlySet<string>>(new Set());
+  /** What plays outputs on the built-in sound while nothing else does. */
+  readonly standIns = new StandIns(this.session, (track, output) => this.routeTo(track, output));
   readonly #queues = new Map<string, PortQueue>();
   /** The port that each output was on last. */
   readonly #ported = new Map<number, string>();
@@ -40,6 +40,10 @@ export class Outputs extends OutputRoutes {
     });
     $effect(() => {
       if (!session.connected) this.#release();
+    });
+    $effect(() => {
+      const missing = this.list.filter((o) => o.standIn && this.stateOf(o).missing);
+      this.standIns.keepOnly(missing.map(({ id }) => id));
     });
     const leave = () => this.#release();
     $effect(() => {
@@ -88,16 +92,18 @@ export class Outputs extends OutputRoutes {
     if (this.#owned.has(port)) void this.#chase([output.id]);
   }
 
-  /** Whether an output plays in this page, and if not why, in a few words. */
-  stateOf(output: Output): { ready: boolean; words: string } {
+  /** Whether an output plays in this page, and if not why, in a few words; and whether that is since nothing is there to play it. */
+  stateOf(output: Output): { ready: boolean; missing?: boolean; words: string } {
     const { devices } = this.session;
+    const missing = (words: string) => ({ ready: false, missing: true, words });
     if (devices.held) return { ready: false, words: "not active yet" };
-    if (output.kind === "serverDevice")
-      return devices.stateOf(output) ?? { ready: false, words: "no device is selected" };
+    const device = output.kind === "serverDevice" ? devices.stateOf(output) : undefined;
+    if (device) return device.ready ? device : missing(device.words);
+    if (output.kind === "serverDevice") return missing("no device is selected");
     const port = this.portOf(output);
-    if (!port) return { ready: false, words: "no port is selected" };
-    if (this.browser.access !== true) return { ready: false, words: "MIDI ports are not in use" };
-    if (!this.browser.find(port)) return { ready: false, words: `${port} is not plugged in` };
+    if (!port) return missing("no port is selected");
+    if (this.browser.access !== true) return missing("MIDI ports are not in use");
+    if (!this.browser.find(port)) return missing(`${port} is not plugged in`);
     if (!this.#owned.has(port)) return { ready: false, words: "another page plays it" };
     return { ready: true, words: `plays ${port}` };
   }
@@ -147,7 +153,10 @@ export class Outputs extends OutputRoutes {
 
   /** Plays a middle C on a channel, from 1, of an output. */
   async test(output: Output | undefined, channel: number): Promise<void> {
-    if (!output) return this.session.hear(60);
+    if (!output) {
+      await this.session.sound.start();
+      return this.session.player.strike({ of: "tried", key: 60 }, 90);
+    }
     if (output.kind === "serverDevice")
       return this.session.attempt(() => this.session.devices.test(output, channel));
     const queue = this.#queueOf(output.id);
@@ -160,8 +169,8 @@ export class Outputs extends OutputRoutes {
     const off = [0x80 + channel - 1, 60, 64];
     queue.play(on, now);
     queue.play(off, now + testFor);
-    this.sent.add(
-      [on, off].map((data, i) => ({ page: now + i * testFor, output: output.id, data })),
+    this.session.monitor.add(
+      [on, off].map((data, i) => ({ page: now + i * testFor, where: output.id, data })),
     );
   }
 
@@ -213,7 +222,10 @@ export class Outputs extends OutputRoutes {
 
   #queueOf(id: number): PortQueue | undefined {
     const output = this.list.find((other) => other.id === id);
-    if (output?.kind === "serverDevice") return this.#shownOf(output);
+    if (id === builtIn) return this.#shown("built-in sound");
+    if (output?.standIn && this.stateOf(output).missing) return this.standIns.of(output);
+    if (output?.kind === "serverDevice")
+      return this.stateOf(output).ready ? this.#shown(`device ${id}`) : undefined;
     // What sounds on an output that was just removed still ends on its port.
     const name = output ? this.portOf(output) : this.#ported.get(id);
     if (name) this.#ported.set(id, name);
@@ -228,24 +240,28 @@ export class Outputs extends OutputRoutes {
     return queue;
   }
 
-  /** The queue of what a device is sent, which the server does; here it is only shown. */
-  #shownOf(output: Output): PortQueue | undefined {
-    if (!this.stateOf(output).ready) return undefined;
-    const name = `device ${output.id}`;
+  /** The queue of what others play, the server or the built-in sound; here it is only shown. */
+  #shown(name: string): PortQueue {
     const queue = this.#queues.get(name) ?? new PortQueue(() => {});
     this.#queues.set(name, queue);
     return queue;
   }
 
-  #take({ sounds = [], messages = [], unsent = [], release, panic }: WireBatch): void {
+  #take({
+    sounds = [],
+    withdrawn = [],
+    messages = [],
+    unsent = [],
+    release,
+    panic,
+  }: WireBatch): void {
     const now = performance.now();
     if (panic) for (const queue of this.#queues.values()) queue.panic(now);
     else if (release) this.#release();
-    for (const message of unsent) this.#queueOf(message.output)?.unsend([message]);
-    for (const { track, velocity, at } of sounds) {
-      if (velocity > 0) this.activity.note(track, builtIn, this.session.pageMillis(at));
-    }
-    this.#push(messages);
+    const all = (wire: readonly WireSound[]) => wire.map(messageOf);
+    for (const message of [...all(withdrawn), ...unsent])
+      this.#queueOf(message.output)?.unsend([message]);
+    this.#push([...all(sounds), ...messages]);
   }
 
   #push(messages: readonly WireMessage[]): void {
@@ -260,9 +276,11 @@ export class Outputs extends OutputRoutes {
   #handOver(): void {
     const before = this.session.serverNanos(performance.now() + handOver);
     const page = (at: number) => this.session.pageMillis(at);
-    for (const queue of this.#queues.values()) {
+    for (const queue of [...this.#queues.values(), ...this.standIns.queues]) {
       const messages = queue.handOver(before, page);
-      this.sent.add(messages.map(({ at, output, data }) => ({ page: page(at), output, data })));
+      this.session.monitor.add(
+        messages.map(({ at, output, data }) => ({ page: page(at), where: output, data })),
+      );
     }
     for (const output of this.list) {
       if (output.activeSensing && output.kind === "browserPort")
@@ -272,6 +290,13 @@ export class Outputs extends OutputRoutes {
 
   #release(): void {
     this.activity.clear();
+    this.standIns.release();
     for (const queue of this.#queues.values()) queue.release(performance.now());
   }
+}
+
+/** A note of the built-in sound as the message that it would be. */
+function messageOf({ at, track, channel, key, velocity }: WireSound): WireMessage {
+  const data = velocity > 0 ? [0x90 + channel, key, velocity] : [0x80 + channel, key, 64];
+  return { at, track, output: builtIn, data };
 }

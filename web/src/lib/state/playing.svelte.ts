@@ -63,7 +63,10 @@ export class Playing {
     $effect(() => {
       if (!this.#open) return;
       const port = this.ports.find(({ id }) => id === this.#portId) ?? this.keyboard;
-      const close = port.open((bytes, at) => this.#receive(bytes, at, port.echoes));
+      const close = port.open((bytes, at) => {
+        session.monitor.add([{ page: at, where: port.name, data: [...bytes] }]);
+        this.#receive(bytes, at, port.echoes);
+      });
       return () => {
         close();
         this.#letGo();

@@ -3,6 +3,7 @@ import { Socket } from "../api/socket";
 import type { Lists, Message, TransportRequest, WireBatch } from "../api/types";
 import { Player } from "../sound/player.svelte";
 import { Devices } from "./devices.svelte";
+import { MonitorLog } from "./monitorLog.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
 import { Previews } from "./previews.svelte";
@@ -20,6 +21,7 @@ export class Session extends Selection {
   readonly sound: PageSound;
   readonly previews: Previews;
   readonly devices = new Devices();
+  readonly monitor = new MonitorLog();
   readonly song = new SongStart(this, (request) => this.#order(request));
 
   #socket: Socket;

@@ -3,7 +3,8 @@
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
 
-  const { previews } = getSession();
+  const session = getSession();
+  const { previews } = session;
   const choices = $derived([
     { value: "", label: "none" },
     ...previews.outputs.map(({ id, name }) => ({ value: id, label: name })),
@@ -26,6 +27,11 @@
   class="control mt-1 w-full"
   data-help="Look which audio outputs this machine has. Browsers ask whether the page may use the microphone before they tell their names; nothing is heard by it."
   onclick={() => previews.find()}>find audio outputs</button
+>
+<button
+  class="control mt-1 w-full"
+  data-help="Hear a middle C as previews are heard."
+  onclick={() => session.hear(60)}>try a preview</button
 >
 {#if !previews.cue}
   <button

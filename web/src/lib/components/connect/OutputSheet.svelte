@@ -72,6 +72,13 @@
   {#if outputs.browser.access !== true}
     <p class="text-ink-2 pb-1">Press “use MIDI ports” to see what this browser has.</p>
   {/if}
+  <button
+    class="control my-0.5 w-full justify-start!"
+    aria-pressed={output.standIn ?? false}
+    data-help="While nothing is there that plays this output, the built-in sound does; else it is silent then."
+    onclick={() => outputs.change(output, { standIn: !output.standIn })}
+    >built-in sound while missing</button
+  >
   <NumberRow
     label="offset"
     name="Offset of the output"
