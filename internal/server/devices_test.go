@@ -4,6 +4,7 @@ import (
 	"errors"
 	"net/http"
 	"slices"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -96,6 +97,12 @@ func TestADevicePlaysAnOutput(t *testing.T) {
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/devices/bind", `{"output":"Bass","device":""}`).status)
 	page.state("no device is selected")
 	require.Empty(t, h.kept.Bindings())
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/devices/bind", `{"output":"Bass","device":"/dev/sda"}`).status)
+	page.state("/dev/sda is not plugged in") // a device is found, never opened by a path
+	file := strings.Replace(h.do(http.MethodGet, "/api/project.json", "").body, `"serverDevice"`, `"serverDevice","path":"/dev/sda"`, 1)
+	refused = h.do(http.MethodPost, "/api/projects/file?revision=2", file)
+	require.Equal(t, http.StatusBadRequest, refused.status)
+	require.Contains(t, refused.body, "path")
 	for _, body := range []string{`{"output":"","device":"x"}`, `{"output":"Bass","device":"` + string(make([]byte, 300)) + `"}`, `{`} {
 		require.GreaterOrEqual(t, h.do(http.MethodPost, "/api/devices/bind", body).status, 400)
 	}

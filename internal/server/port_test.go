@@ -86,4 +86,7 @@ func TestOtherOutputsHaveBytes(t *testing.T) {
 	}
 	require.Equal(t, [][]int{{0xB4, 0, 1}, {0xB4, 32, 1}, {0xC4, 9}, {0x94, 61, 91}, {0xE4, 0, 64}, {0x84, 61, 64}}, bytes)
 	require.Nil(t, wireBatch([]output.Event{event(0, midi.Message{Kind: midi.Bend})}), "no page has to know")
+	zero := event(3, midi.Message{Kind: midi.NoteOff, Channel: 4, Key: 61})
+	zero.VelocityZero = true
+	require.Equal(t, []int{0x94, 61, 0}, wireBatch([]output.Event{zero}).Messages[0].Data)
 }

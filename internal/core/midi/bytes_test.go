@@ -45,3 +45,33 @@ func TestWhatIsNoChannelMessageIsRefused(t *testing.T) {
 		require.ErrorContains(t, err, want)
 	}
 }
+
+// What ends notes that hang, byte by byte (MIDI 1.0, table III: 64 the sustain pedal, 120 all sound off, 123 all notes off; table I: the bend,
+// its lower seven bits first), and a note-off as a note-on of velocity 0.
+func TestWhatEndsNotes(t *testing.T) {
+	require.Equal(t, [][]byte{{0xB9, 64, 0}, {0xB9, 120, 0}, {0xB9, 123, 0}, {0xE9, 0, 64}}, midi.AppendEnding(nil, 9))
+	require.Equal(t, []byte{0x93, 60, 0}, midi.ZeroVelocity([]byte{0x83, 60, 64}))
+}
+
+// Which messages are values that move, of which a later one takes the place (MIDI 1.0, table III, for the numbers of controllers).
+func TestValuesThatMove(t *testing.T) {
+	fixed := map[uint8]bool{0: true, 32: true, 5: true, 37: true, 6: true, 38: true}
+	for k := uint8(64); k <= 69; k++ {
+		fixed[k] = true
+	}
+	for k := uint8(96); k <= 101; k++ {
+		fixed[k] = true
+	}
+	for k := uint8(120); k <= 127; k++ {
+		fixed[k] = true
+	}
+	for k := range uint8(128) {
+		require.Equal(t, !fixed[k], midi.Message{Kind: midi.ControlChange, Key: k}.Moves(), "CC %d", k)
+	}
+	for kind, moves := range map[midi.Kind]bool{
+		midi.NoteOn: false, midi.NoteOff: false, midi.Program: false, midi.Bend: false, midi.BendRange: false, midi.TuningProgram: false,
+		midi.KeyTuning: false, midi.Pressure: true, midi.WideControl: true,
+	} {
+		require.Equal(t, moves, midi.Message{Kind: kind, Key: 7}.Moves(), "%v", kind)
+	}
+}

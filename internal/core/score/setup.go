@@ -31,7 +31,8 @@ func (p *Project) Setup() Setup {
 
 // EditFor returns the edit that has a project go where the setup says. An output of a name that the project has takes the setup's
 // settings, others are added; a track goes where the first track of its name goes in the setup. All others are left as they
-// are, and so are routes of tracks whose names the setup does not know. Routes of parts are by the ids of parts.
+// are, and so are routes of tracks whose names the setup does not know. Routes of
+// parts are by the ids of parts, and only kits have them.
 func (s Setup) EditFor(p *Project) Edit {
 	outputs, ids := joined(p.Outputs, s.Outputs)
 	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs})}
@@ -41,6 +42,9 @@ func (s Setup) EditFor(p *Project) Edit {
 			continue
 		}
 		routes := renumbered(s.Tracks[at].Routes, ids)
+		if p.Tracks[i].Kind != Kit {
+			routes = slices.DeleteFunc(routes, func(r Route) bool { return r.OnlyPart })
+		}
 		edits = append(edits, FormOf(SetTrack{Track: p.Tracks[i].ID, Routes: &routes}))
 	}
 	return All{Name: "setup", Edits: edits}
