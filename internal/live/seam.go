@@ -113,6 +113,7 @@ func (t *Transport) fits(p *prepared, s seam) bool {
 
 // prepare makes ready what plays from the next seam on, beside what plays.
 func (t *Transport) prepare() {
+	t.leading.scouted = 0
 	if !t.playing || t.preparing {
 		return
 	}

@@ -48,7 +48,7 @@ func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
 	t.player.KeepCheckpoints()
 	t.standing = midi.Settings{}
-	t.outlets = route.NewOutlets(t.project)
+	t.outlets, t.leading = route.NewOutlets(t.project), leading{}
 	lead := int64(t.outlets.Lead()) * int64(time.Millisecond)
 	t.started = t.Now() + int64(t.ahead()) + lead
 	t.countIn(countIn)

@@ -68,6 +68,7 @@ const maxLogged = 4000
 
 // note logs something that counts from the first tick on that is not committed.
 func (t *Transport) note(entry log.Entry) {
+	t.leading.scouted = 0 // what was foreseen may not come
 	if t.log.Project == nil {
 		return
 	}

@@ -48,6 +48,7 @@ type Transport struct {
 	ports    map[output.Port]*feed
 	outputs  []func(int64, []score.Output) // are told of the outputs of the project that plays
 	spacing  spacing
+	leading  leading
 	silent   map[uint32]bool // which tracks are kept from being heard
 
 	playing         bool
@@ -255,6 +256,7 @@ func (t *Transport) pulse() {
 	if t.player.Run() >= horizon {
 		return
 	}
+	t.lead(now)
 	var batch batch
 	for t.player.Run() < horizon && t.Now()-now < int64(pulseWithin) {
 		to := min(horizon, t.tickAt(t.timeOf(t.player.Run())+int64(slice))+1)

@@ -273,6 +273,37 @@ func (p *Player) Lasting(until, begin score.Tick) (ons []midi.Message) {
 	return ons
 }
 
+// Coming is a program that is to come, and from when on nothing sounds of its track until it does; ticks are of run time.
+type Coming struct {
+	midi.Message
+	Rests score.Tick
+}
+
+// Programs returns the programs that come before a tick of run time if nothing is done meanwhile, in order.
+func (p *Player) Programs(before score.Tick) (coming []Coming) {
+	if before <= p.run {
+		return nil
+	}
+	later := p.later()
+	notes, programs, until := p.performance.player.Scout(p.settled.On(p.written), p.playedActs(p.acts[p.pending:], p.settled), before+later)
+	for i, m := range programs {
+		rests := until(m.Track)
+		for _, n := range notes {
+			if n.Track == m.Track && n.Start < m.Tick {
+				rests = max(rests, n.End)
+			}
+		}
+		for _, earlier := range programs[:i] {
+			if earlier.Track == m.Track {
+				rests = max(rests, earlier.Tick)
+			}
+		}
+		m.Tick -= later
+		coming = append(coming, Coming{m, max(p.run, rests-later)})
+	}
+	return coming
+}
+
 // At returns the project as it plays at a tick of run time by what was done until now.
 func (p *Player) At(run score.Tick) *score.Project { return p.StageAt(run).On(p.written) }
 

@@ -1,6 +1,7 @@
 package route
 
 import (
+	"math"
 	"slices"
 
 	"jettyfog/internal/core/midi"
@@ -101,6 +102,17 @@ func (k *Keys) Lasting(until score.Tick) (ons []midi.Message) {
 		}
 	}
 	return ons
+}
+
+// Until returns when the last note of a track ends that is down; before any it is the least tick.
+func (k *Keys) Until(track uint32) score.Tick {
+	until := score.Tick(math.MinInt64)
+	for _, d := range k.down {
+		if d.Track == track {
+			until = max(until, d.until)
+		}
+	}
+	return until
 }
 
 // lift lets go of the notes that end before the moment.

@@ -272,6 +272,17 @@ func (o *Outlets) program(track *score.Track, r score.Route, tick score.Tick) {
 	}
 }
 
+// Routes returns those of a track, which must not be changed.
+func (o *Outlets) Routes(track uint32) []score.Route { return o.tracks[track].list }
+
+// Early appends to dst a program that is due later as it goes out now, by one of the routes of its track.
+func (o *Outlets) Early(m midi.Message, r score.Route, dst []Sent) []Sent {
+	if slices.Contains(o.tracks[m.Track].list, r) {
+		o.begin(m, r)
+	}
+	return o.flush(dst)
+}
+
 // Anywhere returns a message as it can have gone out, by each route of its track and on each of the route's channels.
 func (o *Outlets) Anywhere(m midi.Message) (all []Sent) {
 	from := o.tracks[m.Track]

@@ -94,6 +94,19 @@ func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.pe
 // Lasting returns the note-ons of the notes that are down, and are to be until a tick at least.
 func (r *Player) Lasting(until score.Tick) []midi.Message { return r.keys.Lasting(until) }
 
+// Scout returns the notes and the programs that come before a tick if nothing is done meanwhile, and when the last note of each track ends
+// that is down. The project is the one before the acts, which are all that are not done.
+func (r *Player) Scout(p *score.Project, acts []play.Act, to score.Tick) (notes []play.Note, programs []midi.Message, until func(track uint32) score.Tick) {
+	ahead := play.Resume(p, r.performer.Save(), acts, nil)
+	notes = ahead.Advance(to, nil)
+	for _, c := range ahead.Changes(nil) {
+		if c.Kind == midi.Program {
+			programs = append(programs, r.router.change(c))
+		}
+	}
+	return notes, programs, r.keys.Until
+}
+
 // Release returns the note-offs of all notes that are down, at a tick.
 func (r *Player) Release(at score.Tick) []midi.Message { return r.keys.Release(at, nil) }
 

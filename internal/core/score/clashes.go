@@ -58,6 +58,18 @@ func (p *Project) Clashes() []Clash {
 	return clashes
 }
 
+// PlaysPrograms reports whether a mod lane of the track, in any pattern, selects programs.
+func (t *Track) PlaysPrograms() bool {
+	for i := range t.Patterns {
+		for j := range t.Patterns[i].Parts {
+			if slices.ContainsFunc(t.Patterns[i].Parts[j].Mods, func(m Mod) bool { return m.Target == ProgramTarget }) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // written is something that a track writes, on so many channels from its own up.
 type written struct {
 	what     string

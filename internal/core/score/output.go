@@ -75,8 +75,9 @@ type Route struct {
 	// selected before it; 0 selects none.
 	Program int `json:"program,omitempty" jsonschema:"minimum=0,maximum=128"`
 	Bank    int `json:"bank,omitempty" jsonschema:"minimum=0,maximum=16384"`
-	// Lead is how long before the first note programs are sent where playing begins, in milliseconds, for an instrument that takes time to
-	// load them. Playing begins later by the longest lead of all routes that have a program.
+	// Lead is how long before they are due programs are sent, in milliseconds, for an instrument that takes time to load them. Playing
+	// begins later by the longest lead of all routes that have a program; a program of a mod lane is sent early in the rest before it, as
+	// far as that is foreseen: nothing of the track sounds, and the song does not go on elsewhere in between.
 	Lead int `json:"lead,omitempty" jsonschema:"minimum=0,maximum=2000"`
 	// Patch is by which patch the built-in sound plays a melodic track; without one it is a bell. A kit is a kit there.
 	Patch Patch `json:"patch,omitempty" jsonschema:"enum=,enum=bell,enum=pluck,enum=bass,enum=pad,enum=lead,enum=organ"`

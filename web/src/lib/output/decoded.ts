@@ -2,6 +2,8 @@
 export function decoded(
   [status = 0, first = 0, second = 0]: readonly number[],
   noteName: (key: number) => string,
+  /** How a program reads that is counted from 1. */
+  program: (value: number) => string = String,
 ): string {
   switch (status & 0xf0) {
     case 0x80:
@@ -15,7 +17,7 @@ export function decoded(
     case 0xb0:
       return `CC ${first}: ${second}`;
     case 0xc0:
-      return `program ${first + 1}`;
+      return `program ${program(first + 1)}`;
     case 0xd0:
       return `pressure ${first}`;
     case 0xe0:

@@ -7,6 +7,7 @@ import { MonitorLog } from "./monitorLog.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
 import { Previews } from "./previews.svelte";
+import { ProgramCount } from "./programCount.svelte";
 import { Selection } from "./selection.svelte";
 import { Shelf } from "./shelf.svelte";
 import { SongStart } from "./songStart.svelte";
@@ -22,6 +23,7 @@ export class Session extends Selection {
   readonly previews: Previews;
   readonly devices = new Devices();
   readonly monitor = new MonitorLog();
+  readonly programs = new ProgramCount();
   readonly song = new SongStart(this, (request) => this.#order(request));
 
   #socket: Socket;

@@ -58,7 +58,9 @@
         <span class="text-ink-2">{(page / 1000).toFixed(3)} s</span>
         <span class="truncate">{nameOf(where)}</span>
         <span>ch {((data[0] ?? 0) & 0xf) + 1}</span>
-        <span class="truncate">{decoded(data, (key) => session.notes.name(key))}</span>
+        <span class="truncate"
+          >{decoded(data, (key) => session.notes.name(key), session.programs.show)}</span
+        >
         <span class="text-ink-2"
           >{data.map((byte) => byte.toString(16).padStart(2, "0")).join(" ")}</span
         >

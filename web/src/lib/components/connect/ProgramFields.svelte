@@ -2,6 +2,7 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { Route, Track } from "../../api/types";
+  import { getSession } from "../../state/context";
   import NumberRow from "../fields/NumberRow.svelte";
 
   interface Props {
@@ -14,6 +15,7 @@
   let { track, route, bends, set }: Props = $props();
 
   const least = 1; // channel
+  const { programs } = getSession();
 </script>
 
 {#if !bends}
@@ -31,8 +33,12 @@
 <NumberRow
   label="program"
   name="Program of the route"
-  help="The program that the instrument plays here, counted from 1; 0 is the track's own."
-  unit={route.program ? "" : track.program ? `0: the track's, ${track.program}` : "0: none"}
+  help="The program that the instrument plays here; {programs.none} is the track's own."
+  unit={route.program
+    ? ""
+    : `${programs.none}: ${track.program ? `the track's, ${programs.show(track.program)}` : "none"}`}
+  show={programs.show}
+  read={programs.read}
   value={route.program ?? 0}
   {...bounds.Route.program}
   usual={0}
@@ -42,7 +48,9 @@
   <NumberRow
     label="bank"
     name="Bank of the route"
-    help="The bank from which the program is, counted from 1; 0 says nothing of banks."
+    help="The bank from which the program is; {programs.none} says nothing of banks."
+    show={programs.show}
+    read={programs.read}
     value={route.bank ?? 0}
     {...bounds.Route.bank}
     usual={0}
@@ -52,7 +60,7 @@
 {#if route.program || track.program}
   <NumberRow
     label="program lead"
-    help="How long before the first note the program is sent, for an instrument that takes time to load it. Playing begins later by that."
+    help="How long before it is due a program is sent, for an instrument that takes time to load it: where playing begins, which is later by that, and in the rest before a program of a mod lane."
     unit="ms"
     value={route.lead ?? 0}
     {...bounds.Route.lead}
@@ -60,3 +68,9 @@
     commit={(lead) => set({ lead })}
   />
 {/if}
+<button
+  class="control my-0.5 w-full justify-start!"
+  aria-pressed={programs.fromZero}
+  data-help="Count programs and banks from 0 on the screen, as some instruments do, or from 1. What is sent is the same."
+  onclick={() => programs.toggle()}>programs count from 0</button
+>

@@ -38,7 +38,7 @@
       marks.push(`${session.notes.name(route.lowest)}–${session.notes.name(route.highest)}`);
     if (route.softest !== wholeRoute.softest || route.loudest !== wholeRoute.loudest)
       marks.push(`vel ${route.softest}–${route.loudest}`);
-    if (route.program) marks.push(`prog ${route.program}`);
+    if (route.program) marks.push(`prog ${session.programs.show(route.program)}`);
     return marks.join(", ");
   }
 

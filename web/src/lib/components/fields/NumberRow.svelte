@@ -20,6 +20,9 @@
     /** What the field is called where the line's label alone would be ambiguous. */
     name?: string;
     width?: string;
+    /** How the value reads, and what a text stands for, where it is more than a number. */
+    show?: (value: number) => string;
+    read?: (text: string) => number | string | undefined;
     commit: (value: number) => Promise<void>;
   }
   let { label, help, unit, name, note = false, ...number }: Props = $props();

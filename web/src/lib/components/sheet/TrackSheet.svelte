@@ -40,8 +40,10 @@
 <NumberRow
   label="program"
   name="Program"
-  help="The program that is sent when playing begins, from 1; 0 sends none."
-  unit="0: none"
+  help="The program that is sent when playing begins; {session.programs.none} sends none."
+  unit="{session.programs.none}: none"
+  show={session.programs.show}
+  read={session.programs.read}
   value={track.program ?? 0}
   {...bounds.Track.program}
   usual={0}
@@ -51,8 +53,10 @@
   <NumberRow
     label="bank"
     name="Bank"
-    help="The bank that is sent before the program, from 1; 0 sends none."
-    unit="0: none"
+    help="The bank that is sent before the program; {session.programs.none} sends none."
+    unit="{session.programs.none}: none"
+    show={session.programs.show}
+    read={session.programs.read}
     value={track.bank ?? 0}
     {...bounds.Track.bank}
     usual={0}
