@@ -37,6 +37,10 @@ func TestTheFolderGoesAndComesBack(t *testing.T) {
 	for len(takes) == 0 { // it is told to pages a moment later
 		takes = a.takes()
 	}
-	require.GreaterOrEqual(t, takes[0].Bars, 3.0)
+	bars := 0.0
+	for _, one := range takes { // one, or two if the folder came back just when the recording was to go on as another
+		bars += one.Bars
+	}
+	require.GreaterOrEqual(t, bars, 3.0)
 	require.Equal(t, http.StatusOK, a.post("/api/edits", `{"revision":1,"edit":{"changeLuck":{"number":7}}}`))
 }

@@ -3,6 +3,7 @@ package e2e
 import (
 	"os"
 	"path/filepath"
+	"slices"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
@@ -296,4 +297,33 @@ func TestConditionsLengthsAndSwing(t *testing.T) {
 	p.choice("What swings", "by its own steps")
 	p.undoable("track swing")
 	require.True(t, a.project().Tracks[0].SwingOwnSteps)
+}
+
+// A step stutters by a ratchet of its own: its hits lie as they are drawn, climb, and are as many as chance has; the forecast has what plays, and
+// the step is as the part again.
+func TestAStepHasARatchetOfItsOwn(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.point("gate", 0, 0.5)
+	p.Mouse.MustClick("left")
+	p.sheet("step")
+	p.press("own ratchet")
+	p.enter("hit lengths", "3 2 1")
+	p.enter("Walk of the step", "2")
+	p.enter("hits drawn", "0 0 4 1")
+	ratchet := func() *score.StepRatchet { return a.project().Tracks[0].Patterns[0].Parts[0].Details[0].Ratchet }
+	a.waitFor(func(*score.Project) bool {
+		own := ratchet()
+		return own != nil && slices.Equal(own.Counts, []int{0, 0, 4, 1}) && slices.Equal(own.Shares, []int{3, 2, 1}) && own.Walk == 2
+	})
+	p.enter("hit lengths", "3 x")
+	p.MustElementR("[role=alert]", "“3 x” is no list of whole numbers; hit lengths stays as it was")
+	p.enter("hits drawn", "101")
+	p.MustElementR("[role=alert]", `counts\[0\] is 101; it must be 0 to 100`)
+	require.Equal(t, []int{0, 0, 4, 1}, ratchet().Counts)
+	p.enter("hit lengths", "")
+	a.waitFor(func(*score.Project) bool { return len(ratchet().Shares) == 0 })
+	p.press("own ratchet")
+	a.waitFor(func(*score.Project) bool { return ratchet() == nil })
 }

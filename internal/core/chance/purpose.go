@@ -20,6 +20,7 @@ const (
 	Follow        Purpose = 12
 	ShiftBy       Purpose = 13
 	Duration      Purpose = 14
+	Count         Purpose = 15
 )
 
 // Use is what random numbers of a purpose are for.
@@ -51,5 +52,6 @@ func Uses() []Use {
 		{Follow, "whether a track goes on by what it hears", gate, "how many times it could have gone on"},
 		{ShiftBy, "by which division a note is shifted", "nudge", "moves of the gate lane"},
 		{Duration, "which line of a table of durations is drawn", gate, "moves of the gate lane"},
+		{Count, "how many hits a step has by its own weights", "ratchet", "moves of the gate lane"},
 	}
 }

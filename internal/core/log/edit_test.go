@@ -41,7 +41,7 @@ func TestAnEditAmongActionsCountsAsIfItHadAlwaysBeen(t *testing.T) {
 			}}
 			edited.Entries, always.Entries = append(edited.Entries, entry), append(always.Entries, entry)
 		}
-		soon := max(at, tick) + 16*score.TicksPerQuarter + 2*score.MaxDelay
+		soon := max(at, tick) + 200*score.TicksPerQuarter + 2*score.MaxDelay // a slow step that has begun is long
 		want := noteOns(always, soon, soon+8*quarter)
 		compared += len(want)
 		require.Equal(t, want, noteOns(edited, soon, soon+8*quarter))

@@ -60,15 +60,12 @@ func (f Forecast) Heard() (notes []HitNote) {
 }
 
 // hitOf returns a hit as it is forecast. What would start before the beginning does not sound.
-func (w *walker) hitOf(h *hit, sounds bool, notes []Note) Hit {
+func (w *walker) hitOf(now *striking, h *hit, sounds bool, notes []Note) Hit {
 	for len(notes) > 1 && notes[0].Start < 0 {
 		notes = notes[1:]
 	}
 	sounds = sounds && notes[0].Start >= 0
-	hit := Hit{Odds: 100, Sounds: sounds, Velocity: int(notes[0].Velocity)}
-	if h.number > 0 {
-		hit.Odds = w.part.Ratchet.Odds
-	}
+	hit := Hit{Odds: now.shape.OddsOf(h.number), Sounds: sounds, Velocity: int(notes[0].Velocity)}
 	for _, n := range notes {
 		hit.Notes = append(hit.Notes, HitNote{n.Start, n.End, int(n.Key), float64(n.Detune) / float64(theory.Cent)})
 	}

@@ -45,7 +45,7 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 		return append(dst, note)
 	}
 	octave := w.pitches.spelling.Period()
-	degree := w.pitch.read(at, n) + w.track.Transpose.Degrees
+	degree := w.pitch.read(at, n) + w.track.Transpose.Degrees + now.shape.Walk*h.number
 	above := octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
 	chord := w.chord.read(at, n)
 	if chord == 0 {

@@ -8,31 +8,61 @@ import (
 // maxRatchet is how many strikes a step length has at most.
 const maxRatchet = 16
 
-// strikes decides whether a strike of a ratchet sounds.
-func (w *walker) strikes(n int64, strike int) bool {
+// count returns how many strikes a step has: by its own weights, or as the lane has it.
+func (w *walker) count(shape *score.StepRatchet, at int, n int64) int {
+	usual := w.ratchet.read(at, n)
+	if len(shape.Counts) == 0 {
+		return usual
+	}
+	total := shape.CountsTotal()
+	if total == 0 {
+		return usual
+	}
+	address := w.chance
+	address.Lane, address.Purpose, address.N = score.Ratchet.Spec().Number(), chance.Count, uint64(n)
+	drawn := chance.Below(address, total)
+	for i, weight := range shape.Counts {
+		if drawn -= weight; drawn < 0 {
+			return i + 1
+		}
+	}
+	panic("play: the weights do not add up")
+}
+
+// strikes decides whether a strike of a ratchet sounds that is not the first.
+func (w *walker) strikes(now *striking, h *hit) bool {
 	address := w.chance
 	address.Lane, address.Purpose = score.Ratchet.Spec().Number(), chance.Strike
 	const most = 8 * maxRatchet // strikes of a step; those beyond are numbered apart
-	address.N = uint64(n*most + int64(strike%most))
-	if strike >= most {
+	address.N = uint64(now.n*most + int64(h.address%most))
+	if h.address >= most {
 		address.N |= 1 << 63
 	}
-	return chance.Happens(address, w.part.Ratchet.Odds)
+	return chance.Happens(address, now.shape.OddsOf(h.number))
 }
 
-// strength returns the velocity of the i-th of r strikes.
-func (w *walker) strength(at int, n int64, i, r int) uint8 {
-	velocity := w.velocity.read(at, n)
-	if r > 1 {
-		velocity += velocity * w.part.Ratchet.Ramp * i / (100 * (r - 1))
+// strength returns the velocity of the i-th of the strikes of a step.
+func (w *walker) strength(now *striking, i int) uint8 {
+	velocity := w.velocity.read(now.step, now.n)
+	if r := now.ratchet; r > 1 {
+		velocity += velocity * now.shape.Ramp * i / (100 * (r - 1))
 	}
 	return uint8(min(127, max(1, velocity)))
 }
 
-// share returns where the i-th of r strikes lies in a segment; see score.Spacing.
-func (w *walker) share(segment score.Tick, r, i int) exact {
+// share returns where the i-th of r strikes lies in a segment; see score.Spacing and score.StepRatchet.
+func share(shape *score.StepRatchet, segment score.Tick, r, i int) exact {
 	strikes, at, all := int64(r), int64(i), int64(segment)
-	switch w.part.Ratchet.Spacing {
+	if len(shape.Shares) > 0 {
+		before, whole := 0, 0
+		for hit := range r {
+			if whole += shape.ShareOf(hit); hit < i {
+				before += shape.ShareOf(hit)
+			}
+		}
+		return fraction(all*int64(before), int64(whole))
+	}
+	switch shape.Spacing {
 	case score.Gathering:
 		return fraction(all*at*(2*strikes-at), strikes*strikes)
 	case score.Slackening:

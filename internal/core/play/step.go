@@ -11,6 +11,7 @@ type step struct {
 	skip      bool
 	struck    []segment // in the order in which they come
 	condition *sentence // nil is always
+	ratchet   *score.StepRatchet
 }
 
 // lengths returns how many step lengths the step takes; one that is skipped and played all the same, because all are,
@@ -44,13 +45,17 @@ var once = segmentsOf(score.StepDetail{})
 // readSteps makes all gate steps of a part ready.
 func readSteps(c *common, track *score.Track, part *score.Part) *[score.MaxSteps]step {
 	steps := new([score.MaxSteps]step)
+	usual := &score.StepRatchet{RatchetShape: part.Ratchet}
 	for i, gate := range part.Lanes.Lane(score.Gate).Steps {
-		steps[i] = step{gate: uint8(gate), stretch: 1, struck: once}
+		steps[i] = step{gate: uint8(gate), stretch: 1, struck: once, ratchet: usual}
 	}
 	for i, detail := range part.Details {
 		s := &steps[i]
 		s.skip, s.stretch, s.struck = detail.Skip, uint8(max(1, detail.Stretch)), segmentsOf(detail)
 		s.condition = readCondition(c, track, detail.Condition)
+		if detail.Ratchet != nil {
+			s.ratchet = detail.Ratchet
+		}
 	}
 	return steps
 }

@@ -8,7 +8,8 @@ type striking struct {
 	n        int64 // the gate's moves since the luck began
 	duration score.Tick
 	placing  placing
-	ratchet  int
+	ratchet  int // how many hits
+	shape    *score.StepRatchet
 	slides   bool
 	tied     tied
 	cut      score.Tick // where a realignment cuts the last note, or never
@@ -28,15 +29,15 @@ type hit struct {
 // strike appends the notes of the present step, which lasts so long without its stretch. Where decisions are watched it
 // returns all hits, those too that are silent; nothing moves by these.
 func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) (notes []Note, hits []Hit) {
-	now := w.striking(duration)
+	now := w.striking(s, duration)
 	w.findHits(s, &now)
 	watched := w.decided != nil
 	for i := range w.hits {
 		h := &w.hits[i]
-		happens := h.number == 0 || w.strikes(now.n, h.address)
+		happens := h.number == 0 || w.strikes(&now, h)
 		if !happens || !sounds {
 			if watched {
-				hits = append(hits, w.hitOf(h, happens, w.voice(&now, h, w.noteOf(&now, h), nil)))
+				hits = append(hits, w.hitOf(&now, h, happens, w.voice(&now, h, w.noteOf(&now, h), nil)))
 			}
 			continue
 		}
@@ -47,7 +48,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) (
 		first := len(dst)
 		dst = w.voice(&now, h, note, dst)
 		if watched {
-			hits = append(hits, w.hitOf(h, true, dst[first:]))
+			hits = append(hits, w.hitOf(&now, h, true, dst[first:]))
 		}
 		w.use(w.byStrike, h.due, note.Start)
 	}
@@ -55,7 +56,7 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) (
 }
 
 // striking reads the lanes that hold for all hits of the present step.
-func (w *walker) striking(duration score.Tick) striking {
+func (w *walker) striking(s *step, duration score.Tick) striking {
 	at, n := w.gate.Step(), w.gate.DrawIndex
 	return striking{
 		step: at, n: n, duration: duration,
@@ -63,7 +64,7 @@ func (w *walker) striking(duration score.Tick) striking {
 			w: w, swing: w.swung(w.swings.read(at, n)),
 			nudge: int64(duration) * int64(w.nudge.read(at, n)), later: w.track.Delay + w.drawShift(),
 		},
-		tied: w.lastTied(duration), ratchet: w.ratchet.read(at, n), slides: w.slide.read(at, n) > 0, cut: never,
+		tied: w.lastTied(duration), ratchet: w.count(s.ratchet, at, n), shape: s.ratchet, slides: w.slide.read(at, n) > 0, cut: never,
 	}
 }
 
@@ -84,7 +85,7 @@ func (w *walker) findHits(s *step, now *striking) {
 		for i := range now.ratchet {
 			from, to := exactly(0), exactly(segment)
 			if now.ratchet > 1 {
-				from, to = w.share(segment, now.ratchet, i), w.share(segment, now.ratchet, i+1)
+				from, to = share(now.shape, segment, now.ratchet, i), share(now.shape, segment, now.ratchet, i+1)
 			}
 			h := hit{number: i, address: place*maxRatchet + i, begin: from.after(begin), until: to.after(begin), room: to.minus(from)}
 			if h.due = w.realOf(h.begin, w.aligned).whole; h.due >= struck {
@@ -104,7 +105,7 @@ func (w *walker) findHits(s *step, now *striking) {
 func (w *walker) noteOf(now *striking, h *hit) Note {
 	note := Note{
 		Start: now.placing.at(h.begin, w.aligned).whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Pattern: uint8(w.track.Playing), Step: uint8(now.step),
-		Velocity: w.strength(now.step, now.n, h.number, now.ratchet),
+		Velocity: w.strength(now, h.number),
 	}
 	length := w.length.read(now.step, now.n)
 	if tied := &now.tied; h.last && tied.any {

@@ -87,8 +87,8 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	m.swing, m.grid = p.SwingOf(t)
 	m.track = *t
 	m.track.Name, m.track.Channel, m.track.Program, m.track.Bank, m.track.Overlap = "", 0, 0, 0, 0
-	m.track.Routes = nil
-	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false // what is silent decides all the same
+	m.track.Routes, m.track.MuteCuts, m.track.ChaseWaits = nil, false, false // of outputs
+	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false         // what is silent decides all the same
 	m.track.Patterns = []score.Pattern{*t.Pattern(t.Playing)}
 	if t.Retunes() { // where its notes go depends on those before
 		m.key = p.Key

@@ -189,6 +189,13 @@ func (l *Lane) drawn() bool {
 
 // ratchets returns how many strikes a step of the gate lane has.
 func ratchets(part *Part, step int) float64 {
+	if own := part.Details[step].Ratchet; own != nil && own.CountsTotal() > 0 {
+		hits := 0
+		for i, weight := range own.Counts {
+			hits += (i + 1) * weight
+		}
+		return float64(hits) / float64(own.CountsTotal())
+	}
 	return average(part, Ratchet, step, func(value int) float64 { return float64(value) })
 }
 

@@ -21,6 +21,8 @@ type StepDetail struct {
 	Lengths string `json:"lengths,omitempty" jsonschema:"maxLength=16"`
 	// Condition is when the step may sound, besides its probability; empty means always.
 	Condition Condition `json:"condition,omitempty"`
+	// Ratchet shapes the step's ratchet in place of the part's; it is never changed.
+	Ratchet *StepRatchet `json:"ratchet,omitempty"`
 }
 
 // Struck says what becomes of the lengths of a stretched step, each Off, On or Tie, a tie to silence being silent. A step
@@ -72,5 +74,6 @@ func (d StepDetail) validate(field string, step int, p *Project) error {
 	return firstOf([]error{
 		checkRange(field+", its step,", step, 0, MaxSteps-1),
 		d.Condition.validate(field+".condition", p),
+		d.Ratchet.validate(field + ".ratchet"),
 	})
 }

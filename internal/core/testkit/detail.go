@@ -24,6 +24,25 @@ func Detail(t *rapid.T, ids []int) score.StepDetail {
 		Stretch:   stretch,
 		Lengths:   lengths,
 		Condition: Condition(t, ids),
+		Ratchet:   stepRatchet(t),
+	}
+}
+
+// stepRatchet draws the ratchet of a step, mostly none.
+func stepRatchet(t *rapid.T) *score.StepRatchet {
+	if !seldom(t, "a ratchet of its own") {
+		return nil
+	}
+	list := func(name string, longest int, values ...int) []int {
+		if rapid.Bool().Draw(t, "no "+name) {
+			return nil // as a file has it
+		}
+		return rapid.SliceOfN(rapid.SampledFrom(values), 1, longest).Draw(t, name)
+	}
+	return &score.StepRatchet{
+		RatchetShape: shape(t),
+		Shares:       list("shares", score.MaxHits, 1, 1, 3, score.MaxHitShare), HitOdds: list("odds of hits", score.MaxHits-1, 0, 60, 100),
+		Walk: rapid.SampledFrom([]int{0, 0, 1, -score.MaxHitWalk}).Draw(t, "walk"), Counts: list("counts", score.MaxHits, 0, 0, 1, 100),
 	}
 }
 

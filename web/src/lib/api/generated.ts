@@ -304,6 +304,25 @@ export interface StepDetail {
   stretch?: number;
   lengths?: string;
   condition?: string;
+  ratchet?: StepRatchet;
+}
+export interface StepRatchet {
+  spacing: "even" | "gathering" | "slackening";
+  ramp: number;
+  odds: number;
+  /**
+   * @maxItems 16
+   */
+  shares?: number[];
+  /**
+   * @maxItems 15
+   */
+  hitOdds?: number[];
+  walk?: number;
+  /**
+   * @maxItems 16
+   */
+  counts?: number[];
 }
 export interface Lanes {
   gate?: Lane;
@@ -1454,6 +1473,7 @@ export const bounds = {
   Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
   Spread: {"chance":{"min":0,"max":100},"depth":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"lean":{"min":-100,"max":100},"grain":{"min":1,"max":64}},
   StepDetail: {"stretch":{"min":0,"max":16}},
+  StepRatchet: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100},"walk":{"min":-14,"max":14}},
   StepValue: {"step":{"min":0,"max":63}},
   Struck: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   TempoChange: {"tempo":{"min":10000,"max":400000}},
