@@ -14,6 +14,8 @@ const (
 	Reverse   Reshaping = "reverse" // the last step first
 	Invert    Reshaping = "invert"  // high is low within the values that there are; on is off
 	Clear     Reshaping = "clear"   // the usual values
+	Least     Reshaping = "least"   // the least value of the lane
+	Most      Reshaping = "most"    // the greatest value of the lane; gates on
 	Euclidean Reshaping = "euclid"  // By gates as even as can be, all others off
 	Double    Reshaping = "double"  // the loop twice over in a loop twice as long
 	Halve     Reshaping = "halve"   // half the loop; the steps beyond are kept
@@ -21,14 +23,14 @@ const (
 
 // Reshapings lists the ways in the order in which to offer them.
 func Reshapings() []Reshaping {
-	return []Reshaping{Rotate, Reverse, Invert, Double, Halve, Clear, Euclidean}
+	return []Reshaping{Rotate, Reverse, Invert, Double, Halve, Clear, Least, Most, Euclidean}
 }
 
 // Reshape writes the steps of a lane anew from what they are. The conditions and the like of gate steps go
 // with their steps. Lanes that are linked to the gate lane are doubled with it.
 type Reshape struct {
 	LaneAddress
-	Do Reshaping `json:"do" jsonschema:"enum=rotate,enum=reverse,enum=invert,enum=double,enum=halve,enum=clear,enum=euclid"`
+	Do Reshaping `json:"do" jsonschema:"enum=rotate,enum=reverse,enum=invert,enum=double,enum=halve,enum=clear,enum=least,enum=most,enum=euclid"`
 	By int       `json:"by,omitempty" jsonschema:"minimum=-64,maximum=64"`
 	// Steps are the chosen steps, ascending; empty is the lane's loop.
 	Steps []int `json:"steps,omitempty" jsonschema:"maxItems=64"`
@@ -70,6 +72,10 @@ func (e Reshape) apply(p *Project) (Edit, error) {
 				part.setDetail(step, StepDetail{})
 			}
 		}
+	case Least, Most:
+		for _, step := range steps {
+			lane.Steps[step] = e.Lane.end(e.Do)
+		}
 	case Invert:
 		invert(e.Lane, lane.Steps, steps)
 	case Euclidean:
@@ -83,6 +89,17 @@ func (e Reshape) apply(p *Project) (Edit, error) {
 		part.permute(e.Lane, steps, e.order(len(steps)))
 	}
 	return inverse, nil
+}
+
+// end returns the least or the greatest value of a lane; that of gates is on.
+func (name LaneName) end(which Reshaping) int {
+	switch {
+	case which == Least:
+		return name.Spec().Least
+	case name == Gate:
+		return On
+	}
+	return name.Spec().Most
 }
 
 // order returns which of n steps comes to stand where.

@@ -25,6 +25,8 @@ func TestReshape(t *testing.T) {
 		{do: score.Reverse, steps: []int{1, 2}, want: []int{90, 100, 45, 30, 70}},
 		{do: score.Invert, want: []int{40, 85, 30, 100, 60}},
 		{do: score.Clear, steps: []int{1, 3}, want: []int{90, 60, 100, 60, 70}},
+		{do: score.Least, steps: []int{1, 3}, want: []int{90, 1, 100, 1, 70}},
+		{do: score.Most, steps: []int{1, 3}, want: []int{90, 163, 100, 163, 70}},
 		{do: score.Double, want: []int{90, 45, 100, 30, 70, 90, 45, 100, 30, 70}},
 		{do: score.Halve, want: []int{90, 45}},
 	} {
@@ -51,6 +53,11 @@ func TestReshapingGates(t *testing.T) {
 	require.Equal(t, doubled.Lanes.Velocity.Steps[:4], doubled.Lanes.Velocity.Steps[4:8])
 	require.Equal(t, score.Condition("pass 1 to 1"), doubled.Details[7].Condition)
 	require.Equal(t, p.Tracks[0].Parts()[0].Lanes.Probability, doubled.Lanes.Probability, "a lane of its own stays")
+
+	gate.Do = score.Most
+	require.Equal(t, []int{score.On, score.On, score.On, score.On}, apply(t, p, gate).Tracks[0].Parts()[0].Lanes.Gate.Steps[:4], "none is tied")
+	gate.Do = score.Least
+	require.Equal(t, []int{score.Off, score.Off, score.Off, score.Off}, apply(t, p, gate).Tracks[0].Parts()[0].Lanes.Gate.Steps[:4])
 
 	gate.Do, gate.By = score.Euclidean, 3
 	require.Equal(t, score.Euclid(3, 4), apply(t, p, gate).Tracks[0].Parts()[0].Lanes.Gate.Steps[:4])

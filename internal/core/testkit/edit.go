@@ -106,7 +106,7 @@ func ofParts(t *rapid.T, track score.Track) score.Edit {
 func reshape(t *rapid.T, track score.Track, spec score.LaneSpec) score.Reshape {
 	edit := score.Reshape{
 		LaneAddress: laneAddress(t, track, spec), By: rapid.IntRange(-score.MaxSteps, score.MaxSteps).Draw(t, "by"),
-		Do: rapid.SampledFrom([]score.Reshaping{score.Rotate, score.Reverse, score.Invert, score.Clear}).Draw(t, "do"),
+		Do: rapid.SampledFrom([]score.Reshaping{score.Rotate, score.Reverse, score.Invert, score.Clear, score.Least, score.Most}).Draw(t, "do"),
 	}
 	if rapid.Bool().Draw(t, "some") {
 		edit.Steps = subset(t, 0, 9, "steps")

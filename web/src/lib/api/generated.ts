@@ -738,7 +738,7 @@ export interface Reshape {
   pattern: number;
   part: number;
   lane: string;
-  do: "rotate" | "reverse" | "invert" | "double" | "halve" | "clear" | "euclid";
+  do: "rotate" | "reverse" | "invert" | "double" | "halve" | "clear" | "least" | "most" | "euclid";
   by?: number;
   /**
    * @maxItems 64

@@ -60,6 +60,16 @@
     >clear</button
   >
   {#if session.spec(name).leads}
+    <button class="control" data-help="All on." onclick={() => reshape("most")}>all on</button>
+  {:else}
+    <button class="control" data-help="All to the min of the lane." onclick={() => reshape("least")}
+      >all min</button
+    >
+    <button class="control" data-help="All to the max of the lane." onclick={() => reshape("most")}
+      >all max</button
+    >
+  {/if}
+  {#if session.spec(name).leads}
     <span class="flex items-center gap-1">
       <NumberField
         label="Gates of a Euclidean rhythm"

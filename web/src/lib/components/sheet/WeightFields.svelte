@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Lane, LaneName, Weight } from "../../api/types";
   import { shortText } from "../../chart/values";
+  import { reweighed, type Reweighing } from "../../chart/weights";
   import { getChartView, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
   import WeightLine from "./WeightLine.svelte";
@@ -27,6 +28,21 @@
     const named = spec.reads === "degree" || spec.reads === "words";
     return named && line.lowest === line.highest ? shortText(spec, line.lowest, view) : "";
   }
+
+  const reweighings: { how: Reweighing; label: string; help: string }[] = [
+    { how: "nothing", label: "all 0", help: "All weights to 0: the steps are in force." },
+    { how: "equal", label: "equal", help: "All weights alike." },
+    {
+      how: "invert",
+      label: "invert",
+      help: "The greatest weight is the least, and the other way round.",
+    },
+    {
+      how: "sort",
+      label: "sort",
+      help: "The weights from the least to the greatest down the lines; once more, from the greatest.",
+    },
+  ];
 
   function add(): Promise<void> {
     const last = weights.at(-1);
@@ -76,3 +92,12 @@
   </WeightLine>
 {/each}
 <button class="control w-full" disabled={weights.length === 32} onclick={add}>+ value</button>
+{#if weights.length > 1}
+  <div class="flex flex-wrap gap-1 py-1" role="group" aria-label="All weights">
+    {#each reweighings as { how, label, help } (how)}
+      <button class="control" data-help={help} onclick={() => set(reweighed(weights, how))}
+        >{label}</button
+      >
+    {/each}
+  </div>
+{/if}
