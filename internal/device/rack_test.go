@@ -70,9 +70,8 @@ func (s *stage) words() string {
 func onStage(t *testing.T, project *score.Project, bound map[string]string, act func(t *testing.T, s *stage)) {
 	synctest.Test(t, func(t *testing.T) {
 		s := &stage{there: true}
-		disk := memory.New(project)
-		recorder, wake := live.NewRecorder(disk, live.Reports{}), live.NewRecorder(memory.New(project), live.Reports{})
-		s.Transport = live.New(project, live.Options{Pulse: 25 * time.Millisecond}, recorder, wake)
+		unwritten := func() *live.Recorder { return live.NewRecorder(memory.New(project), live.Reports{}) }
+		s.Transport = live.New(project, live.Options{Pulse: 25 * time.Millisecond}, unwritten(), unwritten())
 		s.rack = device.NewRack(device.Options{
 			List: s.list, Clock: clock{s.Transport}, Connect: s.Connect, Disconnect: s.Disconnect,
 			Held: func(int64) bool { s.mu.Lock(); defer s.mu.Unlock(); return s.held },
@@ -93,8 +92,6 @@ func onStage(t *testing.T, project *score.Project, bound map[string]string, act 
 		playing.Go(func() { s.Run(ctx) })
 		rest, stopRest := context.WithCancel(context.Background())
 		others.Go(func() { s.rack.Run(rest) })
-		others.Go(func() { recorder.Run(rest) })
-		others.Go(func() { wake.Run(rest) })
 		act(t, s)
 		stop()
 		playing.Wait()

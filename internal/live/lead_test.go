@@ -76,24 +76,22 @@ func TestAProgramIsSentInTheRestBefore(t *testing.T) {
 func TestEachNoteHasItsProgram(t *testing.T) {
 	projects := rapid.Custom(testkit.Project)
 	struck, early := 0, 0
-	seeds := 30
-	if testing.Short() {
-		seeds = 6
-	}
-	for seed := range seeds {
+	for seed := range seeds(30) {
 		synctest.Test(t, func(t *testing.T) {
 			with := func(n int) *score.Project {
 				p := ofOneOutput(projects.Example(1000*seed + n))
-				p.Tracks = p.Tracks[:1]
+				p.Tracks, p.Tempo, p.TempoChanges = p.Tracks[:1], 120_000, nil
 				track := &p.Tracks[0]
 				track.ID, track.Program, track.Tuned, track.Source = 1, 3, nil, score.Source{Kind: score.OwnClock}
+				testkit.MakeAudible(p)
 				p.Outputs = []score.Output{synth}
 				r := score.WholeRoute(7)
 				r.Lead = 1 + 700*(n%3)
 				track.Routes = &[]score.Route{r}
 				for i := range track.Patterns {
 					for j := range track.Patterns[i].Parts {
-						track.Patterns[i].Parts[j].Mods = []score.Mod{{Target: score.ProgramTarget, Most: 127}}
+						part := &track.Patterns[i].Parts[j]
+						part.Mods, part.Details = []score.Mod{{Target: score.ProgramTarget, Most: 127}}, nil
 					}
 				}
 				return p
@@ -143,6 +141,6 @@ func TestEachNoteHasItsProgram(t *testing.T) {
 			}
 		})
 	}
-	require.Greater(t, struck, 50)
+	require.Greater(t, struck, seeds(50))
 	require.Positive(t, early)
 }

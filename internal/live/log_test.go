@@ -24,7 +24,7 @@ import (
 func TestLiveIsItsLog(t *testing.T) {
 	projects := rapid.Custom(testkit.Project)
 	events, entries, done := 0, 0, 0
-	for seed := range 100 {
+	for seed := range seeds(100) {
 		synctest.Test(t, func(t *testing.T) {
 			act := rapid.Custom(func(t *rapid.T) int { return rapid.IntRange(0, 9).Draw(t, "act") })
 			project := ofOneOutput(projects.Example(seed))
@@ -95,9 +95,9 @@ func TestLiveIsItsLog(t *testing.T) {
 			require.Equal(t, append([]midi.Message{}, want...), got, "seed %d, %d entries", seed, len(logged.Entries))
 		})
 	}
-	require.Greater(t, events, 800)
-	require.Greater(t, entries, 200)
-	require.Greater(t, done, 100)
+	require.Greater(t, events, seeds(800))
+	require.Greater(t, entries, seeds(200))
+	require.Greater(t, done, seeds(100))
 }
 
 // ofOneOutput returns the project with all tracks going to the built-in sound.

@@ -152,12 +152,8 @@ func requireBalanced(t *testing.T, events []output.Event) {
 // Random projects whose routes are others every moment, and that make room for another project: no output is left with a note.
 func TestRoutesChangeWhilePlaying(t *testing.T) {
 	projects := rapid.Custom(testkit.Project)
-	seeds, least := 40, 500
-	if testing.Short() {
-		seeds, least = 6, 20
-	}
 	notes := 0
-	for seed := range seeds {
+	for seed := range seeds(40) {
 		synctest.Test(t, func(t *testing.T) {
 			project := projects.Example(seed)
 			for i := range project.Outputs { // offsets are shifted as a whole; see TestATrackGoesToTwoOutputs
@@ -203,7 +199,7 @@ func TestRoutesChangeWhilePlaying(t *testing.T) {
 			transport.Stop()
 		})
 	}
-	require.Greater(t, notes, least)
+	require.Greater(t, notes, seeds(400))
 }
 
 // Panic reaches all ports, playing or not, and playing goes on.

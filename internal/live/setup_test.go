@@ -143,6 +143,14 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *rig)) {
 	})
 }
 
+// seeds returns how many of so many random projects a test takes: fewer under the race detector, which is slow.
+func seeds(count int) int {
+	if testing.Short() {
+		return count / 4
+	}
+	return count
+}
+
 // messages returns what was handed over, without times.
 func (l *listener) messages() []midi.Message {
 	l.mu.Lock()

@@ -38,7 +38,9 @@ func (s *spacing) set(p *score.Project) {
 	for i := range p.Tracks {
 		s.mono[uint32(p.Tracks[i].ID)] = p.Tracks[i].Voices == 1
 	}
-	s.struck, s.passed = map[place]int64{}, map[place]int64{}
+	if s.struck == nil {
+		s.struck, s.passed = map[place]int64{}, map[place]int64{}
+	}
 }
 
 // offset returns how much later than its time an output is sent everything, in nanoseconds.

@@ -1,6 +1,8 @@
 package play
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/chance"
 	"jettyfog/internal/core/score"
 )
@@ -35,7 +37,7 @@ func Shares(s score.Spread) []Share {
 	return shares
 }
 
-// Draws returns what a lane's spread really added to each note of a part that begins in [from, to), in their
+// Draws returns what a lane's spread really added to each note of a part that begins in [from, to) and whose value it touches, in their
 // order; a mod lane is read as if it were read with the notes. The part must exist.
 func Draws(p *score.Project, track, part int, lane score.LaneName, from, to score.Tick) []int {
 	heard := heardBy(p, track)
@@ -48,9 +50,15 @@ func Draws(p *score.Project, track, part int, lane score.LaneName, from, to scor
 		}
 		address := w.chance
 		v := newValue(&w.part.Lanes, lane.Spec(), address)
+		stands := w.all[slices.IndexFunc(w.all, func(v *value) bool { return v.name == lane })]
 		w.decided = func(d decision) {
-			if d.sounds && d.tick >= from {
-				drawn = append(drawn, v.added(w.gate.DrawIndex))
+			n, step := w.gate.DrawIndex, d.step
+			if !stands.linked {
+				step = stands.Step()
+			}
+			written, spread := stands.written(step, n), v.Lane().Spread
+			if d.sounds && d.tick >= from && (spread == nil || spread.Touched(written)) {
+				drawn = append(drawn, v.added(written, n))
 			}
 		}
 	})

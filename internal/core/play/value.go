@@ -85,7 +85,8 @@ func (v *value) odds(gateStep int, n int64) int {
 	if !v.linked {
 		step = v.Step()
 	}
-	return min(100*v.most, max(100*v.least, v.written(step, n)*v.scale+100*v.added(n)))
+	written := v.written(step, n)
+	return min(100*v.most, max(100*v.least, written*v.scale+100*v.added(written, n)))
 }
 
 // written returns what a step holds: as it was written, has evolved, or is drawn from the table of weights.
@@ -111,13 +112,13 @@ func (v *value) vary(step int, n int64) int {
 			least = score.WholeStep + 1
 		}
 	}
-	return min(most, max(least, score.Rounded(written*v.scale, 100)+v.added(n)))
+	return min(most, max(least, score.Rounded(written*v.scale, 100)+v.added(written, n)))
 }
 
-// added returns what the lane's spread adds.
-func (v *value) added(n int64) int {
+// added returns what the lane's spread adds to a written value.
+func (v *value) added(written int, n int64) int {
 	s := v.Lane().Spread
-	if s == nil {
+	if s == nil || !s.Touched(written) {
 		return 0
 	}
 	address := v.chance

@@ -168,4 +168,24 @@ type Spread struct {
 	Lean int `json:"lean" jsonschema:"minimum=-100,maximum=100"`
 	// Grain is the distance between the numbers that can be added, from 1.
 	Grain int `json:"grain" jsonschema:"minimum=1,maximum=64"`
+	// Touches says to which written values anything is added: all, or those From to To, or all but those.
+	Touches Touch `json:"touches,omitempty" jsonschema:"enum=,enum=within,enum=outside"`
+	From    int   `json:"from,omitempty" jsonschema:"minimum=-200,maximum=200"`
+	To      int   `json:"to,omitempty" jsonschema:"minimum=-200,maximum=200"`
+}
+
+// Touch says which written values a spread touches.
+type Touch string
+
+// The touches.
+const (
+	TouchAll     Touch = ""
+	TouchWithin  Touch = "within"
+	TouchOutside Touch = "outside"
+)
+
+// Touched reports whether anything is added to a written value.
+func (s *Spread) Touched(written int) bool {
+	within := s.From <= written && written <= s.To
+	return s.Touches == TouchAll || within == (s.Touches == TouchWithin)
 }

@@ -150,7 +150,13 @@ func validateDurations(field string, durations []Duration) error {
 
 func (s *Spread) validate(field string) error {
 	_, widest := spreadBounds.Of("highest")
-	return checkRange(field+".highest", s.Highest, s.Lowest, widest)
+	checks := []error{
+		checkRange(field+".highest", s.Highest, s.Lowest, widest), checkListed(field+".touches", s.Touches, []Touch{TouchAll, TouchWithin, TouchOutside}),
+	}
+	if s.Touches != TouchAll {
+		checks = append(checks, checkRange(field+".to", s.To, s.From, widest))
+	}
+	return firstOf(checks)
 }
 
 func (e *Evolve) validate(field string, spec LaneSpec) error {

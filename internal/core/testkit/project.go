@@ -381,6 +381,8 @@ func Spread(t *rapid.T) score.Spread {
 		Highest: rapid.IntRange(lowest, 20).Draw(t, "highest"),
 		Lean:    rapid.IntRange(-100, 100).Draw(t, "lean"),
 		Grain:   rapid.IntRange(1, 7).Draw(t, "grain"),
+		Touches: rapid.SampledFrom([]score.Touch{score.TouchAll, score.TouchAll, score.TouchWithin, score.TouchOutside}).Draw(t, "touches"),
+		From:    3, To: rapid.SampledFrom([]int{3, 60}).Draw(t, "to"),
 	}
 }
 

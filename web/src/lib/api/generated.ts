@@ -386,6 +386,9 @@ export interface Spread {
   highest: number;
   lean: number;
   grain: number;
+  touches?: "" | "within" | "outside";
+  from?: number;
+  to?: number;
 }
 export interface Weight {
   lowest: number;
@@ -1471,7 +1474,7 @@ export const bounds = {
   SetDetail: {"step":{"min":0,"max":63}},
   ShapeNotes: {"velocity":{"min":-126,"max":126},"percent":{"min":0,"max":1000}},
   Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
-  Spread: {"chance":{"min":0,"max":100},"depth":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"lean":{"min":-100,"max":100},"grain":{"min":1,"max":64}},
+  Spread: {"chance":{"min":0,"max":100},"depth":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"lean":{"min":-100,"max":100},"grain":{"min":1,"max":64},"from":{"min":-200,"max":200},"to":{"min":-200,"max":200}},
   StepDetail: {"stretch":{"min":0,"max":16}},
   StepRatchet: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100},"walk":{"min":-14,"max":14}},
   StepValue: {"step":{"min":0,"max":63}},

@@ -2,13 +2,16 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { Lane, LaneName, Spread } from "../../api/types";
-  import { getSession } from "../../state/context";
+  import { shortText } from "../../chart/values";
+  import { getChartView, getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import DensityPicture from "./DensityPicture.svelte";
 
   let { name, lane }: { name: LaneName; lane: Lane } = $props();
 
   const session = getSession();
+  const view = getChartView();
   const spec = $derived(session.spec(name));
   /** How far a new spread reaches either way. */
   const reach = $derived(Math.max(1, Math.round((spec.most - spec.least) / 8)));
@@ -52,6 +55,42 @@
     usual={reach}
     commit={(highest) => set({ highest })}
   />
+  <ChoiceRow
+    label="touches"
+    name="{name} spread touches"
+    help="To which written values anything is added: to all, to those of a range, or to all others, as to leave a pedal note alone."
+    value={spread.touches ?? ""}
+    choices={[
+      { value: "", label: "all values" },
+      { value: "within", label: "values from … to" },
+      { value: "outside", label: "all but from … to" },
+    ]}
+    select={(touches) => set({ touches: touches as Spread["touches"] & string })}
+  />
+  {#if spread.touches}
+    <NumberRow
+      label="from"
+      name="{name} spread from"
+      help="The lowest written value of the range."
+      unit={shortText(spec, spread.from ?? 0, view)}
+      value={spread.from ?? 0}
+      min={spec.least}
+      max={spread.to ?? 0}
+      usual={spec.least}
+      commit={(from) => set({ from })}
+    />
+    <NumberRow
+      label="to"
+      name="{name} spread to"
+      help="The highest written value of the range."
+      unit={shortText(spec, spread.to ?? 0, view)}
+      value={spread.to ?? 0}
+      min={spread.from ?? 0}
+      max={spec.most}
+      usual={spec.most}
+      commit={(to) => set({ to })}
+    />
+  {/if}
   <NumberRow
     label="lean"
     name="{name} spread lean"
