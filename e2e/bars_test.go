@@ -11,6 +11,7 @@ import (
 // A bar that is pressed on the ruler is where playing starts, bars that are dragged over are looped, and playing goes on
 // where it stopped, or jumps; by keys too.
 func TestPlayingFromABarAndLoopingBars(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	ruler := p.MustElement("[aria-label='Bar from which to play']")

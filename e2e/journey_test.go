@@ -74,6 +74,7 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 
 // A MIDI file that Jettyfog has written comes in as a take, and a corrupt one is refused with its place.
 func TestAMIDIFileIsImported(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/#takes", 1280, 800)
 	rendered := take.Render(score.Demo(), 8)
@@ -92,6 +93,7 @@ func TestAMIDIFileIsImported(t *testing.T) {
 
 // Nothing was recorded, and yet the last bars that were heard can be kept, exported and compared, bar for bar.
 func TestTheLastBarsAreKeptAfterwards(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.fast()

@@ -15,6 +15,7 @@ import (
 // What is performed lies on top of the project: it counts from the moment that is chosen, can be taken back and undone,
 // stays over stop and restart, and is stored or reset.
 func TestPerforming(t *testing.T) {
+	t.Parallel()
 	folder := t.TempDir()
 	a := start(t, folder)
 	p := a.open("/", 1280, 800)
@@ -98,6 +99,7 @@ func TestPerforming(t *testing.T) {
 
 // Chosen steps are looped while they are chosen to be, and the chart shows what plays.
 func TestLoopingSteps(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.lane("gate").MustFocus()
@@ -121,6 +123,7 @@ func TestLoopingSteps(t *testing.T) {
 
 // A track is realigned once, from the moment that is chosen: it waits, can be taken back, and changes nothing that stays.
 func TestRealigningATrackOnce(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.sheet("track")

@@ -15,6 +15,7 @@ import (
 
 // Every open page shows an edit without a reload; undo, also after a restart, takes it back on all.
 func TestEditsReachEveryPageAndSurviveARestart(t *testing.T) {
+	t.Parallel()
 	data := t.TempDir()
 	a := start(t, data)
 	first, second := a.open("/", 1280, 800), a.open("/", 1280, 800)
@@ -44,6 +45,7 @@ func TestEditsReachEveryPageAndSurviveARestart(t *testing.T) {
 
 // A project goes out to a file and comes in again as another one; a bad file is refused with a sentence.
 func TestProjectFiles(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.library()
@@ -73,6 +75,7 @@ func TestProjectFiles(t *testing.T) {
 // Projects are begun, renamed, duplicated, opened while one plays, deleted and brought back. The clock never stops for it, each
 // has its own takes and its own undo, and all of it is there after a restart.
 func TestSeveralProjects(t *testing.T) {
+	t.Parallel()
 	data := t.TempDir()
 	a := start(t, data)
 	p := a.open("/", 1280, 800)

@@ -26,6 +26,7 @@ func (p *page) choice(label, value string) {
 
 // Tracks and parts are moved, copied, silenced and deleted from the roster and the sheet.
 func TestTracksAndPartsInOrder(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	names := func() (names []string) {
@@ -65,6 +66,7 @@ func TestTracksAndPartsInOrder(t *testing.T) {
 
 // Every way of reshaping, by its button and by its key; walks, movers and amounts of a lane.
 func TestTheLanePage(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.lane("length").MustFocus()
@@ -126,6 +128,7 @@ func TestTheLanePage(t *testing.T) {
 
 // Many steps at once: a range is shown, typing sets all, arrows move all, a double click brings the usual value.
 func TestManyStepsAtOnce(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.press("select")
@@ -210,6 +213,7 @@ func TestFingerAndModifiers(t *testing.T) {
 
 // Patterns, clocks, durations, and scales and tunings of one's own.
 func TestPatternsClocksAndTunings(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.sheet("track")
@@ -253,6 +257,7 @@ func TestPatternsClocksAndTunings(t *testing.T) {
 
 // A condition is put together of terms, a stretched step of lengths, and a swing of the project and of a track.
 func TestConditionsLengthsAndSwing(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.enter("stretch", "6")

@@ -246,6 +246,7 @@ func (p *page) sixteenth() float64 {
 // out, halves are made, files of tracks and of chosen bars are carried away, its notes become the scale, a rendering
 // is given up.
 func TestEveryOtherWayWithATake(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/#takes", 1280, 800)
 	in := take.Render(score.Demo(), 8)

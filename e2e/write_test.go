@@ -41,6 +41,7 @@ func (p *page) fast() {
 // against sixteen, and a velocity that spreads. What the server sends is what the core computes, and the
 // pitches come round every seven 16ths.
 func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.press(`\+ track`)
@@ -91,6 +92,7 @@ func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
 
 // A kit of six parts of different lengths, each drawn on its own row; each repeats after its own length.
 func TestAKitOfSixParts(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.press(`\+ kit`)
@@ -140,6 +142,7 @@ func TestAKitOfSixParts(t *testing.T) {
 
 // A phrase made by rolling: roll the pitches, lock three that please, roll the rest, keep the recipe.
 func TestRollingAroundLockedSteps(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.lane("pitch").MustFocus()
@@ -182,6 +185,7 @@ func TestRollingAroundLockedSteps(t *testing.T) {
 // Ratchets and probability on hats: some steps are struck four times, some are left to chance, and both come
 // out as they were seen.
 func TestRatchetsAndProbabilityOnHats(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.press(`\+ kit`)
@@ -229,6 +233,7 @@ func TestRatchetsAndProbabilityOnHats(t *testing.T) {
 // Another scale, a scale of one's own and fewer allowed notes spell the same music anew, on the screen and in
 // what the server sends; undoing everything, by the list of edits, brings the demo back.
 func TestTheMusicIsSpelledAnew(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.fast()
@@ -269,6 +274,7 @@ func TestTheMusicIsSpelledAnew(t *testing.T) {
 
 // Copying a box of steps into another track, and one lane into another, by keys.
 func TestCopyingSteps(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.Keyboard.MustType(input.Digit5)
@@ -312,6 +318,7 @@ func TestCopyingSteps(t *testing.T) {
 // Another luck is heard before it is taken, and let go with the dialog; taken, it can be gone back from. A hold
 // makes four bars of it a loop.
 func TestComparingTwoLucks(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.fast()
