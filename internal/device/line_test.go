@@ -173,3 +173,26 @@ func TestNoKeyStaysDown(t *testing.T) {
 		}
 	})
 }
+
+// Of what waits just the note-ons go that are withdrawn: not those of another output, tick, track, channel or key, nor what ends notes.
+func TestWhatIsWithdrawn(t *testing.T) {
+	l := device.NewLine()
+	on := event(5, 1, midi.Message{Tick: 7, Track: 2, Kind: midi.NoteOn, Channel: 3, Key: 60, Velocity: 90})
+	change := func(change func(*output.Event)) output.Event {
+		other := on
+		change(&other)
+		return other
+	}
+	others := []output.Event{
+		change(func(e *output.Event) { e.Output = 2 }), change(func(e *output.Event) { e.Tick = 8 }), change(func(e *output.Event) { e.Track = 3 }),
+		change(func(e *output.Event) { e.Channel = 4 }), change(func(e *output.Event) { e.Key = 61 }), change(func(e *output.Event) { e.Kind = midi.Bend }),
+	}
+	l.Push(append([]output.Event{on}, others...))
+	l.Withdraw([]output.Event{on})
+	require.Equal(t, len(others), l.Waits())
+	l.Withdraw([]output.Event{on})
+	require.Equal(t, len(others), l.Waits())
+	l.Push([]output.Event{on})
+	l.Withdraw([]output.Event{change(func(e *output.Event) { e.At, e.Velocity = 99, 1 })})
+	require.Equal(t, len(others), l.Waits(), "it is the note that counts, not when or how loud")
+}
