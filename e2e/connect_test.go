@@ -200,7 +200,7 @@ func TestPortsAreRefusedAndTheProgramDies(t *testing.T) {
 	a.edit(`{"setTrack":{"track":2,"tuned":{"by":"messages"}}}`)
 	p.press("allow tuning messages")
 	require.True(t, p.MustEval(`() => window.exclusive`).Bool())
-	p.waitFor(`() => !document.body.textContent.includes("gets in tune by messages")`)
+	p.waitFor(`() => !document.body.textContent.includes("tuning method of a track is messages")`)
 	a.edit(`{"setProject":{"tempo":20000}}`) // a note lasts for seconds
 	p.MustElement("[aria-label=Play]").MustFocus().MustType(input.Enter)
 	p.waitFor(`() => window.ports["Harbour synth"].port.got.some(({ data }) => data[0] === 0x91)`)

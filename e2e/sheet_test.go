@@ -332,3 +332,21 @@ func TestAStepHasARatchetOfItsOwn(t *testing.T) {
 	p.press("own ratchet")
 	a.waitFor(func(*score.Project) bool { return ratchet() == nil })
 }
+
+// A spread leaves the written values of a range alone, which are named as the notes that they are.
+func TestASpreadLeavesValuesAlone(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.point("pitch", 2, 0.5)
+	p.Mouse.MustClick("left")
+	p.sheet("lane")
+	p.press("spread")
+	p.choice("pitch spread touches", "all but from … to")
+	p.enter("pitch spread to", "G4")
+	p.waitFor(`() => document.querySelector('input[aria-label="pitch spread to"]').value === "G4"`)
+	a.waitFor(func(s *score.Project) bool {
+		spread := s.Tracks[0].Parts()[0].Lanes.Pitch.Spread
+		return spread.Touches == score.TouchOutside && spread.From == 0 && spread.To == 3
+	})
+}

@@ -23,6 +23,12 @@ func (b bubble) Now() int64          { return int64(time.Since(b.began)) }
 func (b bubble) SleepUntil(at int64) { time.Sleep(time.Duration(at - b.Now())) }
 func (b bubble) Doze(until int64)    { b.SleepUntil(until) }
 
+// pass lets time pass in a bubble, where it takes none, until everybody waits again.
+func pass(d time.Duration) {
+	time.Sleep(d)
+	synctest.Wait()
+}
+
 // written is what a device was sent, and when.
 type written struct {
 	at   int64
@@ -122,8 +128,7 @@ func (c *checked) Panic() {
 // next returns what the device is sent next, or once nothing more comes what else was asked.
 func (c *checked) next(t *testing.T) conform.Outcome {
 	if len(c.coming) == 0 {
-		time.Sleep(time.Second)
-		synctest.Wait()
+		pass(time.Second)
 		for _, w := range c.w.take() {
 			m, err := midi.Parse(w.data)
 			require.NoError(t, err)
@@ -158,13 +163,13 @@ func TestASlowDevice(t *testing.T) {
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, lost func() []error) {
 		w.set(func(w *wire) { w.single = true })
 		on(p, w, 60)
-		time.Sleep(20 * time.Millisecond)
+		pass(20 * time.Millisecond)
 		w.set(func(w *wire) { w.full = true })
 		on(p, w, 61)
-		time.Sleep(time.Second)
+		pass(time.Second)
 		p.Send([]output.Event{event(w.clock.Now()+1000*milli, 1, note(midi.NoteOn, 0, 62))}) // for which the rest does not wait
 		w.set(func(w *wire) { w.full = false })
-		time.Sleep(20 * time.Millisecond)
+		pass(20 * time.Millisecond)
 		var all []byte
 		for _, one := range w.take() {
 			all = append(all, one.data...)
@@ -179,11 +184,9 @@ func TestADeviceIsLost(t *testing.T) {
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, lost func() []error) {
 		w.set(func(w *wire) { w.full = true })
 		on(p, w, 60)
-		time.Sleep(1900 * time.Millisecond)
-		synctest.Wait()
+		pass(1900 * time.Millisecond)
 		require.Empty(t, lost())
-		time.Sleep(time.Second)
-		synctest.Wait()
+		pass(time.Second)
 		require.Equal(t, []error{device.ErrStuck}, lost())
 		w.set(func(w *wire) { require.True(t, w.closed) })
 		on(p, w, 61) // which nobody takes
@@ -191,7 +194,7 @@ func TestADeviceIsLost(t *testing.T) {
 	gone := errors.New("no such device")
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, lost func() []error) {
 		on(p, w, 60)
-		time.Sleep(20 * time.Millisecond)
+		pass(20 * time.Millisecond)
 		w.set(func(w *wire) { w.gone = gone })
 		p.Release()
 		synctest.Wait()
@@ -203,7 +206,7 @@ func TestADeviceIsLost(t *testing.T) {
 func TestAPortIsClosed(t *testing.T) {
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, _ func() []error) {
 		on(p, w, 60)
-		time.Sleep(20 * time.Millisecond)
+		pass(20 * time.Millisecond)
 		p.Release()
 		p.Close()
 		got := w.take()
@@ -212,7 +215,7 @@ func TestAPortIsClosed(t *testing.T) {
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, _ func() []error) {
 		w.set(func(w *wire) { w.full = true })
 		on(p, w, 60)
-		time.Sleep(20 * time.Millisecond)
+		pass(20 * time.Millisecond)
 		before := w.clock.Now()
 		p.Close()
 		require.LessOrEqual(t, w.clock.Now()-before, int64(250*milli))
@@ -223,10 +226,10 @@ func TestAPortIsClosed(t *testing.T) {
 func TestAPortIsWoken(t *testing.T) {
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, _ func() []error) {
 		p.Send([]output.Event{event(w.clock.Now()+1000*milli, 1, note(midi.NoteOn, 0, 60))})
-		time.Sleep(10 * time.Millisecond)
+		pass(10 * time.Millisecond)
 		soon := w.clock.Now() + 5*milli
 		p.Send([]output.Event{event(soon, 1, note(midi.NoteOn, 0, 61))})
-		time.Sleep(20 * time.Millisecond)
+		pass(20 * time.Millisecond)
 		require.Equal(t, []written{{soon, []byte{0x90, 61, 90}}}, w.take())
 		p.Release()
 		synctest.Wait()

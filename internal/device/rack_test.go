@@ -144,19 +144,19 @@ func TestADeviceVanishesEachMinute(t *testing.T) {
 				instrument.hear(t, s.wire.take())
 			}
 		}
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		require.Equal(t, "plays "+quay, s.words())
 		s.Play()
 		for minute := range 60 {
-			time.Sleep(30*time.Second + time.Duration(minute*37)*time.Millisecond)
+			pass(30*time.Second + time.Duration(minute*37)*time.Millisecond)
 			listen()
 			before := instrument.struck
 			s.away(true)
-			time.Sleep(time.Duration(1+minute%30) * time.Second)
+			pass(time.Duration(1+minute%30) * time.Second)
 			listen()
 			require.Equal(t, quay+" is not plugged in", s.words())
 			s.away(false)
-			time.Sleep(29 * time.Second)
+			pass(29 * time.Second)
 			listen()
 			require.Equal(t, "plays "+quay, s.words())
 			require.Greater(t, instrument.struck, before+10, "minute %d", minute)
@@ -166,7 +166,7 @@ func TestADeviceVanishesEachMinute(t *testing.T) {
 			require.Regexp(t, quay+` is gone: (no such device|it was unplugged)\. The rest plays on`, notice)
 		}
 		s.Stop()
-		time.Sleep(time.Second)
+		pass(time.Second)
 		listen()
 		require.Empty(t, instrument.down)
 	})
@@ -184,11 +184,11 @@ func TestHowAnOutputStands(t *testing.T) {
 		s.mu.Lock()
 		s.refused = nil
 		s.mu.Unlock()
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		require.Equal(t, "plays "+quay, s.words())
 		require.True(t, s.rack.Play(1, []output.Event{event(s.Now(), 1, note(midi.NoteOn, 0, 60)), event(s.Now()+100*milli, 1, note(midi.NoteOff, 0, 60))}))
 		require.False(t, s.rack.Play(2, nil), "that one is bound to nothing")
-		time.Sleep(time.Second)
+		pass(time.Second)
 		require.Len(t, s.wire.take(), 2)
 		s.mu.Lock()
 		s.held = true
@@ -204,12 +204,12 @@ func TestHowAnOutputStands(t *testing.T) {
 // A device is bound to another output while notes sound on it: none stays down, and what comes goes on.
 func TestADeviceIsBoundWhilePlaying(t *testing.T) {
 	onStage(t, toQuay(testkit.Buoy()), map[string]string{"Bass": quay}, func(t *testing.T, s *stage) {
-		time.Sleep(2 * time.Second)
+		pass(2 * time.Second)
 		s.Play()
 		instrument := &receiver{down: map[[2]byte]bool{}}
 		first := s.wire
 		for n := range 40 {
-			time.Sleep(time.Duration(90+37*(n%5)) * time.Millisecond)
+			pass(time.Duration(90+37*(n%5)) * time.Millisecond)
 			s.rack.Bind([]string{"Pad", "Bass"}[n%2], []string{quay, ""}[n/2%2])
 			synctest.Wait()
 			instrument.hear(t, first.take())
@@ -219,10 +219,10 @@ func TestADeviceIsBoundWhilePlaying(t *testing.T) {
 			}
 		}
 		s.rack.Bind("Bass", quay)
-		time.Sleep(4 * time.Second)
+		pass(4 * time.Second)
 		require.NotZero(t, instrument.struck)
 		s.Stop()
-		time.Sleep(time.Second)
+		pass(time.Second)
 		instrument.hear(t, first.take())
 		if s.wire != first {
 			instrument.hear(t, s.wire.take())

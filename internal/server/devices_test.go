@@ -148,3 +148,26 @@ func TestASetupIsLoadedIntoAnotherProject(t *testing.T) {
 	require.Equal(t, "[]\n", h.do(http.MethodPost, "/api/setups/delete", `{"name":"Quay"}`).body)
 	require.Equal(t, http.StatusNotFound, h.do(http.MethodPost, "/api/setups/delete", `{"name":"Quay"}`).status)
 }
+
+// Where the disk refuses, nothing is bound, agreed to or kept, and it is said; what was stays.
+func TestTheDiskRefusesWhatBelongsToTheMachine(t *testing.T) {
+	h := start(t)
+	page := h.connect()
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/edits", toTheQuay).status)
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/devices/bind", `{"output":"Bass","device":"Quay synth"}`).status)
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/projects/file?revision=2", h.do(http.MethodGet, "/api/project.json", "").body).status)
+	page.state("not active yet")
+	h.kept.Fail(true)
+	for path, body := range map[string]string{
+		"/api/devices/bind": `{"output":"Bass","device":""}`, "/api/devices/agree": `{}`, "/api/setups": `{"name":"Quay"}`, "/api/setups/delete": `{"name":"Quay"}`,
+	} {
+		refused := h.do(http.MethodPost, path, body)
+		require.GreaterOrEqual(t, refused.status, 500, path)
+		require.Contains(t, refused.body, "disk is full", path)
+	}
+	h.kept.Fail(false)
+	require.Equal(t, map[string]string{"Bass": "Quay synth"}, h.kept.Bindings())
+	require.Equal(t, "[]\n", h.do(http.MethodGet, "/api/setups", "").body)
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/devices/agree", `{}`).status)
+	page.state("plays Quay synth")
+}

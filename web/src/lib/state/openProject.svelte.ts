@@ -124,7 +124,7 @@ export abstract class OpenProject {
   async change(ask: (revision: number) => Promise<ProjectState>): Promise<void> {
     if (this.locked) {
       this.notices.add(
-        "Nothing was changed: editing is locked in this page. Unlock it at the top.",
+        "Nothing was changed: editing is locked in this page. Press “unlock editing” first.",
       );
       return;
     }

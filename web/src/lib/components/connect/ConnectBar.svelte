@@ -60,7 +60,7 @@
 {/if}
 {#if outputs.lacksTuning}
   <p class="text-ink-2 flex items-center gap-2 pb-3" role="alert">
-    A track gets in tune by messages that browsers send only where that was allowed.
+    The tuning method of a track is messages, which browsers send only where that was allowed.
     <button
       class="control"
       data-help="Ask the browser to let this page send tuning messages (system exclusive) to MIDI ports."

@@ -18,6 +18,16 @@
   const spread: Spread = $derived(
     lane.spread ?? { chance: 100, depth: 0, lowest: -reach, highest: reach, lean: 0, grain: 1 },
   );
+  /** How written values read and are typed where they are degrees: as the notes that they are. */
+  const reading = $derived(
+    spec.reads === "degree"
+      ? {
+          show: (value: number) => shortText(spec, value, view),
+          read: (text: string) => session.notes.degreeOf(text, view.degrees),
+          width: "5ch",
+        }
+      : {},
+  );
   const widest = $derived(spec.most - spec.least);
   const off = $derived(spread.depth === 0 || spread.chance === 0);
 
@@ -72,7 +82,7 @@
       label="from"
       name="{name} spread from"
       help="The lowest written value of the range."
-      unit={shortText(spec, spread.from ?? 0, view)}
+      {...reading}
       value={spread.from ?? 0}
       min={spec.least}
       max={spread.to ?? 0}
@@ -83,7 +93,7 @@
       label="to"
       name="{name} spread to"
       help="The highest written value of the range."
-      unit={shortText(spec, spread.to ?? 0, view)}
+      {...reading}
       value={spread.to ?? 0}
       min={spread.from ?? 0}
       max={spec.most}
