@@ -143,8 +143,9 @@ func (s source) read() (*score.Project, error) {
 }
 
 type schemaCommand struct {
-	Log  bool `help:"Print the schema of a log's file instead."`
-	Wire bool `hidden:"" help:"Print the schema of the messages between the page and the server instead."`
+	Log    bool `help:"Print the schema of a log's file instead."`
+	Preset bool `help:"Print the schema of a preset's file instead."`
+	Wire   bool `hidden:"" help:"Print the schema of the messages between the page and the server instead."`
 }
 
 // Run prints the schema.
@@ -153,6 +154,8 @@ func (c *schemaCommand) Run(stdout io.Writer) error {
 	switch {
 	case c.Log:
 		print = schema.LogFile
+	case c.Preset:
+		print = schema.PresetFile
 	case c.Wire:
 		print = schema.Wire
 	}

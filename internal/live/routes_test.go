@@ -199,7 +199,7 @@ func TestRoutesChangeWhilePlaying(t *testing.T) {
 			transport.Stop()
 		})
 	}
-	require.Greater(t, notes, seeds(400))
+	require.Greater(t, notes, seeds(200))
 }
 
 // Panic reaches all ports, playing or not, and playing goes on.

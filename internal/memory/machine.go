@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
 )
 
@@ -68,4 +69,35 @@ func (s *Store) DeleteSetup(ctx context.Context, name string) error {
 		delete(s.setups, name)
 		return nil
 	})
+}
+
+// Presets implements server.PresetStore.
+func (s *Store) Presets(context.Context) ([]preset.Preset, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return slices.Clone(s.presets), nil
+}
+
+// KeepPreset implements server.PresetStore.
+func (s *Store) KeepPreset(ctx context.Context, kept preset.Preset) error {
+	return s.change(ctx, "KeepPreset", func() error {
+		s.dropPreset(kept.Kind, kept.Name)
+		s.presets = append(s.presets, kept)
+		return nil
+	})
+}
+
+// DeletePreset implements server.PresetStore.
+func (s *Store) DeletePreset(ctx context.Context, kind preset.Kind, name string) (was bool, err error) {
+	err = s.change(ctx, "DeletePreset", func() error {
+		was = s.dropPreset(kind, name)
+		return nil
+	})
+	return was, err
+}
+
+func (s *Store) dropPreset(kind preset.Kind, name string) (was bool) {
+	before := len(s.presets)
+	s.presets = slices.DeleteFunc(s.presets, func(p preset.Preset) bool { return p.Kind == kind && p.Name == name })
+	return len(s.presets) < before
 }

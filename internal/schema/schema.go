@@ -9,6 +9,7 @@ import (
 	"github.com/invopop/jsonschema"
 
 	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
@@ -42,6 +43,9 @@ type wire struct {
 	BindRequest      server.BindRequest       `json:"bindRequest"`
 	TestRequest      server.TestRequest       `json:"testRequest"`
 	LoadRequest      server.LoadRequest       `json:"loadRequest"`
+	Presets          []server.ListedPreset    `json:"presets"`
+	PresetRequest    server.PresetRequest     `json:"presetRequest"`
+	HeardPreset      preset.HeardPreset       `json:"heardPreset"`
 	WakeView         server.WakeView          `json:"wakeView"`
 	Imported         server.Imported          `json:"imported"`
 	KeepRequest      server.KeepRequest       `json:"keepRequest"`
@@ -67,6 +71,13 @@ func LogFile() ([]byte, error) {
 	schema.Title = "Jettyfog log"
 	data, err := json.MarshalIndent(schema, "", "  ")
 	return append(data, '\n'), err
+}
+
+// PresetFile returns the schema of the file of a preset.
+func PresetFile() ([]byte, error) {
+	schema := reflector().Reflect(&preset.File{})
+	schema.Title = "Jettyfog preset file"
+	return encode(schema)
 }
 
 // ProjectFile returns the schema of the project file. It bounds every field as the program does, but

@@ -46,15 +46,17 @@ type ChartPart struct {
 	Lanes []ChartLane `json:"lanes"`
 	// Forecasts tell what each gate step that is on will do.
 	Forecasts []play.Forecast `json:"forecasts"`
-	// Conditions are those of gate steps that have one, by step from 0.
-	Conditions map[int]ChartCondition `json:"conditions"`
+	// Details say what is special of gate steps, by step from 0.
+	Details map[int]ChartDetail `json:"details"`
 }
 
-// ChartCondition is when a step may sound.
-type ChartCondition struct {
-	// Words say it in a sentence, and Mark in few characters.
+// ChartDetail is what is special of a gate step.
+type ChartDetail struct {
+	// Condition says in a sentence when the step may sound, and Mark in few characters; both are empty where it always may.
+	Condition string `json:"condition"`
+	Mark      string `json:"mark"`
+	// Words say all that is special.
 	Words string `json:"words"`
-	Mark  string `json:"mark"`
 }
 
 // ChartLane is one lane of a chart.
@@ -69,6 +71,8 @@ type ChartLane struct {
 	// InForce is what each value of the lane, from its least up, is with the amount of the lane; it is missing where the
 	// amount changes nothing.
 	InForce []float64 `json:"inForce,omitempty"`
+	// Reaches say between which values chance leads steps of the loop, and which have something of their own.
+	Reaches []play.Reach `json:"reaches"`
 }
 
 // Period is a length of time after which something repeats, or why it never does.
@@ -183,11 +187,13 @@ func (s *stretch) chart() Chart {
 }
 
 func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook play.Outlook) ChartPart {
-	chart := ChartPart{Forecasts: outlook.Forecasts, Conditions: map[int]ChartCondition{}}
+	chart := ChartPart{Forecasts: outlook.Forecasts, Details: map[int]ChartDetail{}}
 	for step, detail := range part.Details {
+		words := ChartDetail{Mark: detail.Condition.Mark(), Words: detail.Words(p)}
 		if detail.Condition != score.Always {
-			chart.Conditions[step] = ChartCondition{detail.Condition.Words(p), detail.Condition.Mark()}
+			words.Condition = detail.Condition.Words(p)
 		}
+		chart.Details[step] = words
 	}
 	for _, spec := range score.LaneSpecs() {
 		if !part.Lanes.Has(spec.Name) {
@@ -204,6 +210,7 @@ func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook p
 			Lane: spec.Name, Moves: moves, Loop: periodOf(period.Of(p, track, part, spec.Name)),
 			MeetsGate: periodOf(period.Of(p, track, part, score.Gate, spec.Name)),
 			InForce:   spec.InForce(part.Lanes.Lane(spec.Name).Amount),
+			Reaches:   play.Reaches(p, &part.Lanes, spec.Name),
 		})
 	}
 	return chart

@@ -12,7 +12,7 @@ import (
 	"jettyfog/internal/studio"
 )
 
-// Draws compare what a spread should add to the values of a lane with what it really added.
+// Draws compare what the spread in force at a step of a lane should add with what it really added, in the notes of all steps that have the same.
 type Draws struct {
 	// Shares are how likely each number is.
 	Shares []play.Share `json:"shares"`
@@ -46,10 +46,12 @@ func (d drawsResource) show(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	name := score.LaneName(query.Get("lane"))
+	step, _ := strconv.Atoi(query.Get("step"))
 	lane := part.Lanes.Lane(name)
-	if lane == nil || lane.Spread == nil {
-		refuse(w, http.StatusNotFound, "the lane "+short(string(name))+" has no spread")
+	if lane == nil || step < 0 || step >= score.MaxSteps || lane.Spread == nil && lane.Own[step].Spread == nil {
+		refuse(w, http.StatusNotFound, "the lane "+short(string(name))+" has no spread at the step")
 		return
 	}
-	reply(w, Draws{Shares: play.Shares(*lane.Spread), Drawn: play.Draws(project, track.ID, part.ID, name, asked.from, asked.to)})
+	shares, drawn := play.Draws(project, track.ID, part.ID, name, step, asked.from, asked.to)
+	reply(w, Draws{Shares: shares, Drawn: drawn})
 }

@@ -19,8 +19,11 @@ type EntryRequest struct {
 	Revision int64 `json:"revision"`
 	score.PartAddress
 	Step int `json:"step" jsonschema:"minimum=0,maximum=63"`
-	// Do is notes for what was played, chord for just the kind of chord that it is, rest or tie.
-	Do string `json:"do" jsonschema:"enum=notes,enum=chord,enum=rest,enum=tie"`
+	// Do is notes for what was played, chord for just the kind of chord that it is, rest or tie; name for the named chord that the notes of steps are, degrees for
+	// the notes of named chords.
+	Do string `json:"do" jsonschema:"enum=notes,enum=chord,enum=rest,enum=tie,enum=name,enum=degrees"`
+	// Steps are those of name and degrees.
+	Steps []int `json:"steps,omitempty" jsonschema:"maxItems=64"`
 	// Notes were struck together.
 	Notes []entry.Struck `json:"notes,omitempty" jsonschema:"maxItems=16"`
 	// Fit is where notes go that are foreign to the key: nearest, up or down; empty leaves them.
@@ -29,18 +32,24 @@ type EntryRequest struct {
 
 // PlayedRequest tells of notes that were played together while the project plays.
 type PlayedRequest struct {
-	Track int            `json:"track"`
-	Part  int            `json:"part"`
-	Notes []entry.Struck `json:"notes" jsonschema:"minItems=1,maxItems=16"`
-	// At is when they were struck, on the server's clock, and Held how long they were held, in nanoseconds.
-	At   int64 `json:"at"`
-	Held int64 `json:"held" jsonschema:"minimum=0"`
+	Track int          `json:"track"`
+	Part  int          `json:"part"`
+	Notes []PlayedNote `json:"notes" jsonschema:"minItems=1,maxItems=16"`
 	// Strength is that of quantisation, in percent.
 	Strength int    `json:"strength" jsonschema:"minimum=0,maximum=100"`
 	Fit      string `json:"fit,omitempty"`
 	// Replace silences the steps between After, a tick, and these notes; else they stay.
 	Replace bool       `json:"replace"`
 	After   score.Tick `json:"after"`
+}
+
+// PlayedNote is a note that was played in time.
+type PlayedNote struct {
+	Key      int `json:"key" jsonschema:"minimum=0,maximum=127"`
+	Velocity int `json:"velocity" jsonschema:"minimum=1,maximum=127"`
+	// At is when it was struck, on the server's clock, and Held how long it was held, in nanoseconds.
+	At   int64 `json:"at"`
+	Held int64 `json:"held" jsonschema:"minimum=0"`
 }
 
 // PlayedAnswer tells where notes that were played have gone.
@@ -88,7 +97,8 @@ func fitted(p *score.Project, track int, struck []entry.Struck, fit string) ([]e
 	speller := entry.NewSpeller(p.Key, found.Transpose)
 	in := make([]entry.Struck, len(struck))
 	for i, s := range struck {
-		in[i] = entry.Struck{Key: speller.Fit(s.Key, direction), Velocity: s.Velocity}
+		s.Key = speller.Fit(s.Key, direction)
+		in[i] = s
 	}
 	return in, nil
 }
@@ -115,8 +125,12 @@ func (e entryResource) step(w http.ResponseWriter, r *http.Request) {
 		edit, err = entry.Rest(project, place)
 	case "tie":
 		edit, err = entry.Tie(project, place)
+	case "name":
+		edit, err = entry.NameIt(project, place.At, request.Steps)
+	case "degrees":
+		edit, err = entry.AsDegrees(project, place.At, request.Steps)
 	default:
-		err = &score.FieldError{Field: "do", Got: short(request.Do), Allowed: "notes, chord, rest or tie"}
+		err = &score.FieldError{Field: "do", Got: short(request.Do), Allowed: "notes, chord, rest, tie, name or degrees"}
 	}
 	if errors.Is(err, entry.ErrSame) { // entering goes on over what is there already
 		reply(w, whole(e.studio.State()))
@@ -137,19 +151,18 @@ func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	start, length, ok := e.transport.Stretch(request.At, request.Held)
-	if !ok || request.Held < 0 || request.Held > int64(time.Hour) {
+	played, ok := request.played(e.transport)
+	if !ok {
 		refuse(w, http.StatusConflict, "nothing was playing when the notes were played, so they were heard and not entered")
 		return
 	}
 	state := e.studio.State()
-	struck, err := fitted(state.Project, request.Track, request.Notes, request.Fit)
-	if err != nil {
+	var err error
+	if played.Notes, err = fitted(state.Project, request.Track, played.Notes, request.Fit); err != nil {
 		fail(w, err)
 		return
 	}
 	at := score.PartAddress{Track: request.Track, Part: request.Part}
-	played := entry.Played{Notes: struck, Start: start, Length: length}
 	entered, step, began, ok, err := entry.Timed(state.Project, at, played, request.Strength)
 	if err != nil {
 		fail(w, err)
@@ -170,6 +183,21 @@ func (e entryResource) played(w http.ResponseWriter, r *http.Request) {
 		}
 	}
 	reply(w, PlayedAnswer{Project: asAsked(r, state), Step: step, Began: began})
+}
+
+// played returns the notes in ticks of what plays, from the first of them on; ok is false where nothing was playing.
+func (request *PlayedRequest) played(transport *live.Transport) (played entry.Played, ok bool) {
+	for i, n := range request.Notes {
+		start, length, ok := transport.Stretch(n.At, n.Held)
+		if !ok || n.Held < 0 || n.Held > int64(time.Hour) {
+			return played, false
+		}
+		if i == 0 {
+			played.Start = start
+		}
+		played.Notes = append(played.Notes, entry.Struck{Key: n.Key, Velocity: n.Velocity, Late: start - played.Start, Length: length})
+	}
+	return played, len(request.Notes) > 0
 }
 
 // key takes what was played as the root or the scale of the project.

@@ -50,7 +50,7 @@ func TestNotesAreEntered(t *testing.T) {
 func TestWhatIsPlayedGoesIntoSteps(t *testing.T) {
 	h := start(t)
 	page := h.connect()
-	played := `{"track":1,"part":0,"notes":[{"key":62,"velocity":101}],"at":%d,"held":1000000,"strength":100,"replace":true,"after":0}`
+	played := `{"track":1,"part":0,"notes":[{"key":62,"velocity":101,"at":%d,"held":1000000}],"strength":100,"replace":true,"after":0}`
 	require.Equal(t, http.StatusConflict, h.do("POST", "/api/entry/played", fmt.Sprintf(played, 5)).status)
 	h.do("POST", "/api/transport", `{"do":"play"}`)
 	// The time of the step after the first that is on, as it was announced.

@@ -5,6 +5,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -34,6 +35,8 @@ type Lists struct {
 	Roots           []string        `json:"roots"`
 	Scales          []Scale         `json:"scales"`
 	TicksPerQuarter score.Tick      `json:"ticksPerQuarter"`
+	// PresetKinds are those of presets.
+	PresetKinds []preset.KindSpec `json:"presetKinds"`
 }
 
 // NoteNames is what a MIDI note is called.
@@ -72,7 +75,7 @@ func (listsResource) Routes() chi.Router {
 			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
-			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter,
+			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(),
 		}
 		for _, v := range score.NoteValues() {
 			lists.Rates = append(lists.Rates, Rate{Name: v, Ticks: v.Ticks()})

@@ -80,6 +80,9 @@ func (asked RollRequest) edit(p *score.Project) (score.Edit, error) {
 	for _, roll := range asked.rolls(p) {
 		if edit, any := roll.Edit(p); any {
 			all.Edits = append(all.Edits, score.EditJSON{SetSteps: &edit})
+			for _, notes := range roll.Notes(p, edit) {
+				all.Edits = append(all.Edits, score.EditJSON{SetOwn: &notes})
+			}
 		}
 	}
 	if len(all.Edits) == 0 {

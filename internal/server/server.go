@@ -35,6 +35,7 @@ type Options struct {
 	Takes     *shelf.Shelf
 	Wake      WakeStore
 	Machine   MachineStore
+	Presets   PresetStore
 	// Rack has devices of the machine play.
 	Rack *device.Rack
 	// Health tells what is wrong with the places where things are kept.
@@ -92,6 +93,7 @@ func New(o Options) *Server {
 		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
 		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Transport, o.Studio, s.DevicesChanged}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
+		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())
 		r.Mount("/stage", stageResource{o.Transport, o.Studio}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())

@@ -156,5 +156,14 @@ CREATE TABLE setups (
 	setup TEXT NOT NULL
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "15", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE presets (
+	kind   TEXT NOT NULL,
+	name   TEXT NOT NULL,
+	preset TEXT NOT NULL,
+	PRIMARY KEY (kind, name)
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}
 }

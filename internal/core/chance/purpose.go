@@ -34,7 +34,8 @@ type Use struct {
 	N string
 }
 
-// Uses lists all uses of random numbers. Sub is 0 in all of them.
+// Uses lists all uses of random numbers. Sub is 0 in all of them but Applies, Spread, Weigh and Roll, where it is which of the notes of a step
+// is drawn for by itself, from 0.
 func Uses() []Use {
 	const own, gate, moves = "its own", "gate", "moves of the gate lane, or of the lane itself if it is not linked"
 	return []Use{

@@ -37,7 +37,7 @@ func linked() *score.Project {
 	return p
 }
 
-// Whatever is played into a step sounds in that step: the key, or all keys of a chord that has a name, as loud as it
+// Whatever is played into a step sounds in that step: the key, or all keys of a chord, whether it has a name or not, each as loud as it
 // was played.
 func TestWhatIsPlayedSounds(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
@@ -46,23 +46,30 @@ func TestWhatIsPlayedSounds(t *testing.T) {
 		p.Tracks[0].Transpose = score.Transpose{Degrees: rapid.IntRange(-3, 3).Draw(t, "degrees"), Semitones: rapid.IntRange(-5, 5).Draw(t, "semitones")}
 		root := rapid.IntRange(30, 90).Draw(t, "key")
 		struck := []entry.Struck{{Key: root, Velocity: 100}}
-		for _, above := range rapid.SampledFrom([][]int{nil, {7}, {4, 7}, {3, 7, 10}}).Draw(t, "chord") {
-			struck = append(struck, entry.Struck{Key: root + above, Velocity: 80})
+		for _, above := range rapid.SampledFrom([][]int{nil, {7}, {4, 7}, {3, 7, 10}, {1, 2, 3, 5, 6, 8, 31}}).Draw(t, "chord") {
+			struck = append(struck, entry.Struck{Key: root + above, Velocity: rapid.SampledFrom([]int{100, 80, 1}).Draw(t, "velocity")})
 		}
 		step := rapid.IntRange(0, 15).Draw(t, "step")
 		p = apply(t, p, must(entry.Step(p, entry.Place{At: first, Step: step}, struck)))
 		begin := score.Tick(step) * 5040
-		var keys []int
+		var keys [][2]int
 		for _, n := range play.Render(p, begin, begin+5040, nil) {
-			require.Equal(t, uint8(100), n.Velocity)
-			keys = append(keys, int(n.Key))
+			keys = append(keys, [2]int{int(n.Key), int(n.Velocity)})
 		}
-		var want []int
+		var want [][2]int
 		for _, s := range struck {
-			want = append(want, s.Key)
+			want = append(want, [2]int{s.Key, s.Velocity})
 		}
-		require.Equal(t, want, keys)
+		require.ElementsMatch(t, want, keys)
 	})
+}
+
+// struckAt returns keys that were struck together with a velocity.
+func struckAt(velocity int, keys ...int) (struck []entry.Struck) {
+	for _, key := range keys {
+		struck = append(struck, entry.Struck{Key: key, Velocity: velocity})
+	}
+	return struck
 }
 
 func must(edit score.Edit, err error) score.Edit {
@@ -77,16 +84,16 @@ func TestAChordIsLearned(t *testing.T) {
 	p := linked()
 	place := entry.Place{At: first, Step: 3}
 	pitch := p.Tracks[0].Parts()[0].Lanes.Pitch.Steps[3]
-	p = apply(t, p, must(entry.Chord(p, place, []entry.Struck{{61, 90}, {65, 90}, {68, 90}, {72, 90}})))
+	p = apply(t, p, must(entry.Chord(p, place, struckAt(90, 61, 65, 68, 72))))
 	lanes := p.Tracks[0].Parts()[0].Lanes
 	require.Equal(t, "maj7", score.Chords()[lanes.Chord.Steps[3]].Name)
 	require.Equal(t, pitch, lanes.Pitch.Steps[3])
 	var field *score.FieldError
-	for _, bad := range [][]entry.Struck{nil, {{60, 90}, {61, 90}, {62, 90}}} {
+	for _, bad := range [][]entry.Struck{nil, struckAt(90, 60, 61, 62)} {
 		_, err := entry.Chord(p, place, bad)
 		require.ErrorAs(t, err, &field)
 	}
-	_, err := entry.Chord(score.Demo(), entry.Place{At: score.PartAddress{Track: 3}}, []entry.Struck{{36, 90}})
+	_, err := entry.Chord(score.Demo(), entry.Place{At: score.PartAddress{Track: 3}}, struckAt(90, 36))
 	require.ErrorAs(t, err, &field)
 }
 
@@ -107,7 +114,7 @@ func TestRestsAndTies(t *testing.T) {
 	for _, c := range []struct {
 		step   int
 		struck []entry.Struck
-	}{{64, []entry.Struck{{60, 1}}}, {0, nil}, {0, []entry.Struck{{128, 1}}}, {0, []entry.Struck{{60, 0}}}} {
+	}{{64, struckAt(1, 60)}, {0, nil}, {0, struckAt(1, 128)}, {0, struckAt(0, 60)}, {0, struckAt(9, 50, 51, 52, 53, 54, 55, 56, 57, 58)}} {
 		_, err = entry.Step(p, entry.Place{At: first, Step: c.step}, c.struck)
 		require.Error(t, err)
 	}
@@ -118,7 +125,7 @@ func TestAKitIsPlayed(t *testing.T) {
 	p := score.Demo()
 	kit := p.Tracks[2].Patterns[0].Parts
 	p = apply(t, p, must(entry.Step(p, entry.Place{At: score.PartAddress{Track: 3}, Step: 2},
-		[]entry.Struck{{kit[0].Note, 77}, {kit[1].Note, 88}, {1, 99}})))
+		append(append(struckAt(77, kit[0].Note), struckAt(88, kit[1].Note)...), struckAt(99, 1)...))))
 	for i, velocity := range []int{77, 88} {
 		lanes := p.Tracks[2].Patterns[0].Parts[i].Lanes
 		require.Equal(t, score.On, lanes.Gate.Steps[2])
@@ -129,7 +136,7 @@ func TestAKitIsPlayed(t *testing.T) {
 		}
 		require.Equal(t, velocity, lane.Steps[step])
 	}
-	_, err := entry.Step(p, entry.Place{At: score.PartAddress{Track: 3}}, []entry.Struck{{1, 99}})
+	_, err := entry.Step(p, entry.Place{At: score.PartAddress{Track: 3}}, struckAt(99, 1))
 	require.ErrorIs(t, err, entry.ErrSame)
 }
 
@@ -150,7 +157,7 @@ func TestWhere(t *testing.T) {
 		{15 * step, 3 * step, 0, entry.Place{Step: 15, Nudge: 0, Length: 102}, 15 * step},
 		{31*step + 2600, 1, 0, entry.Place{Step: 0, Nudge: -48, Length: 1}, 32 * step},
 	} {
-		place, began, ok := entry.Where(p, first, entry.Played{Start: c.start, Length: c.length}, c.strength)
+		place, began, ok := entry.Where(p, first, entry.Played{Start: c.start, Notes: []entry.Struck{{Length: c.length}}}, c.strength)
 		require.True(t, ok)
 		require.Equal(t, c.began, began)
 		c.want.At = first
@@ -181,7 +188,7 @@ func TestPartsOfAKitArePlayedWhereTheyStand(t *testing.T) {
 	parts := p.Tracks[2].Patterns[0].Parts
 	require.NotEqual(t, parts[0].Lanes.Gate.Length, parts[1].Lanes.Gate.Length)
 	const step = 5040
-	n := entry.Played{Notes: []entry.Struck{{parts[0].Note, 33}, {parts[1].Note, 44}}, Start: 33*step + 10, Length: 500}
+	n := entry.Played{Notes: append(struckAt(33, parts[0].Note), struckAt(44, parts[1].Note)...), Start: 33*step + 10}
 	edits, first, began, ok, err := entry.Timed(p, at, n, 100)
 	require.NoError(t, err)
 	require.True(t, ok)

@@ -21,6 +21,14 @@ func NewSpeller(key theory.Key, transpose score.Transpose) Speller {
 // Spell returns the degree and the alteration that sound as a MIDI note, or as near to it as there is; exact is
 // false where they do not quite.
 func (s Speller) Spell(note int) (degree, alteration int, exact bool) {
+	degree, off := s.near(note)
+	spec := score.Alteration.Spec()
+	alteration = min(max(off, spec.Least), spec.Most)
+	return degree, alteration, alteration == off
+}
+
+// near returns the degree that is nearest to a MIDI note, and how many semitones the note is above it.
+func (s Speller) near(note int) (degree, off int) {
 	note -= s.transpose.Semitones
 	around := s.spelling.Quantise(note, theory.Nearest)
 	least := theory.HighestNote
@@ -30,9 +38,7 @@ func (s Speller) Spell(note int) (degree, alteration int, exact bool) {
 			degree, least = d, off
 		}
 	}
-	spec := score.Alteration.Spec()
-	alteration = min(max(least, spec.Least), spec.Most)
-	return degree - s.transpose.Degrees, alteration, alteration == least
+	return degree - s.transpose.Degrees, least
 }
 
 // Fit returns the MIDI note of the key's scale that stands for one, among the notes that the key allows.

@@ -11,6 +11,10 @@ import (
 type Struck struct {
 	Key      int `json:"key" jsonschema:"minimum=0,maximum=127"`
 	Velocity int `json:"velocity" jsonschema:"minimum=1,maximum=127"`
+	// Late is how much later it was struck than the place where it is entered has it, and Length how long it was held, in ticks; a length of 0 is
+	// as the place has it.
+	Late   score.Tick `json:"late,omitempty" jsonschema:"minimum=-80640,maximum=80640"`
+	Length score.Tick `json:"length,omitempty" jsonschema:"minimum=0,maximum=20643840"`
 }
 
 // Place is where notes are entered.
@@ -42,6 +46,11 @@ func Step(p *score.Project, place Place, struck []Struck) (score.Edit, error) {
 	}
 	if len(struck) == 0 {
 		return nil, &score.FieldError{Field: "the number of notes", Got: 0, Allowed: "1 at least"}
+	}
+	if track.Kind == score.Melodic && len(struck) > score.MaxStepNotes {
+		return nil, &score.FieldError{
+			Field: "the number of notes struck together", Got: len(struck), Allowed: fmt.Sprintf("at most %d, as many as a step can have", score.MaxStepNotes),
+		}
 	}
 	w := writer{place: place, name: fmt.Sprintf("notes played into step %d", place.Step+1)}
 	if track.Kind == score.Melodic {
@@ -117,14 +126,7 @@ type writer struct {
 
 // set writes a value into the step at which a lane of a part stands, unless it is there already.
 func (w *writer) set(part *score.Part, at score.PartAddress, name score.LaneName, value int) {
-	lane, step := part.Lanes.Lane(name), w.place.Step
-	if name != score.Gate && !lane.Linked {
-		gate := part.Lanes.Lane(score.Gate)
-		var known bool
-		if step, known = w.place.Lanes[name]; !known {
-			step = lane.First + max(0, w.place.Step-gate.First)%lane.Length
-		}
-	}
+	lane, step := part.Lanes.Lane(name), w.stepOf(part, name)
 	spec := name.Spec()
 	if value = min(max(value, spec.Least), spec.Most); lane.Steps[step] == value {
 		return
@@ -132,6 +134,18 @@ func (w *writer) set(part *score.Part, at score.PartAddress, name score.LaneName
 	w.edits = append(w.edits, score.EditJSON{SetSteps: &score.SetSteps{
 		LaneAddress: score.LaneAddress{PartAddress: at, Lane: name}, Steps: []score.StepValue{{Step: step, Value: value}},
 	}})
+}
+
+// stepOf returns the step at which a lane of a part stands.
+func (w *writer) stepOf(part *score.Part, name score.LaneName) int {
+	lane := part.Lanes.Lane(name)
+	if name == score.Gate || lane.Linked {
+		return w.place.Step
+	}
+	if step, known := w.place.Lanes[name]; known {
+		return step
+	}
+	return lane.First + max(0, w.place.Step-part.Lanes.Lane(score.Gate).First)%lane.Length
 }
 
 // strike writes what all notes of a step share.
@@ -146,27 +160,36 @@ func (w *writer) strike(part *score.Part, at score.PartAddress, velocity int) {
 	}
 }
 
+// melodic writes one note, a chord by its name where that says all of it, or else the notes as they were struck.
 func (w *writer) melodic(p *score.Project, track *score.Track, part *score.Part, struck []Struck) {
 	speller := NewSpeller(p.Key, track.Transpose)
-	var keys []int
 	velocity := 0
 	for _, s := range struck {
-		keys = append(keys, s.Key)
 		velocity = max(velocity, s.Velocity)
 	}
-	root := slices.Min(keys)
-	chord, named := speller.Chord(keys)
-	if !named { // of a chord that has no name the highest note is kept, as the melody
-		root = slices.Max(keys)
-	}
-	degree, alteration, _ := speller.Spell(root)
-	pitch, octave := speller.Split(degree)
+	written := speller.Write(struck, velocity)
 	at := w.place.At
 	w.strike(part, at, velocity)
-	w.set(part, at, score.Pitch, pitch)
-	w.set(part, at, score.Octave, octave)
-	w.set(part, at, score.Alteration, alteration)
-	w.set(part, at, score.Chord, chord)
+	w.set(part, at, score.Pitch, written.Pitch)
+	w.set(part, at, score.Octave, written.Octave)
+	w.set(part, at, score.Alteration, written.Alteration)
+	if len(written.Notes) < 2 {
+		w.set(part, at, score.Chord, written.Chord)
+	}
+	w.own(part, at, written.Notes)
+}
+
+// own writes the notes of a step, unless it has them already.
+func (w *writer) own(part *score.Part, at score.PartAddress, notes []score.StepNote) {
+	step := w.stepOf(part, score.Pitch)
+	own := part.Lanes.Lane(score.Pitch).Own[step]
+	if slices.Equal(own.Notes, notes) {
+		return
+	}
+	own.Notes, own.Each = notes, own.Each && len(notes) > 1
+	w.edits = append(w.edits, score.EditJSON{SetOwn: &score.SetOwn{
+		LaneAddress: score.LaneAddress{PartAddress: at, Lane: score.Pitch}, Step: step, Own: own,
+	}})
 }
 
 func (w *writer) kit(track *score.Track, struck []Struck) {

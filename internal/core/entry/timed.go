@@ -8,11 +8,18 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// Played are notes that a person has played together while the project plays.
+// Played are notes that a person has played together while the project plays. How late each was struck counts from Start on.
 type Played struct {
 	Notes []Struck
-	// Start is when it was struck, Length how long it was held.
-	Start, Length score.Tick
+	Start score.Tick
+}
+
+// length returns how long the note sounds that was held longest.
+func (n Played) length() (longest score.Tick) {
+	for _, struck := range n.Notes {
+		longest = max(longest, struck.Length)
+	}
+	return longest
 }
 
 // Timed returns the edits that enter what was played into a part, or by their keys into the parts of a kit, the
@@ -35,7 +42,7 @@ func Timed(p *score.Project, at score.PartAddress, n Played, strength int) (edit
 	}
 	track := p.Track(at.Track)
 	if track.Kind == score.Melodic {
-		err = enter(place, n.Notes)
+		err = enter(place, timed(p, place, began, n, strength))
 		return edits, place.Step, began, true, err
 	}
 	// Each part of a kit stands where its own loop has it.
@@ -46,12 +53,73 @@ func Timed(p *score.Project, at score.PartAddress, n Played, strength int) (edit
 			if track.Parts()[i].Note != struck.Key {
 				continue
 			}
-			if where, _, ok := Where(p, own, n, strength); ok {
-				err = errors.Join(err, enter(where, []Struck{struck}))
+			alone := Played{Notes: []Struck{struck}, Start: n.Start + struck.Late}
+			if where, _, ok := Where(p, own, alone, strength); ok {
+				err = errors.Join(err, enter(where, []Struck{{Key: struck.Key, Velocity: struck.Velocity}}))
 			}
 		}
 	}
 	return edits, place.Step, began, true, err
+}
+
+// timed returns played notes with what is left of their times beside what the lanes at a place say: nothing of one note but to a strength of 0, at which all
+// is kept to the tick.
+func timed(p *score.Project, place Place, began score.Tick, n Played, strength int) []Struck {
+	notes := slices.Clone(n.Notes)
+	usual, known := sounding(p, place, began, n)
+	for i := range notes {
+		note := &notes[i]
+		switch {
+		case strength > 0:
+			note.Late = note.Late * score.Tick(100-strength) / 100
+			if track := p.Track(place.At.Track); lengthOf(note.Length, stepOf(track, place.At)) == place.Length {
+				note.Length = 0
+			}
+		case known:
+			note.Late += n.Start - usual.Start
+			if note.Length = max(1, note.Length); note.Length == usual.End-usual.Start {
+				note.Length = 0
+			}
+		}
+		note.Late = min(score.MaxNoteNudge, max(-score.MaxNoteNudge, note.Late))
+	}
+	return notes
+}
+
+// sounding returns when the first of played notes would sound by the lanes at a place alone, without what chance moves; known is false where it would not
+// sound, as before the beginning.
+func sounding(p *score.Project, place Place, began score.Tick, n Played) (usual play.HitNote, known bool) {
+	first := n.Notes[:1]
+	edit, err := Step(p, place, []Struck{{Key: first[0].Key, Velocity: first[0].Velocity}})
+	if err == nil {
+		p, _, err = score.Apply(p, edit)
+	}
+	if err != nil && !errors.Is(err, ErrSame) {
+		return usual, false
+	}
+	p = p.Clone()
+	track := p.Track(place.At.Track)
+	track.Jitter, track.Shifts = 0, nil
+	part := track.Pattern(place.At.Pattern).Part(place.At.Part)
+	for _, name := range []score.LaneName{score.Nudge, score.Swing, score.Length} {
+		if part.Lanes.Has(name) {
+			lane := part.Lanes.Lane(name)
+			lane.Spread, lane.Weights, lane.Evolve, lane.Own = nil, nil, nil, nil
+		}
+	}
+	index := slices.IndexFunc(track.Parts(), func(other score.Part) bool { return other.ID == part.ID })
+	for _, forecast := range play.Look(p, track.ID, max(0, began-1), began+1)[index].Forecasts {
+		if forecast.Tick == began {
+			return forecast.Hits[0].Notes[0], true
+		}
+	}
+	return usual, false
+}
+
+// stepOf returns how long a step of a part is, in ticks of the project.
+func stepOf(track *score.Track, at score.PartAddress) score.Tick {
+	rate := track.Pattern(at.Pattern).Part(at.Part).Lanes.Gate.Rate.Ticks()
+	return rate * score.Tick(track.Speed.M) / score.Tick(track.Speed.N)
 }
 
 // Where returns the place of a part at which played notes belong: the step that is nearest to its start, off
@@ -66,8 +134,8 @@ func Where(p *score.Project, at score.PartAddress, n Played, strength int) (plac
 	if index < 0 {
 		return place, 0, false
 	}
-	part := &track.Parts()[index]
-	step := part.Lanes.Gate.Rate.Ticks() * score.Tick(track.Speed.M) / score.Tick(track.Speed.N)
+	at.Pattern = track.Playing
+	step := stepOf(track, at)
 	from := max(0, n.Start-2*step)
 	outlook := play.Look(p, at.Track, from, n.Start+2*step)[index]
 	nearest := play.Move{Tick: -1}
@@ -79,7 +147,6 @@ func Where(p *score.Project, at score.PartAddress, n Played, strength int) (plac
 	if nearest.Tick < 0 {
 		return place, 0, false
 	}
-	at.Pattern = track.Playing
 	place = Place{At: at, Step: nearest.Step, Lanes: map[score.LaneName]int{}}
 	for name, moves := range outlook.Moves {
 		for _, move := range moves {
@@ -91,7 +158,7 @@ func Where(p *score.Project, at score.PartAddress, n Played, strength int) (plac
 	most := score.Tick(score.Nudge.Spec().Most)
 	off := (n.Start - nearest.Tick) * 100 / step * score.Tick(100-strength) / 100
 	place.Nudge = int(min(most, max(-most, off)))
-	place.Length = lengthOf(n.Length, step)
+	place.Length = lengthOf(n.length(), step)
 	return place, nearest.Tick, true
 }
 

@@ -217,4 +217,23 @@ func TestRepeatsByHand(t *testing.T) {
 	require.ErrorIs(t, err, period.ErrChance, "all steps are a little uncertain")
 	p.Tracks[0].Probability, part.Lanes.Probability.Steps[0] = 100, 50
 	require.Equal(t, bar, repeats(), "certain again")
+	for what, change := range map[string]func(*score.Part){
+		"a spread of a step's own": func(part *score.Part) {
+			part.Lanes.Velocity.Own = map[int]score.StepOwn{3: {Spread: &score.Spread{Chance: 1, Depth: 1, Grain: 1, Highest: 9}}}
+		},
+		"weights of a step's own": func(part *score.Part) {
+			part.Lanes.Velocity.Own = map[int]score.StepOwn{3: {Weights: []score.Weight{{Lowest: 9, Highest: 9, Weight: 1}}}}
+		},
+		"odds of a step's own ratchet": func(part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Ratchet: &score.StepRatchet{RatchetShape: score.RatchetShape{Spacing: score.Even, Odds: 99}}}}
+		},
+		"hits drawn": func(part *score.Part) {
+			part.Details = map[int]score.StepDetail{0: {Ratchet: &score.StepRatchet{RatchetShape: score.RatchetShape{Spacing: score.Even, Odds: 100}, Counts: []int{1, 1}}}}
+		},
+	} {
+		changed := p.Clone()
+		change(&changed.Tracks[0].Parts()[0])
+		_, err = period.ProjectRepeats(changed)
+		require.ErrorIs(t, err, period.ErrChance, what)
+	}
 }

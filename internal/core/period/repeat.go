@@ -200,8 +200,18 @@ func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
 	if part.Lanes.Has(score.Ratchet) && part.Ratchet.Odds < 100 {
 		return true
 	}
+	for _, detail := range part.Details {
+		if detail.Ratchet.IsRandom() {
+			return true
+		}
+	}
 	for _, spec := range score.LaneSpecs() {
 		lane := part.Lanes.Lane(spec.Name)
+		for _, own := range lane.Own {
+			if own.Varies() {
+				return true
+			}
+		}
 		for _, w := range lane.Weights {
 			if w.Weight > 0 {
 				return true

@@ -87,7 +87,7 @@ func TestTheGrainReachesBothEndsAndTheWrittenValue(t *testing.T) {
 			}
 		}
 		sum := 0.0
-		for _, share := range play.Shares(s) {
+		for _, share := range play.Shares(s, 0) {
 			sum += share.Share
 			if share.Share > 0 {
 				got = append(got, share.Added)

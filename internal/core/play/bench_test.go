@@ -14,9 +14,27 @@ import (
 // BenchmarkRender renders 512 bars of 16 tracks, whose every lane runs a loop of its own, in windows of a
 // bar. It reports events a second, a note being two, and how many times longer it takes than the floor: two
 // blocks of random numbers for each step that is on, and appending as many events, in the same run.
-func BenchmarkRender(b *testing.B) {
+func BenchmarkRender(b *testing.B) { render(b, busyProject(), 512) }
+
+// BenchmarkRenderOwnSteps is the same, shorter, where every step has four notes with their own times, a spread and allowed notes of its own, velocities of their
+// own weights, and a ratchet of its own.
+func BenchmarkRenderOwnSteps(b *testing.B) {
 	p := busyProject()
-	const bars = 512
+	spread := &score.Spread{Chance: 60, Depth: 100, Lowest: -3, Highest: 4, Grain: 1}
+	notes := []score.StepNote{{}, {Degree: 2, Velocity: -9}, {Degree: 4, Nudge: 300}, {Degree: 9, Length: 2000}}
+	for i := range p.Tracks {
+		part := &p.Tracks[i].Parts()[0]
+		part.Details, part.Lanes.Pitch.Own, part.Lanes.Velocity.Own = map[int]score.StepDetail{}, map[int]score.StepOwn{}, map[int]score.StepOwn{}
+		for step := range score.MaxSteps {
+			part.Lanes.Pitch.Own[step] = score.StepOwn{Spread: spread, Allowed: []int{0, 1, 2, 4, 5}, Notes: notes, Each: step%2 == 0}
+			part.Lanes.Velocity.Own[step] = score.StepOwn{Weights: []score.Weight{{Lowest: 40, Highest: 80, Weight: 2}, {Lowest: 100, Highest: 120, Weight: 1}}}
+			part.Details[step] = score.StepDetail{Ratchet: &score.StepRatchet{RatchetShape: score.RatchetShape{Spacing: score.Gathering, Odds: 70}, Counts: []int{2, 1, 1}}}
+		}
+	}
+	render(b, p, 64)
+}
+
+func render(b *testing.B, p *score.Project, bars score.Tick) {
 	bar := p.Meter.Bar()
 	steps := 0
 	for i := range p.Tracks {
@@ -30,7 +48,7 @@ func BenchmarkRender(b *testing.B) {
 		began := time.Now()
 		notes, changes = notes[:0], changes[:0]
 		performer := play.NewPerformer(p)
-		for n := range score.Tick(bars) {
+		for n := range bars {
 			notes = performer.Advance((n+1)*bar, notes)
 			changes = performer.Changes(changes)
 		}

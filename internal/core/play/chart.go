@@ -47,6 +47,8 @@ type HitNote struct {
 	// Key is its MIDI note number, and Detune how far above that it sounds, in cents.
 	Key    int     `json:"key"`
 	Detune float64 `json:"detune,omitempty"`
+	// Velocity is 1 to 127.
+	Velocity int `json:"velocity"`
 }
 
 // Heard returns the notes that sound, if the step does.
@@ -61,13 +63,13 @@ func (f Forecast) Heard() (notes []HitNote) {
 
 // hitOf returns a hit as it is forecast. What would start before the beginning does not sound.
 func (w *walker) hitOf(now *striking, h *hit, sounds bool, notes []Note) Hit {
-	for len(notes) > 1 && notes[0].Start < 0 {
+	for len(notes) > 1 && notes[0].Start < 0 { // they are in the order of their starts
 		notes = notes[1:]
 	}
 	sounds = sounds && notes[0].Start >= 0
 	hit := Hit{Odds: now.shape.OddsOf(h.number), Sounds: sounds, Velocity: int(notes[0].Velocity)}
 	for _, n := range notes {
-		hit.Notes = append(hit.Notes, HitNote{n.Start, n.End, int(n.Key), float64(n.Detune) / float64(theory.Cent)})
+		hit.Notes = append(hit.Notes, HitNote{n.Start, n.End, int(n.Key), float64(n.Detune) / float64(theory.Cent), int(n.Velocity)})
 	}
 	return hit
 }

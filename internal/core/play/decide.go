@@ -24,7 +24,7 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 	case score.On:
 		probability = w.track.Probable(w.probability.odds(w.gate.Step(), w.gate.DrawIndex))
 		sounds = w.allows(s) && chance.HappensIn(address, probability) &&
-			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.DrawIndex))
+			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.Step(), w.gate.DrawIndex))
 		return probability, sounds, true
 	case score.Off:
 		if w.project.Filling && w.part.Fill > 0 {

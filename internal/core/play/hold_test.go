@@ -34,6 +34,7 @@ func alone(t *rapid.T) *score.Project {
 	for i := range track.Parts() {
 		part := &track.Parts()[i]
 		part.Lanes.Gate.Rate = "1/16"
+		testkit.WithoutNudges(part)
 		for j := range part.Durations {
 			part.Durations[j].Value = rapid.SampledFrom([]score.NoteValue{"1/8", "1/16t", "1/32"}).Draw(t, "duration")
 		}

@@ -7,9 +7,11 @@ import (
 
 // ahead returns how much earlier than its step a note can start.
 func (w *walker) ahead() score.Tick {
-	ahead := max(0, -w.track.Delay) + w.jitter(w.tempo.fastest())
+	earlier, _ := nudges(w.pitch.Lane())
+	usual := max(0, -w.track.Delay) + w.jitter(w.tempo.fastest()) + earlier
+	ahead := usual
 	for _, shift := range w.track.Shifts {
-		ahead = max(ahead, max(0, -w.track.Delay)+w.jitter(w.tempo.fastest())+shift.Ticks())
+		ahead = max(ahead, usual+shift.Ticks())
 	}
 	if w.nudge.fixed {
 		return ahead

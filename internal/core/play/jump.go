@@ -74,6 +74,8 @@ func (w *walker) jump(tick score.Tick) {
 	for _, shift := range w.track.Shifts {
 		late += shift.Ticks()
 	}
+	_, later := nudges(w.pitch.Lane())
+	late += later
 	local := (tick - late) * score.Tick(w.speed.N) / score.Tick(w.speed.M)
 	steps := int64(local/w.gate.Rate) - most
 	if steps <= 0 {

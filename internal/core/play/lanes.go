@@ -35,6 +35,7 @@ func (w *walker) readLanes() {
 		return v
 	}
 	w.pitch, w.octave, w.alteration, w.chord = note(score.Pitch), note(score.Octave), note(score.Alteration), note(score.Chord)
+	w.pitch.allow(w.pitches)
 	w.velocity, w.length, w.ratchet = note(score.Velocity), note(score.Length), note(score.Ratchet)
 	w.probability, w.nudge, w.swings, w.slide = note(score.Probability), note(score.Nudge), note(score.Swing), note(score.Slide)
 	for i, name := range score.ModLanes() {

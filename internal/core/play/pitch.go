@@ -36,8 +36,8 @@ func (p *pitches) note(degree int) int {
 // leastShare is what part of its hit a note lasts at least that a strum makes shorter.
 const leastShare = 64
 
-// voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it, as many as there are voices
-// for.
+// voice appends a note at the pitch that the lanes ask for, or the notes of a chord on it, or those that the step has of its own, as many as there
+// are voices for.
 func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 	at, n := now.step, now.n
 	if w.track.Kind == score.Kit {
@@ -45,34 +45,41 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 		return append(dst, note)
 	}
 	octave := w.pitches.spelling.Period()
-	degree := w.pitch.read(at, n) + w.track.Transpose.Degrees + now.shape.Walk*h.number
+	own := w.pitch.ownAt(w.pitch.stepAt(at))
+	read, lead := w.pitch.read(at, n), w.track.Transpose.Degrees+now.shape.Walk*h.number
 	above := octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
-	chord := w.chord.read(at, n)
+	if own != nil && (len(own.Notes) > 0 || len(own.Allowed) > 0) {
+		return w.voiceOwn(now, h, &ownNotes{own, read, lead, above}, note, dst)
+	}
+	degree, chord := read+lead, w.chord.read(at, n)
 	if chord == 0 {
 		w.pitchTo(&note, degree, above)
 		return append(dst, note)
 	}
-	voicing := w.part.Voicing
-	w.intervals = voicing.Voice(chord, w.pitches.spelling.Notes(), octave, w.intervals[:0])
+	w.intervals = w.part.Voicing.Voice(chord, w.pitches.spelling.Notes(), octave, w.intervals[:0])
 	first := len(dst)
 	for _, interval := range w.intervals {
 		w.pitchTo(&note, degree+interval.Degrees, above+interval.Semitones)
 		dst = append(dst, note)
 	}
 	dst = highest(dst, first, w.track.Voices)
+	w.strum(now, h, dst[first:])
+	return dst
+}
+
+// strum spreads the notes of a chord over its hit, as the voicing of the part has it.
+func (w *walker) strum(now *striking, h *hit, chord []Note) {
 	start := now.placing.at(h.begin, w.aligned)
-	strum, lasts := int64(max(voicing.Strum, -voicing.Strum)), now.placing.at(h.until, w.aligned).minus(start)
-	least := min(note.End-note.Start, max(1, lasts.whole/leastShare))
-	chorded := dst[first:]
-	for i := range chorded {
-		late := &chorded[i]
+	strum, lasts := int64(max(w.part.Voicing.Strum, -w.part.Voicing.Strum)), now.placing.at(h.until, w.aligned).minus(start)
+	for i := range chord {
+		late := &chord[i]
+		least := min(late.End-late.Start, max(1, lasts.whole/leastShare))
 		late.Beside = i > 0
 		if i > 0 && strum > 0 {
-			late.Start = start.over(lasts.den).plus(lasts.times(strum*int64(i), 100*int64(len(chorded)-1))).whole
+			late.Start = start.over(lasts.den).plus(lasts.times(strum*int64(i), 100*int64(len(chord)-1))).whole
 		}
 		late.End = max(late.End, late.Start+least)
 	}
-	return dst
 }
 
 // highest keeps so many of the notes from a place on: the highest, in their order. 0 keeps all.

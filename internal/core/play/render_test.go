@@ -140,6 +140,7 @@ func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 			for j := range p.Tracks[i].Parts() {
 				lanes := &p.Tracks[i].Parts()[j].Lanes
 				lanes.Alteration, lanes.Chord = nil, chordOfDegrees(t)
+				testkit.ChangeNotes(&p.Tracks[i].Parts()[j], func(n *score.StepNote) { n.Alteration = 0 })
 			}
 		}
 		spelling := p.Key.Spelling()

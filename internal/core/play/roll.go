@@ -40,10 +40,8 @@ func (r Roll) Edit(p *score.Project) (edit score.SetSteps, any bool) {
 		if slices.Contains(locked, step) || len(r.Only) > 0 && !slices.Contains(r.Only, step) {
 			continue
 		}
-		address := chance.Address{
-			Luck: r.Luck, Track: uint32(r.Track), Part: uint8(part.ID), Lane: spec.Number(),
-			Purpose: chance.RollApplies, N: uint64(step),
-		}
+		address := r.address(part, step)
+		address.Purpose = chance.RollApplies
 		chosen := chance.Happens(address, r.Density)
 		if r.Lane == score.Gate {
 			value := score.Off
@@ -57,8 +55,7 @@ func (r Roll) Edit(p *score.Project) (edit score.SetSteps, any bool) {
 			continue
 		}
 		address.Purpose = chance.Roll
-		span := uint64(highest - lowest + 1)
-		value := lowest + int(uint64(chance.Lean(address, r.Lean))*span>>32)
+		value := r.draw(address, lowest, highest)
 		if r.Lane == score.Pitch {
 			var any bool
 			if value, any = allowedNear(spelling, value, spec); !any {
@@ -68,6 +65,63 @@ func (r Roll) Edit(p *score.Project) (edit score.SetSteps, any bool) {
 		edit.Steps = append(edit.Steps, score.StepValue{Step: step, Value: value})
 	}
 	return edit, len(edit.Steps) > 0
+}
+
+// address returns where the numbers are that decide about a step.
+func (r Roll) address(part *score.Part, step int) chance.Address {
+	return chance.Address{Luck: r.Luck, Track: uint32(r.Track), Part: uint8(part.ID), Lane: r.Lane.Spec().Number(), N: uint64(step)}
+}
+
+// draw returns a value between two.
+func (r Roll) draw(address chance.Address, lowest, highest int) int {
+	return lowest + int(uint64(chance.Lean(address, r.Lean))*uint64(highest-lowest+1)>>32)
+}
+
+// Notes returns the edits that roll the notes of those steps, of the pitch lane, whose notes are drawn for each by itself: within the same bounds, each
+// to the allowed note of the key that is drawn, or the next above that no other note of the step has. rolled is what Edit returned. A step for whose
+// notes there is no room keeps them.
+func (r Roll) Notes(p *score.Project, rolled score.SetSteps) (edits []score.SetOwn) {
+	part, err := p.Part(r.PartAddress)
+	if err != nil || r.Lane != score.Pitch {
+		return nil
+	}
+	for _, s := range rolled.Steps {
+		own := part.Lanes.Lane(score.Pitch).Own[s.Step]
+		if !own.Each || len(own.Notes) < 2 {
+			continue
+		}
+		var room bool
+		if own.Notes, room = r.notes(part, s, own.Notes, p.Key.Spelling()); room {
+			edits = append(edits, score.SetOwn{LaneAddress: r.LaneAddress, Step: s.Step, Own: own})
+		}
+	}
+	return edits
+}
+
+// notes rolls each of the notes of a step, whose lane has a new value.
+func (r Roll) notes(part *score.Part, s score.StepValue, notes []score.StepNote, spelling theory.Spelling) (rolled []score.StepNote, room bool) {
+	spec := score.Pitch.Spec()
+	taken := map[score.StepNote]bool{}
+	for i, note := range notes {
+		address := r.address(part, s.Step)
+		address.Purpose, address.Sub = chance.Roll, uint8(i)
+		degree := spelling.Allow(r.draw(address, max(r.Lowest, spec.Least), min(r.Highest, spec.Most)))
+		for {
+			note.Degree = degree - s.Value
+			if note.Degree > score.MaxNoteDegree || note.Degree < -score.MaxNoteDegree {
+				return nil, false
+			}
+			if pitch := (score.StepNote{Degree: note.Degree, Octave: note.Octave, Alteration: note.Alteration}); !taken[pitch] {
+				taken[pitch] = true
+				break
+			}
+			for degree++; spelling.Allow(degree) != degree; {
+				degree++
+			}
+		}
+		rolled = append(rolled, note)
+	}
+	return rolled, true
 }
 
 // allowedNear returns the allowed degree that is nearest to one, of those that the lane can hold; any is false if it

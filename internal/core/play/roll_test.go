@@ -48,12 +48,54 @@ func TestRoll(t *testing.T) {
 				require.LessOrEqual(t, s.Value, roll.Highest)
 			}
 		}
-		rolled, undo, err := score.Apply(p, edit)
+		forms := []score.EditJSON{{SetSteps: &edit}}
+		for _, notes := range roll.Notes(p, edit) {
+			forms = append(forms, score.EditJSON{SetOwn: &notes})
+			require.NotContains(t, part.Lanes.Pitch.Locked, notes.Step)
+		}
+		rolled, undo, err := score.Apply(p, score.All{Name: "roll", Edits: forms})
 		require.NoError(t, err)
 		back, _, err := score.Apply(rolled, undo)
 		require.NoError(t, err)
 		require.Equal(t, p, back)
 	})
+}
+
+// Each note of a step that is drawn by itself is rolled to an allowed note of its own, and keeps its velocity and timing; a step whose notes go together
+// keeps them as they lie.
+func TestNotesAreRolled(t *testing.T) {
+	p := testkit.Plain(func(p *score.Project, _ *score.Track, part *score.Part) {
+		p.Key.Allowed = []int{0, 3, 4}
+		three := []score.StepNote{{Velocity: 5}, {Degree: 2, Nudge: 9}, {Degree: 4, Length: 100}}
+		part.Lanes.Pitch.Own = map[int]score.StepOwn{0: {Notes: three, Each: true}, 1: {Notes: three}}
+	})
+	seen := map[int]bool{}
+	for luck := range 200 {
+		roll := play.Roll{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Pitch}, Luck: uint64(luck), Highest: 7, Density: 100}
+		edit, rolled := roll.Edit(p)
+		require.True(t, rolled)
+		edits := roll.Notes(p, edit)
+		require.Len(t, edits, 1)
+		require.Zero(t, edits[0].Step)
+		notes, degrees := edits[0].Own.Notes, map[int]bool{}
+		for _, note := range notes {
+			degree := edit.Steps[0].Value + note.Degree
+			require.Equal(t, degree, p.Key.Spelling().Allow(degree))
+			degrees[degree], seen[degree] = true, true
+		}
+		require.Len(t, degrees, 3)
+		require.Equal(t, []any{5, score.Tick(9), score.Tick(100), 0}, []any{notes[0].Velocity, notes[1].Nudge, notes[2].Length, notes[0].Degree})
+	}
+	narrow := play.Roll{LaneAddress: score.LaneAddress{PartAddress: score.PartAddress{Track: 1}, Lane: score.Pitch}, Density: 100}
+	edit, _ := narrow.Edit(p)
+	var degrees []int
+	for _, note := range narrow.Notes(p, edit)[0].Own.Notes {
+		degrees = append(degrees, note.Degree)
+	}
+	require.Equal(t, []int{0, 3, 4}, degrees, "where there is room for one the others take the next above")
+	for _, degree := range []int{0, 3, 4, 7} {
+		require.True(t, seen[degree], "%d is never rolled", degree)
+	}
 }
 
 // Over 10,000 rolls of 16 steps a density of 30 percent turns 30 percent of the gates on: chi-square, one

@@ -42,15 +42,15 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) (
 			continue
 		}
 		goOnAll(w.byStrike)
-		note := w.noteOf(&now, h)
-		w.slideInto(note.Start)
-		w.sliding = h.last && now.slides
 		first := len(dst)
-		dst = w.voice(&now, h, note, dst)
+		dst = w.voice(&now, h, w.noteOf(&now, h), dst)
+		start := dst[first].Start
+		w.slideInto(start)
+		w.sliding = h.last && now.slides
 		if watched {
 			hits = append(hits, w.hitOf(&now, h, true, dst[first:]))
 		}
-		w.use(w.byStrike, h.due, note.Start)
+		w.use(w.byStrike, h.due, start)
 	}
 	return dst, hits
 }

@@ -90,7 +90,7 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	m.track.Routes, m.track.MuteCuts, m.track.ChaseWaits = nil, false, false // of outputs
 	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false         // what is silent decides all the same
 	m.track.Patterns = []score.Pattern{*t.Pattern(t.Playing)}
-	if t.Retunes() { // where its notes go depends on those before
+	if t.Retunes() || hasNotes(t) { // where its notes go depends on those before, or how many there are on their pitches
 		m.key = p.Key
 		return m
 	}
@@ -101,6 +101,18 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	}
 	m.track.Patterns[0].Parts = parts
 	return m
+}
+
+// hasNotes reports whether steps of a track have notes of their own, which can fall on one key.
+func hasNotes(t *score.Track) bool {
+	return slices.ContainsFunc(t.Parts(), func(part score.Part) bool {
+		for _, own := range part.Lanes.Lane(score.Pitch).Own {
+			if len(own.Notes) > 0 {
+				return true
+			}
+		}
+		return false
+	})
 }
 
 // fills reports whether a fill changes what a track plays.
@@ -128,10 +140,10 @@ func withoutValues(part score.Part) score.Part {
 			continue
 		}
 		lane := *part.Lanes.Lane(name)
-		if lane.Evolve != nil || slices.ContainsFunc(lane.Weights, func(w score.Weight) bool { return w.Rest }) {
+		if lane.Evolve != nil || slices.ContainsFunc(lane.Weights, func(w score.Weight) bool { return w.Rest }) || rests(&lane) {
 			continue
 		}
-		lane.Steps, lane.Spread, lane.Weights, lane.Amount, lane.Locked = nil, nil, nil, 0, nil
+		lane.Steps, lane.Spread, lane.Weights, lane.Amount, lane.Locked, lane.Own = nil, nil, nil, 0, nil, nil
 		part.Lanes.Set(name, &lane)
 	}
 	return part

@@ -45,7 +45,7 @@ func TestWhichValuesASpreadTouches(t *testing.T) {
 			}
 		}
 		require.Equal(t, c.want, keys, name)
-		drawn := play.Draws(p, p.Tracks[0].ID, p.Tracks[0].Parts()[0].ID, score.Pitch, 0, 4*sixteenth)
+		_, drawn := play.Draws(p, p.Tracks[0].ID, p.Tracks[0].Parts()[0].ID, score.Pitch, 0, 0, 4*sixteenth)
 		require.Len(t, drawn, touched, name)
 		for _, added := range drawn {
 			require.Equal(t, 7, added)

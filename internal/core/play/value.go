@@ -21,10 +21,11 @@ type value struct {
 	steps                 []int // the written values
 	chance                chance.Address
 
-	total   int                  // the sum of the weights
-	rests   bool                 // whether the weights have rests
-	evolved *[score.MaxSteps]int // the values in force, where the lane evolves
-	control *control             // of a mod lane that goes somewhere
+	total   int                       // the sum of the weights
+	rests   bool                      // whether the weights have rests
+	own     *[score.MaxSteps]*ownStep // what steps have of their own; nil where none has
+	evolved *[score.MaxSteps]int      // the values in force, where the lane evolves
+	control *control                  // of a mod lane that goes somewhere
 	valueState
 }
 
@@ -45,17 +46,19 @@ func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) v
 	}
 	v.due = v.Rate
 	spreads := lane.Spread != nil && lane.Spread.Chance > 0 && lane.Spread.Depth > 0
+	v.own = readOwn(lane)
 	for _, w := range lane.Weights {
 		v.total += w.Weight
 		v.rests = v.rests || w.Rest && w.Weight > 0
 	}
+	v.rests = v.rests || rests(lane)
 	if lane.Evolve != nil {
 		v.evolved = (*[score.MaxSteps]int)(slices.Clone(lane.Steps))
 	}
 	if spec.Name == score.Velocity || spec.Name == score.Probability {
 		v.scale = lane.Amount
 	}
-	v.plain = v.scale == 100 && !spreads && v.total == 0 && v.evolved == nil
+	v.plain = v.scale == 100 && !spreads && v.total == 0 && v.evolved == nil && v.own == nil
 	return v
 }
 
@@ -65,14 +68,19 @@ func (v *value) read(gateStep int, n int64) int {
 	if v.fixed {
 		return v.standard
 	}
-	step := gateStep
-	if !v.linked {
-		step = v.Step()
-	}
+	step := v.stepAt(gateStep)
 	if v.plain {
 		return v.steps[step]
 	}
-	return v.vary(step, n)
+	return v.vary(step, n, 0)
+}
+
+// stepAt returns the gate's step for a linked lane, else where the lane stands.
+func (v *value) stepAt(gateStep int) int {
+	if v.linked {
+		return gateStep
+	}
+	return v.Step()
 }
 
 // odds returns the value of the probability lane, as read does, in ten-thousandths, so that no amount makes nothing
@@ -81,18 +89,15 @@ func (v *value) odds(gateStep int, n int64) int {
 	if v.fixed || v.plain {
 		return 100 * v.read(gateStep, n)
 	}
-	step := gateStep
-	if !v.linked {
-		step = v.Step()
-	}
-	written := v.written(step, n)
-	return min(100*v.most, max(100*v.least, written*v.scale+100*v.added(written, n)))
+	step := v.stepAt(gateStep)
+	written := v.written(step, n, 0)
+	return min(100*v.most, max(100*v.least, written*v.scale+100*v.added(step, written, n, 0)))
 }
 
-// written returns what a step holds: as it was written, has evolved, or is drawn from the table of weights.
-func (v *value) written(step int, n int64) int {
-	if v.total > 0 {
-		if line, drawn := v.weigh(n); !line.Rest {
+// written returns what a step holds: as it was written, has evolved, or is drawn from its own table of weights, else the lane's.
+func (v *value) written(step int, n int64, sub uint8) int {
+	if table, total := v.table(step); total > 0 {
+		if line, drawn := v.weigh(table, total, n, sub); !line.Rest {
 			return drawn
 		}
 	}
@@ -102,8 +107,8 @@ func (v *value) written(step int, n int64) int {
 	return v.steps[step]
 }
 
-func (v *value) vary(step int, n int64) int {
-	written := v.written(step, n)
+func (v *value) vary(step int, n int64, sub uint8) int {
+	written := v.written(step, n, sub)
 	least, most := v.least, v.most
 	if v.name == score.Length { // a share of a step stays a share, and a number of steps stays one
 		if written <= score.WholeStep {
@@ -112,33 +117,33 @@ func (v *value) vary(step int, n int64) int {
 			least = score.WholeStep + 1
 		}
 	}
-	return min(most, max(least, score.Rounded(written*v.scale, 100)+v.added(written, n)))
+	return min(most, max(least, score.Rounded(written*v.scale, 100)+v.added(step, written, n, sub)))
 }
 
-// added returns what the lane's spread adds to a written value.
-func (v *value) added(written int, n int64) int {
-	s := v.Lane().Spread
+// added returns what the spread of a step, else the lane's, adds to a written value.
+func (v *value) added(step, written int, n int64, sub uint8) int {
+	s := v.spread(step)
 	if s == nil || !s.Touched(written) {
 		return 0
 	}
 	address := v.chance
-	address.N = uint64(n)
+	address.N, address.Sub = uint64(n), sub
 	address.Purpose = chance.Applies
 	if !chance.Happens(address, s.Chance) {
 		return 0
 	}
 	address.Purpose = chance.Spread
-	g := gridOf(s)
+	g := gridOf(s, score.Rounded(written*v.scale, 100))
 	return g.added(int(uint64(chance.Lean(address, s.Lean)) * uint64(g.slots) >> 32))
 }
 
-// weigh draws a line of the lane's table of weights, and a value of its band.
-func (v *value) weigh(n int64) (line score.Weight, drawn int) {
+// weigh draws a line of a table of weights, and a value of its band.
+func (v *value) weigh(table []score.Weight, total int, n int64, sub uint8) (line score.Weight, drawn int) {
 	address := v.chance
-	address.Purpose, address.N = chance.Weigh, uint64(n)
+	address.Purpose, address.N, address.Sub = chance.Weigh, uint64(n), sub
 	lineDraw, bandDraw, _, _ := chance.Draw4(address)
-	weight := int(uint64(lineDraw) * uint64(v.total) >> 32)
-	for _, line := range v.Lane().Weights {
+	weight := int(uint64(lineDraw) * uint64(total) >> 32)
+	for _, line := range table {
 		if weight < line.Weight {
 			return line, line.Lowest + int(uint64(bandDraw)*uint64(line.Highest-line.Lowest+1)>>32)
 		}
@@ -147,12 +152,16 @@ func (v *value) weigh(n int64) (line score.Weight, drawn int) {
 	panic("play: the weights do not add up")
 }
 
-// rest reports whether the table of weights draws a rest.
-func (v *value) rest(n int64) bool {
+// rest reports whether the table of weights that is in force at the gate's step, or where the lane stands, draws a rest.
+func (v *value) rest(gateStep int, n int64) bool {
 	if !v.rests {
 		return false
 	}
-	line, _ := v.weigh(n)
+	table, total := v.table(v.stepAt(gateStep))
+	if total == 0 {
+		return false
+	}
+	line, _ := v.weigh(table, total, n, 0)
 	return line.Rest
 }
 

@@ -118,7 +118,7 @@ func TestSpread(t *testing.T) {
 			share[96+added] += 0.9 * (chance.LeanBelow(float64(slot+1)/5, lean) - chance.LeanBelow(float64(slot)/5, lean))
 		}
 		requireShares(t, counts, total, share)
-		for _, s := range play.Shares(spread) { // the curve that is shown
+		for _, s := range play.Shares(spread, 0) { // the curve that is shown
 			require.InDelta(t, share[96+s.Added], s.Share, 1e-12)
 		}
 	}
@@ -146,7 +146,8 @@ func TestDrawsAreThoseOfTheNotes(t *testing.T) {
 		added = append(added, int(n.Velocity)-60)
 	}
 	require.Greater(t, len(added), 30)
-	require.Equal(t, added, play.Draws(p, 1, 0, score.Velocity, 3*bar, 9*bar))
+	_, drawn := play.Draws(p, 1, 0, score.Velocity, 0, 3*bar, 9*bar)
+	require.Equal(t, added, drawn)
 }
 
 // Evolving changes unlocked steps only, within its range, more and more of them, and playing from the

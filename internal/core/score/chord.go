@@ -74,8 +74,8 @@ type Voicing struct {
 }
 
 // Interval is how far a note of a chord lies above the chord's root: so many degrees, then so many
-// semitones.
-type Interval struct{ Degrees, Semitones int }
+// semitones. Note is which note of a step it is, from 0.
+type Interval struct{ Degrees, Semitones, Note int }
 
 // Voice appends to dst the notes of a chord in a voicing, in the order in which they are struck, where an
 // octave has so many degrees and so many semitones.
@@ -89,7 +89,12 @@ func (v Voicing) Voice(chord, degrees, semitones int, dst []Interval) []Interval
 		up = Interval{Semitones: semitones}
 		dst = append(dst, Interval{Semitones: semitone})
 	}
-	notes := dst[first:]
+	v.Lay(dst[first:], up)
+	return dst
+}
+
+// Lay puts notes, ascending, as the voicing has them, in the order in which they are struck; up is an octave.
+func (v Voicing) Lay(notes []Interval, up Interval) {
 	for range min(v.Inversion, len(notes)-1) {
 		lowest := notes[0]
 		copy(notes, notes[1:])
@@ -103,9 +108,8 @@ func (v Voicing) Voice(chord, degrees, semitones int, dst []Interval) []Interval
 	if v.Strum < 0 {
 		slices.Reverse(notes)
 	}
-	return dst
 }
 
 func (i Interval) plus(other Interval) Interval {
-	return Interval{i.Degrees + other.Degrees, i.Semitones + other.Semitones}
+	return Interval{i.Degrees + other.Degrees, i.Semitones + other.Semitones, i.Note}
 }

@@ -184,7 +184,12 @@ func loopSteps(lane *Lane) []int {
 
 // drawn reports whether chance draws values of the lane.
 func (l *Lane) drawn() bool {
-	return len(l.Weights) > 0 || l.Evolve != nil || l.Spread != nil && l.Spread.Depth > 0 && l.Spread.Chance > 0
+	for _, own := range l.Own {
+		if own.Varies() {
+			return true
+		}
+	}
+	return len(l.Weights) > 0 || l.Evolve != nil || l.Spread.varies()
 }
 
 // ratchets returns how many strikes a step of the gate lane has.
@@ -201,9 +206,18 @@ func ratchets(part *Part, step int) float64 {
 
 // chordNotes returns how many notes are struck together at a step of the gate lane.
 func chordNotes(part *Part, step int) float64 {
-	return average(part, Chord, step, func(value int) float64 {
+	named := average(part, Chord, step, func(value int) float64 {
 		return float64(max(1, len(chords[value].Degrees)+len(chords[value].Semitones)))
 	})
+	pitch := part.Lanes.Lane(Pitch)
+	if pitch.Linked {
+		return max(named, float64(len(pitch.Own[step].Notes)))
+	}
+	most := 0
+	for _, own := range pitch.Own {
+		most = max(most, len(own.Notes))
+	}
+	return max(named, float64(most))
 }
 
 // average returns what a lane gives at a step of the gate lane: of a linked lane its value there, of one with a loop

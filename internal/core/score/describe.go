@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"fmt"
 	"reflect"
-	"strings"
 
 	"jettyfog/internal/core/theory"
 )
@@ -48,6 +47,10 @@ func subjectOf(p *Project, e Edit) string {
 	case SetPart:
 		return partName(p, e.PartAddress)
 	case SetDetail:
+		return partName(p, e.PartAddress)
+	case SetOwn:
+		return partName(p, e.PartAddress)
+	case ToggleNote:
 		return partName(p, e.PartAddress)
 	case Reshape:
 		return partName(p, e.PartAddress)
@@ -225,6 +228,14 @@ func stepChange(before, after *Project, e SetSteps) (change string, single bool)
 	return fmt.Sprintf("%s of step %d, %s to %s", e.Lane, number, words(before, from), words(after, to)), true
 }
 
+// signed reads a number with its sign.
+func signed(value int) string {
+	if value == 0 {
+		return "0"
+	}
+	return fmt.Sprintf("%+d", value)
+}
+
 // stepWords reads the value of a step.
 func stepWords(p *Project, lane LaneName, value int) string {
 	spec := lane.Spec()
@@ -234,7 +245,7 @@ func stepWords(p *Project, lane LaneName, value int) string {
 	case AsDegree:
 		return p.Key.DegreeName(value)
 	case AsSigned:
-		return strings.Replace(fmt.Sprintf("%+d", value), "+0", "0", 1)
+		return signed(value)
 	case AsLength:
 		if value > WholeStep {
 			return Counted(value-WholeStep+1, "step")

@@ -35,7 +35,7 @@ func (e All) count() int {
 
 func (e All) apply(p *Project) (Edit, error) {
 	if err := firstOf([]error{
-		checkName("name", e.Name), checkRange("the number of edits", len(e.Edits), 1, MaxEdits),
+		CheckName("name", e.Name), checkRange("the number of edits", len(e.Edits), 1, MaxEdits),
 		checkRange("the number of edits in all groups", e.count(), 1, MaxEdits),
 	}); err != nil {
 		return nil, err

@@ -31,6 +31,8 @@ type EditJSON struct {
 	SetPart       *SetPart       `json:"setPart,omitempty"`
 	RestorePart   *RestorePart   `json:"restorePart,omitempty"`
 	SetDetail     *SetDetail     `json:"setDetail,omitempty"`
+	SetOwn        *SetOwn        `json:"setOwn,omitempty"`
+	ToggleNote    *ToggleNote    `json:"toggleNote,omitempty"`
 	Reshape       *Reshape       `json:"reshape,omitempty"`
 	SetLane       *SetLane       `json:"setLane,omitempty"`
 	RestoreLane   *RestoreLane   `json:"restoreLane,omitempty"`

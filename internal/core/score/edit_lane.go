@@ -187,5 +187,8 @@ func (e SetSteps) apply(p *Project) (Edit, error) {
 		}
 		lane.Steps[s.Step] = s.Value
 	}
+	if e.Lane == Chord || e.Lane == Length {
+		inverse = p.alsoWriting(e.LaneAddress, Pitch, inverse, e.writtenOver)
+	}
 	return inverse, nil
 }

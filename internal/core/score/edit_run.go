@@ -14,7 +14,7 @@ func Continues(last, next Edit) bool {
 // givesValues reports whether all that an edit does is to put values in the places of others.
 func givesValues(e Edit) bool {
 	switch e := e.(type) {
-	case SetProject, SetTrack, SetPattern, SetPart, SetDetail, SetLane, SetSteps:
+	case SetProject, SetTrack, SetPattern, SetPart, SetDetail, SetOwn, SetLane, SetSteps:
 		return true
 	case All:
 		return !slices.ContainsFunc(e.Edits, func(form EditJSON) bool {

@@ -46,6 +46,17 @@ func (e AddTrack) apply(p *Project) (Edit, error) {
 	return InsertTrack{At: e.At, Track: track}.apply(p)
 }
 
+// TrackOf returns a new track of a kind for a project, of one pattern.
+func TrackOf(p *Project, kind Kind, name string, pattern Pattern) Track {
+	track := newTrack(p.unusedID(), name, NewPart("Part 1"))
+	track.Kind, track.Channel = kind, p.unusedChannels(1)
+	if kind == Kit {
+		track.Channel = percussionChannel
+	}
+	track.Patterns, track.Playing = []Pattern{pattern.clone()}, pattern.ID
+	return track
+}
+
 // percussionChannel is the channel that General MIDI keeps for percussion.
 const percussionChannel = 10
 
@@ -155,6 +166,27 @@ func (p *Project) cuts(id int) []Edit {
 		}
 	}
 	return cuts
+}
+
+// WithoutTracks returns a copy of the part without its conditions about other tracks, as a project has it that has others.
+func (part *Part) WithoutTracks() Part {
+	alone := part.Clone()
+	for step, detail := range part.Details {
+		for _, id := range detail.Condition.Tracks() {
+			detail.Condition = detail.Condition.without(id)
+		}
+		alone.setDetail(step, detail)
+	}
+	return alone
+}
+
+// WithoutTracks returns a copy of the pattern without its conditions about other tracks.
+func (pattern *Pattern) WithoutTracks() Pattern {
+	alone := pattern.clone()
+	for i := range alone.Parts {
+		alone.Parts[i] = alone.Parts[i].WithoutTracks()
+	}
+	return alone
 }
 
 // cuts returns the edits that drop a part's conditions about a track, in the order of the steps.

@@ -1,6 +1,9 @@
 package score
 
-import "slices"
+import (
+	"maps"
+	"slices"
+)
 
 // MaxSteps is how many step values a lane keeps, whatever its length.
 const MaxSteps = 64
@@ -120,6 +123,8 @@ type Lane struct {
 	Evolve *Evolve `json:"evolve,omitempty"`
 	// Locked are steps that keep their values when the lane is rolled or evolves, ascending.
 	Locked []int `json:"locked,omitempty" jsonschema:"maxItems=64"`
+	// Own holds what steps have of their own in place of the lane's, by step from 0.
+	Own map[int]StepOwn `json:"own,omitempty"`
 	// Steps holds MaxSteps values within the bounds of the lane's LaneSpec.
 	Steps []int `json:"steps" jsonschema:"minItems=64,maxItems=64"`
 }
@@ -138,6 +143,7 @@ func (l *Lane) Clone() *Lane {
 	clone := *l
 	clone.Steps, clone.Path = slices.Clone(l.Steps), slices.Clone(l.Path)
 	clone.Weights, clone.Locked = slices.Clone(l.Weights), slices.Clone(l.Locked)
+	clone.Own = maps.Clone(l.Own)
 	if l.Evolve != nil {
 		evolve := *l.Evolve
 		clone.Evolve = &evolve
@@ -161,9 +167,11 @@ type Spread struct {
 	Chance int `json:"chance" jsonschema:"minimum=0,maximum=100"`
 	// Depth scales the whole spread, in percent; at 0 the value is exactly the written one.
 	Depth int `json:"depth" jsonschema:"minimum=0,maximum=100"`
-	// Lowest and Highest bound what is added, in the lane's unit.
-	Lowest  int `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
-	Highest int `json:"highest" jsonschema:"minimum=-200,maximum=200"`
+	// Lowest and Highest bound what is added, in the lane's unit, or with Limits the result: then what is added at full depth goes from as much as leads
+	// from the value to Lowest to as much as leads to Highest, by multiples of Grain from the value on.
+	Lowest  int  `json:"lowest" jsonschema:"minimum=-200,maximum=200"`
+	Highest int  `json:"highest" jsonschema:"minimum=-200,maximum=200"`
+	Limits  bool `json:"limits,omitempty"`
 	// Lean is where in the range the number tends to land, -100 to 100.
 	Lean int `json:"lean" jsonschema:"minimum=-100,maximum=100"`
 	// Grain is the distance between the numbers that can be added, from 1.

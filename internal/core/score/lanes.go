@@ -82,6 +82,8 @@ type LaneSpec struct {
 	Pitched bool `json:"pitched"`
 	// Rests says that a line of a table of weights can be a rest.
 	Rests bool `json:"rests"`
+	// Notes says that a step can have several notes, and allowed notes, of its own.
+	Notes bool `json:"notes"`
 	// Mod is the number of a lane that sends a controller, from 1; 0 is none.
 	Mod int `json:"mod"`
 	// Always says that every part has the lane; others come into being when they are edited.
@@ -117,8 +119,8 @@ var laneSpecs = []LaneSpec{
 	{
 		Name: Pitch, number: 1, field: func(l *Lanes) **Lane { return &l.Pitch },
 		Help: "Pitch: a degree of the key for each step, typed as a note (C2, Eb3) or as a number, of which 1 is the root. " +
-			"Draw across it; pull the notes at its left, or turn the wheel, for other octaves.",
-		Least: -28, Most: 28, Reads: AsDegree, Marks: PitchMarks, Always: true, Pitched: true, Rests: true, RollMost: 7,
+			"Draw across it; Shift adds a note to a step or takes it away; pull the notes at its left, or turn the wheel, for other octaves.",
+		Least: -28, Most: 28, Reads: AsDegree, Marks: PitchMarks, Always: true, Pitched: true, Rests: true, Notes: true, RollMost: 7,
 	},
 	{
 		Name: Octave, number: 5, field: func(l *Lanes) **Lane { return &l.Octave },

@@ -180,7 +180,7 @@ func (p *Project) keepKnownRoutes(t *Track) {
 func (p *Project) validateOutputs() error {
 	for i, output := range p.Outputs {
 		at := fmt.Sprintf("outputs[%d]", i)
-		if err := firstOf([]error{checkName(at+".name", output.Name), checkListed(at+".kind", output.Kind, OutputKinds())}); err != nil {
+		if err := firstOf([]error{CheckName(at+".name", output.Name), checkListed(at+".kind", output.Kind, OutputKinds())}); err != nil {
 			return err
 		}
 		for _, other := range p.Outputs[:i] {

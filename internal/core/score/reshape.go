@@ -26,8 +26,8 @@ func Reshapings() []Reshaping {
 	return []Reshaping{Rotate, Reverse, Invert, Double, Halve, Clear, Least, Most, Euclidean}
 }
 
-// Reshape writes the steps of a lane anew from what they are. The conditions and the like of gate steps go
-// with their steps. Lanes that are linked to the gate lane are doubled with it.
+// Reshape writes the steps of a lane anew from what they are. The conditions and the like of gate steps, and what steps have
+// of their own, go with their steps; only clearing takes it away. Lanes that are linked to the gate lane are doubled with it.
 type Reshape struct {
 	LaneAddress
 	Do Reshaping `json:"do" jsonschema:"enum=rotate,enum=reverse,enum=invert,enum=double,enum=halve,enum=clear,enum=least,enum=most,enum=euclid"`
@@ -68,6 +68,7 @@ func (e Reshape) apply(p *Project) (Edit, error) {
 	case Clear:
 		for _, step := range steps {
 			lane.Steps[step] = e.Lane.Spec().Default
+			lane.setOwn(step, StepOwn{})
 			if e.Lane == Gate {
 				part.setDetail(step, StepDetail{})
 			}
@@ -118,10 +119,13 @@ func (e Reshape) order(n int) []int {
 func (part *Part) permute(name LaneName, steps, from []int) {
 	lane := part.Lanes.Lane(name)
 	values := slices.Clone(lane.Steps)
-	details := make([]StepDetail, len(steps))
+	details, owns := make([]StepDetail, len(steps)), make([]StepOwn, len(steps))
 	for i := range steps {
-		details[i] = part.Details[steps[from[i]]]
+		details[i], owns[i] = part.Details[steps[from[i]]], lane.Own[steps[from[i]]]
 		lane.Steps[steps[i]] = values[steps[from[i]]]
+	}
+	for i, step := range steps {
+		lane.setOwn(step, owns[i])
 	}
 	if name == Gate {
 		for i, step := range steps {
@@ -166,6 +170,7 @@ func (part *Part) changeLength(name LaneName, do Reshaping) error {
 		if spec.Name == name || name == Gate && lane.Linked && part.Lanes.Has(spec.Name) {
 			for step := loop.First; step < loop.First+loop.Length; step++ {
 				lane.Steps[step+loop.Length] = lane.Steps[step]
+				lane.setOwn(step+loop.Length, lane.Own[step])
 			}
 		}
 	}

@@ -36,6 +36,19 @@ func (r *StepRatchet) OddsOf(hit int) int {
 	return r.Odds
 }
 
+// IsRandom reports whether chance can change how many hits there are, or which of them sound.
+func (r *StepRatchet) IsRandom() bool {
+	if r == nil {
+		return false
+	}
+	for hit := range MaxHits {
+		if r.OddsOf(hit) < 100 {
+			return true
+		}
+	}
+	return r.CountsTotal() > 0
+}
+
 // ShareOf returns how long a hit is, counted from 0, beside the others.
 func (r *StepRatchet) ShareOf(hit int) int { return r.Shares[hit%len(r.Shares)] }
 

@@ -27,7 +27,7 @@ func (e *FieldError) Error() string {
 
 // Validate returns nil if every field is in its range, else a *FieldError for the first that is not.
 func (p *Project) Validate() error {
-	if err := checkName("name", p.Name); err != nil {
+	if err := CheckName("name", p.Name); err != nil {
 		return err
 	}
 	if err := checkTempo("tempo", p.Tempo); err != nil {
@@ -75,6 +75,9 @@ func (p *Project) Validate() error {
 		return err
 	}
 	if err := p.validateOutputs(); err != nil {
+		return err
+	}
+	if err := p.validateNotes(); err != nil {
 		return err
 	}
 	return checkRange("the number of parts of all patterns", parts, 1, MaxAllParts)
@@ -232,7 +235,8 @@ func CleanName(text string) string {
 	return strings.TrimSpace(string(runes[:min(len(runes), MaxNameRunes)]))
 }
 
-func checkName(field, name string) error {
+// CheckName refuses a name that is not one. The error is a *FieldError.
+func CheckName(field, name string) error {
 	printable := strings.TrimSpace(name) == name && !strings.ContainsFunc(name, func(r rune) bool { return !unicode.IsPrint(r) })
 	if n := utf8.RuneCountInString(name); n < 1 || n > MaxNameRunes || !printable || !utf8.ValidString(name) {
 		return &FieldError{field, fmt.Sprintf("%.80q", name), fmt.Sprintf("1 to %d printable characters without spaces around them", MaxNameRunes)}

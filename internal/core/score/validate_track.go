@@ -8,7 +8,7 @@ import (
 
 func (t *Track) validate(field string, p *Project) error {
 	checks := []error{
-		checkName(field+".name", t.Name),
+		CheckName(field+".name", t.Name),
 		checkListed(field+".kind", t.Kind, Kinds()),
 		checkRange(field+".register.lowest", t.Register.Lowest, theory.LowestNote, theory.HighestNote-theory.Octave+1),
 		checkRange(field+".register.highest", t.Register.Highest, t.Register.Lowest+theory.Octave-1, theory.HighestNote),
@@ -54,7 +54,7 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 		most = 1
 	}
 	if err := firstOf([]error{
-		checkName(field+".name", pattern.Name),
+		CheckName(field+".name", pattern.Name),
 		checkRange("the number of "+field+".parts", len(pattern.Parts), 1, most),
 	}); err != nil {
 		return err
@@ -75,7 +75,7 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 
 func (part *Part) validate(field string, p *Project) error {
 	checks := []error{
-		checkName(field+".name", part.Name),
+		CheckName(field+".name", part.Name),
 		validateMods(field+".mods", part.Mods),
 		checkRange(field+".held.first", part.Held.First, 0, MaxSteps-max(1, part.Held.Length)),
 		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),
@@ -112,14 +112,10 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 	if l.Spread != nil {
 		checks = append(checks, l.Spread.validate(field+".spread"))
 	}
-	for i, w := range l.Weights {
-		line := fmt.Sprintf("%s.weights[%d]", field, i)
-		checks = append(checks,
-			checkRange(line+".lowest", w.Lowest, spec.Least, spec.Most),
-			checkRange(line+".highest", w.Highest, w.Lowest, spec.Most))
-		if w.Rest && spec.Name != Pitch {
-			checks = append(checks, &FieldError{line + ".rest", true, "false, because only the pitch lane has rests"})
-		}
+	checks = append(checks, validateWeights(field+".weights", l.Weights, spec)...)
+	for step, own := range l.Own {
+		at := fmt.Sprintf("%s.own.%d", field, step)
+		checks = append(checks, checkRange(at+", its step,", step, 0, MaxSteps-1), own.validate(at, spec))
 	}
 	if l.Evolve != nil {
 		checks = append(checks, l.Evolve.validate(field+".evolve", spec))
@@ -137,6 +133,19 @@ func (l *Lane) validate(field string, spec LaneSpec) error {
 		}
 	}
 	return nil
+}
+
+func validateWeights(field string, weights []Weight, spec LaneSpec) (checks []error) {
+	for i, w := range weights {
+		line := fmt.Sprintf("%s[%d]", field, i)
+		checks = append(checks,
+			checkRange(line+".lowest", w.Lowest, spec.Least, spec.Most),
+			checkRange(line+".highest", w.Highest, w.Lowest, spec.Most))
+		if w.Rest && spec.Name != Pitch {
+			checks = append(checks, &FieldError{line + ".rest", true, "false, because only the pitch lane has rests"})
+		}
+	}
+	return checks
 }
 
 func validateDurations(field string, durations []Duration) error {

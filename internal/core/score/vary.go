@@ -51,7 +51,7 @@ func (r Recipe) validate(field string) error {
 	spec := r.Lane.Spec()
 	return firstOf([]error{
 		checkListed(field+".lane", r.Lane, LaneNames()),
-		checkName(field+".name", r.Name),
+		CheckName(field+".name", r.Name),
 		checkRange(field+".lowest", r.Lowest, spec.Least, spec.Most),
 		checkRange(field+".highest", r.Highest, r.Lowest, spec.Most),
 	})

@@ -19,7 +19,7 @@ type WrittenPattern struct {
 }
 
 // ToPattern writes the chosen notes of a take into steps for a track of a project: their lengths, nudges and
-// velocities, even ratchets of up to eight strikes, and chords that have a name. Without a rate the one is found
+// velocities to the tick, even ratchets of up to eight strikes, and chords, by name where that says all. Without a rate the one is found
 // that keeps the most notes, and of those the one on whose steps they lie the closest. The error is a
 // *score.FieldError.
 func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate score.NoteValue) (WrittenPattern, error) {
@@ -79,7 +79,9 @@ type stepWriter struct {
 	off   score.Tick // how far all notes together lie off their steps
 	extra int        // how many strikes there are beside the first ones of steps
 
-	beyond, crowded, unnamed, foreign, outside, uneven, surplus int
+	apart score.Tick // how much later notes of steps start than the first of theirs
+
+	beyond, crowded, foreign, outside, uneven, surplus int
 }
 
 func newStepWriter(p *score.Project, into *score.Track, rate score.NoteValue, length score.Tick) *stepWriter {
@@ -90,13 +92,13 @@ func newStepWriter(p *score.Project, into *score.Track, rate score.NoteValue, le
 
 // lost counts the notes that are not where they were, or not at all.
 func (w *stepWriter) lost() int {
-	return w.beyond + w.crowded + w.unnamed + w.foreign + w.surplus
+	return w.beyond + w.crowded + w.foreign + w.surplus
 }
 
-// cost is how little the steps say what the notes are, in ticks: a ratchet costs more than a few steps more, and
-// many steps more cost more than a ratchet. The weights are a choice.
+// cost is how little the steps say what the notes are, in ticks: a ratchet costs more than a few steps more, many steps more cost more than a ratchet,
+// and notes that share a step cost the more the later they start than the first, so that a rolled chord is one and a line is not. The weights are a choice.
 func (w *stepWriter) cost() score.Tick {
-	return w.off + 600*score.Tick(w.extra) + 40*score.Tick(w.steps)
+	return w.off + 600*score.Tick(w.extra) + 40*score.Tick(w.steps) + w.apart/8
 }
 
 func (w *stepWriter) write(notes []midi.Note) {
@@ -134,7 +136,7 @@ func (w *stepWriter) writePart(part *score.Part, notes []midi.Note) {
 	notes = slices.Clone(notes)
 	slices.SortStableFunc(notes, func(a, b midi.Note) int { return cmp.Or(cmp.Compare(a.Start, b.Start), cmp.Compare(a.Key, b.Key)) })
 	end := score.Tick(w.steps) * w.step
-	taken := make([]bool, w.steps)
+	taken := make([]*filled, w.steps)
 	for onsets := together(notes, w.step/(4*ratchets)); len(onsets) > 0; {
 		strikes := w.ratchet(onsets)
 		first := onsets[0][0].Start
@@ -152,24 +154,48 @@ func (w *stepWriter) writePart(part *score.Part, notes []midi.Note) {
 		case at >= w.steps:
 			w.beyond += len(onsets[0])
 			strikes = 1
-		case taken[at]:
-			w.crowded += len(onsets[0])
+		case taken[at] != nil:
 			strikes = 1
+			w.join(taken[at], onsets[0])
 		default:
-			taken[at] = true
-			w.writeStep(part, at, onsets[:strikes])
+			taken[at] = &filled{notes: onsets[0], strikes: strikes}
 		}
 		onsets = onsets[strikes:]
 	}
+	for at, step := range taken {
+		if step != nil {
+			w.writeStep(part, at, step)
+		}
+	}
 }
 
-// writeStep writes a step whose strikes are some onsets.
-func (w *stepWriter) writeStep(part *score.Part, at int, onsets [][]midi.Note) {
-	first, strikes := onsets[0], len(onsets)
+// filled is what a step has to play: the notes of its first strike, some of which can start later by themselves, and how many strikes there are.
+type filled struct {
+	notes   []midi.Note
+	strikes int
+}
+
+// join adds notes to a step in which others start, as when the fingers of a chord do not fall together. Those whose key the step has already are left out, as are
+// those beside a ratchet, and those of a kit, whose parts have one key each.
+func (w *stepWriter) join(step *filled, notes []midi.Note) {
+	for _, n := range notes {
+		has := slices.ContainsFunc(step.notes, func(other midi.Note) bool { return other.Key == n.Key })
+		if w.track.Kind == score.Kit || has || step.strikes > 1 {
+			w.crowded++
+			continue
+		}
+		w.apart += n.Start - step.notes[0].Start
+		step.notes = append(slices.Clip(step.notes), n)
+	}
+}
+
+// writeStep writes a step.
+func (w *stepWriter) writeStep(part *score.Part, at int, step *filled) {
+	first := step.notes[0]
 	begin := score.Tick(at) * w.step
-	nudge := first[0].Start - begin
+	nudge := first.Start - begin
 	w.off += max(nudge, -nudge)
-	w.extra += strikes - 1
+	w.extra += step.strikes - 1
 	set := func(name score.LaneName, value int) {
 		if value == w.lane(part, name).Steps[at] {
 			return
@@ -178,15 +204,52 @@ func (w *stepWriter) writeStep(part *score.Part, at int, onsets [][]midi.Note) {
 		lane.Steps[at] = value
 		part.Lanes.Set(name, lane)
 	}
+	if extra := len(step.notes) - score.MaxStepNotes; extra > 0 {
+		w.surplus += extra
+		step.notes = step.notes[:score.MaxStepNotes]
+	}
+	velocity := uint8(0)
+	for _, n := range step.notes {
+		velocity = max(velocity, n.Velocity)
+	}
+	percent, length := rounded(100*nudge, w.step), w.length(first, step.strikes)
 	set(score.Gate, score.On)
-	set(score.Velocity, int(first[0].Velocity))
-	set(score.Ratchet, strikes)
-	set(score.Nudge, int(rounded(100*nudge, w.step)))
-	set(score.Length, w.length(first[0], strikes))
+	set(score.Velocity, int(velocity))
+	set(score.Ratchet, step.strikes)
+	set(score.Nudge, int(percent))
+	set(score.Length, length)
 	if w.track.Kind == score.Melodic {
-		w.writePitch(first, set)
+		written := w.pitches(step, int(velocity), w.usual(begin, percent, length))
+		set(score.Pitch, written.Pitch)
+		set(score.Octave, written.Octave)
+		set(score.Alteration, written.Alteration)
+		set(score.Chord, written.Chord)
+		if len(written.Notes) > 0 {
+			if part.Lanes.Pitch.Own == nil {
+				part.Lanes.Pitch.Own = map[int]score.StepOwn{}
+			}
+			part.Lanes.Pitch.Own[at] = score.StepOwn{Notes: written.Notes}
+		}
+	} else if length > score.WholeStep && first.End-first.Start != w.usual(begin, percent, length).lasts {
+		w.uneven++
 	}
 }
+
+// span is when a note starts and how long it lasts.
+type span struct{ start, lasts score.Tick }
+
+// usual returns when a note sounds by the lanes alone, of a step that begins at a tick, with a nudge in percent and a value of the length lane.
+func (w *stepWriter) usual(begin, nudge score.Tick, length int) span {
+	lasts := score.Tick(length) // in hundredths of a step
+	if length > score.WholeStep {
+		lasts = 100 * score.Tick(length-score.WholeStep+1)
+	}
+	start := 100*begin + nudge*w.step
+	return span{floorOf100(start), floorOf100(start+lasts*w.step) - floorOf100(start)}
+}
+
+// floorOf100 returns a hundredth of a number, rounded down.
+func floorOf100(number score.Tick) score.Tick { return (number - ((number%100)+100)%100) / 100 }
 
 // lane returns a lane of a part, which must not be changed.
 func (w *stepWriter) lane(part *score.Part, name score.LaneName) *score.Lane {
@@ -245,44 +308,29 @@ func (w *stepWriter) length(n midi.Note, strikes int) int {
 		return int(max(1, percent))
 	}
 	steps := max(2, rounded(length, w.step))
-	if off := steps*w.step - length; max(off, -off) > w.step/8 {
-		w.uneven++
-	}
 	return score.WholeStep + int(min(steps, score.MaxSteps)) - 1
 }
 
-// writePitch writes the pitch of a note, or of a chord of notes.
-func (w *stepWriter) writePitch(notes []midi.Note, set func(score.LaneName, int)) {
-	root := notes[0]
-	for _, n := range notes {
-		if n.Key < root.Key {
-			root = n
-		}
+// pitches spells the notes of a step, which sound so by its lanes alone; what is missing to the tick each of them has by itself. In a ratchet all sound as
+// long as the lanes have it.
+func (w *stepWriter) pitches(step *filled, velocity int, usual span) entry.Written {
+	var struck []entry.Struck
+	for _, n := range step.notes {
 		if n.Detune != 0 {
 			w.foreign++
 		}
 		if int(n.Key) < w.track.Register.Lowest || int(n.Key) > w.track.Register.Highest {
 			w.outside++
 		}
+		s := entry.Struck{Key: int(n.Key), Velocity: int(n.Velocity), Late: n.Start - usual.start, Length: n.End - n.Start}
+		if s.Length == usual.lasts || step.strikes > 1 {
+			s.Length = 0
+		}
+		struck = append(struck, s)
 	}
-	var keys []int
-	for _, n := range notes {
-		keys = append(keys, int(n.Key))
-	}
-	if chord, ok := w.speller.Chord(keys); ok {
-		set(score.Chord, chord)
-	} else {
-		w.unnamed += len(notes) - 1
-		root = slices.MaxFunc(notes, func(a, b midi.Note) int { return cmp.Compare(a.Key, b.Key) })
-	}
-	degree, alteration, exact := w.speller.Spell(int(root.Key))
-	if !exact {
-		w.foreign++
-	}
-	degree, octave := w.speller.Split(degree)
-	set(score.Pitch, degree)
-	set(score.Octave, octave)
-	set(score.Alteration, alteration)
+	written := w.speller.Write(struck, velocity)
+	w.foreign += written.Off
+	return written
 }
 
 func (w *stepWriter) pattern(name string) score.Pattern {
@@ -297,12 +345,11 @@ func (w *stepWriter) remarks() []string {
 		}
 	}
 	say(w.beyond, "notes came after the 64th step and were left out")
-	say(w.crowded, "notes would share a step with another, are no even ratchet with it, and were left out")
-	say(w.unnamed, "notes of chords that have no name were left out, but for the highest")
+	say(w.crowded, "notes would share a step with another of their key, are no even ratchet with it, and were left out")
 	say(w.foreign, "notes have no degree that sounds quite like them")
 	say(w.outside, "notes are outside the register of the track and come in it by octaves")
 	say(w.uneven, "notes end on a whole step, since they last longer than one")
-	say(w.surplus, "notes of keys beyond the 16th were left out")
+	say(w.surplus, "notes beyond the 8th of a step, or of keys beyond the 16th of a kit, were left out")
 	if w.track.Speed.N != w.track.Speed.M || w.track.Delay != 0 || w.track.Jitter != 0 || len(w.track.Shifts) > 0 {
 		remarks = append(remarks, "The track's own speed, delay and jitter come on top")
 	}

@@ -86,8 +86,45 @@ func TestTheRateIsFound(t *testing.T) {
 	}
 }
 
-// A chord that has a name is one step; one that has none keeps its highest note, and that is said. A long note
-// lasts whole steps.
+// What hands have played comes back to the tick and the velocity, whatever fingers do: chords of up to eight keys of any sort, each finger early or late and held
+// as long as it was.
+func TestWhatHandsHavePlayedComesBack(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := steps(t)
+		p.Tracks[0].Transpose = score.Transpose{Degrees: rapid.IntRange(-3, 3).Draw(t, "degrees"), Semitones: rapid.IntRange(-12, 12).Draw(t, "semitones")}
+		var played []midi.Note
+		for at := score.Tick(0); at < 4; at++ {
+			begin := at*4*5040 + score.Tick(rapid.IntRange(0, 2000).Draw(t, "late"))
+			for _, key := range rapid.SliceOfNDistinct(rapid.IntRange(24, 100), 1, score.MaxStepNotes, rapid.ID[int]).Draw(t, "keys") {
+				n := note(begin+score.Tick(rapid.IntRange(0, 400).Draw(t, "finger")), score.Tick(rapid.IntRange(1, 15_000).Draw(t, "held")), uint8(key))
+				n.Velocity = uint8(rapid.IntRange(1, 127).Draw(t, "velocity"))
+				played = append(played, n)
+			}
+		}
+		of := written(played...)
+		got, err := take.ToPattern(of, take.Choice{}, p, &p.Tracks[0], "1/16")
+		require.NoError(t, err)
+		require.Equal(t, []string{"It has 16 steps of 1/16"}, got.Remarks)
+		again := p.Clone()
+		again.Tracks[0].Patterns[0] = got.Pattern
+		require.NoError(t, again.Validate())
+		want, rendered := of.Notes(), take.Render(again, 1).Notes()
+		type heard struct {
+			start, end    score.Tick
+			key, velocity uint8
+		}
+		plain := func(notes []midi.Note) (plain []heard) {
+			for _, n := range notes {
+				plain = append(plain, heard{n.Start, n.End, n.Key, n.Velocity})
+			}
+			return plain
+		}
+		require.ElementsMatch(t, plain(want), plain(rendered))
+	})
+}
+
+// A chord that has a name is one step by its name; one that has none is the notes that it is. A long note lasts whole steps. A rolled chord is one step, and a line of
+// notes that are as far apart as its fingers in all is none.
 func TestChordsAndLongNotes(t *testing.T) {
 	p := testkit.Buoy()
 	p.Key = theory.Key{Scale: "major"}
@@ -96,12 +133,29 @@ func TestChordsAndLongNotes(t *testing.T) {
 		note(2*5040, 3*5040, 57), note(2*5040, 3*5040, 60), note(2*5040, 3*5040, 64)) // a triad on the sixth
 	got, err := take.ToPattern(of, take.Choice{}, p, &p.Tracks[0], "1/16")
 	require.NoError(t, err)
-	require.Equal(t, []string{"It has 16 steps of 1/16", "2 notes of chords that have no name were left out, but for the highest"}, got.Remarks)
+	require.Equal(t, []string{"It has 16 steps of 1/16"}, got.Remarks)
 	lanes := got.Pattern.Parts[0].Lanes
 	require.Equal(t, []int{2, 0, 2}, lanes.Chord.Steps[:3])
-	require.Equal(t, []int{0, 1, -2}, lanes.Pitch.Steps[:3])
-	require.Equal(t, 1, lanes.Alteration.Steps[1])
 	require.Equal(t, []int{100, 100, 102}, lanes.Length.Steps[:3])
+	require.Len(t, lanes.Pitch.Own, 1)
+	require.Len(t, lanes.Pitch.Own[1].Notes, 3)
+
+	ratchet, err := take.ToPattern(written(note(0, 1260, 60), note(2520, 1260, 60)), take.Choice{}, p, &p.Tracks[0], "1/16")
+	require.NoError(t, err)
+	require.Empty(t, ratchet.Pattern.Parts[0].Lanes.Pitch.Own, "the lanes say all of an even ratchet")
+
+	var rolled, line []midi.Note
+	for i := range score.Tick(4) {
+		for finger := range score.Tick(4) {
+			rolled = append(rolled, note(i*20_160+finger*400, 9000, uint8(60+3*finger)))
+			line = append(line, note((4*i+finger)*5040, 2000, uint8(60+3*finger)))
+		}
+	}
+	for want, notes := range map[score.NoteValue][]midi.Note{"1/4": rolled, "1/16": line} {
+		found, err := take.ToPattern(written(notes...), take.Choice{}, p, &p.Tracks[0], "")
+		require.NoError(t, err)
+		require.Equal(t, want, found.Pattern.Parts[0].Lanes.Gate.Rate)
+	}
 }
 
 // A kit has a part for each key; what is beyond the 64th step, or would share a step, is said.
@@ -121,14 +175,14 @@ func TestAKitAndWhatCannotBeKept(t *testing.T) {
 	}
 	require.Len(t, got.Pattern.Parts, len(keys))
 
-	late := written(note(0, 9, 60), note(1000, 9, 62), note(80*1260, 9, 60))
+	late := written(note(0, 9, 60), note(1000, 9, 60), note(80*1260, 9, 60))
 	late.End = 90 * 1260
 	got, err = take.ToPattern(late, take.Choice{}, p, &p.Tracks[0], "1/64")
 	require.NoError(t, err)
 	require.Contains(t, got.Remarks, "1 notes came after the 64th step and were left out")
 	got, err = take.ToPattern(late, take.Choice{}, p, &p.Tracks[0], "1/16")
 	require.NoError(t, err)
-	require.Contains(t, got.Remarks, "1 notes would share a step with another, are no even ratchet with it, and were left out")
+	require.Contains(t, got.Remarks, "1 notes would share a step with another of their key, are no even ratchet with it, and were left out")
 	for _, c := range []struct {
 		choice take.Choice
 		rate   score.NoteValue

@@ -29,6 +29,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 				Step:        rapid.IntRange(0, score.MaxSteps-1).Draw(t, "step"), Detail: Detail(t, idsOf(p)),
 			}
 		},
+		func() score.Edit { return ofOwn(t, drawnTrack, spec) },
 		func() score.Edit { return reshape(t, drawnTrack, spec) },
 		func() score.Edit {
 			at := partAddress(t, drawnTrack)
@@ -54,6 +55,20 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 		return score.ChangeLuck{Number: luck(t)}
 	}
 	return drawn
+}
+
+// ofOwn draws an edit of what a step has of its own, or of its notes.
+func ofOwn(t *rapid.T, track score.Track, spec score.LaneSpec) score.Edit {
+	step := rapid.SampledFrom([]int{0, 1, 2, 3, 7, score.MaxSteps - 1}).Draw(t, "own step")
+	if spec.Name == score.Gate {
+		spec = score.Pitch.Spec()
+	}
+	toggle := score.ToggleNote{PartAddress: partAddress(t, track), Step: step, Degree: rapid.SampledFrom([]int{0, 2, -28, 28}).Draw(t, "toggled")}
+	pitch := track.Pattern(toggle.Pattern).Part(toggle.Part).Lanes.Pitch
+	if own := pitch.Own[step]; rapid.Bool().Draw(t, "toggle") && len(own.Notes) < score.MaxStepNotes && pitch.Steps[step] != toggle.Degree {
+		return toggle
+	}
+	return score.SetOwn{LaneAddress: laneAddress(t, track, spec), Step: step, Own: Own(t, spec)}
 }
 
 // ofTracks draws an edit that adds, removes or moves a track.

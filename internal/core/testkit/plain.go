@@ -29,7 +29,7 @@ func MakePlain(t *rapid.T, p *score.Project) {
 			continue
 		}
 		lane := part.Lanes.Lane(spec.Name)
-		lane.Weights, lane.Evolve = nil, nil
+		lane.Weights, lane.Evolve, lane.Own = nil, nil, nil
 		lane.Spread, lane.Amount, lane.Moves = nil, 100, score.ByClock
 		lane.Order = rapid.SampledFrom([]score.Order{score.Forward, score.Backward}).Draw(t, "plain order")
 		for i := range lane.Steps {

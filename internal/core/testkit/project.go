@@ -225,6 +225,9 @@ func lane(t *rapid.T, spec score.LaneSpec) *score.Lane {
 		spread := Spread(t)
 		drawn.Spread = &spread
 	}
+	if seldom(t, "steps of their own") {
+		drawn.Own = owns(t, spec)
+	}
 	return drawn
 }
 
@@ -382,6 +385,7 @@ func Spread(t *rapid.T) score.Spread {
 		Lean:    rapid.IntRange(-100, 100).Draw(t, "lean"),
 		Grain:   rapid.IntRange(1, 7).Draw(t, "grain"),
 		Touches: rapid.SampledFrom([]score.Touch{score.TouchAll, score.TouchAll, score.TouchWithin, score.TouchOutside}).Draw(t, "touches"),
+		Limits:  seldom(t, "limits"),
 		From:    3, To: rapid.SampledFrom([]int{3, 60}).Draw(t, "to"),
 	}
 }

@@ -85,12 +85,17 @@ func (k Key) Spelling() Spelling {
 		}
 	}
 	if len(k.Allowed) > 0 {
-		spelling.nearest = nearestAllowed(len(spelling.semitones), k.Allowed)
+		spelling.nearest = ToAllowed(len(spelling.semitones), k.Allowed)
 	}
 	return spelling
 }
 
-func nearestAllowed(notes int, allowed []int) []int {
+// ToAllowed returns, for each degree of a scale of so many notes, how far the nearest of those is that are allowed, the lower of two. It is nil where
+// the scale has none of them.
+func ToAllowed(notes int, allowed []int) []int {
+	if !slices.ContainsFunc(allowed, func(degree int) bool { return degree >= 0 && degree < notes }) {
+		return nil
+	}
 	nearest := make([]int, notes)
 	for place := range nearest {
 		for away := 0; ; away++ {

@@ -21,9 +21,10 @@ export function getDraws(
   at: Stretch,
   part: number,
   lane: string,
+  step: number,
   signal: AbortSignal,
 ): Promise<Draws> {
-  return get<Draws>(`api/draws?${query(at)}&part=${part}&lane=${lane}`, signal);
+  return get<Draws>(`api/draws?${query(at)}&part=${part}&lane=${lane}&step=${step}`, signal);
 }
 
 /** Asks what every track will play in the two bars from one on, counted from 0. */

@@ -369,6 +369,9 @@ export interface Lane {
    * @maxItems 64
    */
   locked?: number[];
+  own?: {
+    [k: string]: StepOwn;
+  };
   /**
    * @minItems 64
    * @maxItems 64
@@ -384,6 +387,7 @@ export interface Spread {
   depth: number;
   lowest: number;
   highest: number;
+  limits?: boolean;
   lean: number;
   grain: number;
   touches?: "" | "within" | "outside";
@@ -401,6 +405,34 @@ export interface Evolve {
   percent: number;
   lowest: number;
   highest: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema definition
+ * via the `patternProperty` "^[0-9]+$".
+ */
+export interface StepOwn {
+  spread?: Spread;
+  /**
+   * @maxItems 32
+   */
+  weights?: Weight[];
+  /**
+   * @maxItems 128
+   */
+  allowed?: number[];
+  /**
+   * @maxItems 8
+   */
+  notes?: StepNote[];
+  each?: boolean;
+}
+export interface StepNote {
+  degree?: number;
+  octave?: number;
+  alteration?: number;
+  velocity?: number;
+  nudge?: number;
+  length?: number;
 }
 export interface Difference {
   op: "replace" | "add" | "remove";
@@ -578,6 +610,8 @@ export interface EditJSON {
   setPart?: SetPart;
   restorePart?: RestorePart;
   setDetail?: SetDetail;
+  setOwn?: SetOwn;
+  toggleNote?: ToggleNote;
   reshape?: Reshape;
   setLane?: SetLane;
   restoreLane?: RestoreLane;
@@ -736,6 +770,21 @@ export interface SetDetail {
   step: number;
   detail: StepDetail;
 }
+export interface SetOwn {
+  track: number;
+  pattern: number;
+  part: number;
+  lane: string;
+  step: number;
+  own: StepOwn;
+}
+export interface ToggleNote {
+  track: number;
+  pattern: number;
+  part: number;
+  step: number;
+  degree: number;
+}
 export interface Reshape {
   track: number;
   pattern: number;
@@ -844,8 +893,8 @@ export interface Chart {
 export interface ChartPart {
   lanes: ChartLane[];
   forecasts: Forecast[];
-  conditions: {
-    [k: string]: ChartCondition;
+  details: {
+    [k: string]: ChartDetail;
   };
 }
 export interface ChartLane {
@@ -854,6 +903,7 @@ export interface ChartLane {
   loop: Period;
   meetsGate: Period;
   inForce?: number[];
+  reaches: Reach[];
 }
 export interface Move {
   tick: number;
@@ -862,6 +912,13 @@ export interface Move {
 export interface Period {
   ticks: number;
   never?: string;
+}
+export interface Reach {
+  step: number;
+  lowest: number;
+  highest: number;
+  own: boolean;
+  words?: string;
 }
 export interface Forecast {
   tick: number;
@@ -881,14 +938,16 @@ export interface HitNote {
   end: number;
   key: number;
   detune?: number;
+  velocity: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema definition
  * via the `patternProperty` "^[0-9]+$".
  */
-export interface ChartCondition {
-  words: string;
+export interface ChartDetail {
+  condition: string;
   mark: string;
+  words: string;
 }
 export interface Degree {
   degree: number;
@@ -916,6 +975,7 @@ export interface Lists {
   roots: string[];
   scales: Scale[];
   ticksPerQuarter: number;
+  presetKinds: KindSpec[];
 }
 export interface LaneSpec {
   name: string;
@@ -931,6 +991,7 @@ export interface LaneSpec {
   scaled: boolean;
   pitched: boolean;
   rests: boolean;
+  notes: boolean;
   mod: number;
   always: boolean;
   movers: Option[];
@@ -985,6 +1046,12 @@ export interface PercussionKey {
 export interface Scale {
   name: string;
   semitones: number[];
+}
+export interface KindSpec {
+  value: string;
+  label: string;
+  help: string;
+  use: string;
 }
 export interface Outline {
   track: number;
@@ -1091,6 +1158,32 @@ export interface LoadRequest {
   name: string;
   revision: number;
 }
+export interface ListedPreset {
+  kind: string;
+  name: string;
+  words: string;
+  own: boolean;
+}
+export interface PresetRequest {
+  revision?: number;
+  kind: string;
+  name: string;
+  words?: string;
+  at: LaneAddress;
+  roll?: Recipe;
+}
+export interface LaneAddress {
+  track: number;
+  pattern: number;
+  part: number;
+  lane: string;
+}
+export interface HeardPreset {
+  track: number;
+  kit: boolean;
+  notes: HitNote[];
+  end: number;
+}
 export interface WakeView {
   stretch: number;
   before: number;
@@ -1118,7 +1211,11 @@ export interface EntryRequest {
   pattern: number;
   part: number;
   step: number;
-  do: "notes" | "chord" | "rest" | "tie";
+  do: "notes" | "chord" | "rest" | "tie" | "name" | "degrees";
+  /**
+   * @maxItems 64
+   */
+  steps?: number[];
   /**
    * @maxItems 16
    */
@@ -1128,6 +1225,8 @@ export interface EntryRequest {
 export interface Struck {
   key: number;
   velocity: number;
+  late?: number;
+  length?: number;
 }
 export interface PlayedRequest {
   track: number;
@@ -1136,13 +1235,17 @@ export interface PlayedRequest {
    * @minItems 1
    * @maxItems 16
    */
-  notes: Struck[];
-  at: number;
-  held: number;
+  notes: PlayedNote[];
   strength: number;
   fit?: string;
   replace: boolean;
   after: number;
+}
+export interface PlayedNote {
+  key: number;
+  velocity: number;
+  at: number;
+  held: number;
 }
 export interface PlayedAnswer {
   project: ProjectState;
@@ -1459,6 +1562,7 @@ export const bounds = {
   Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000}},
   Part: {"id":{"min":0,"max":255},"note":{"min":0,"max":127},"fill":{"min":0,"max":100},"slideTime":{"min":0,"max":127}},
   Pattern: {"id":{"min":0,"max":255}},
+  PlayedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
   Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750}},
   Quantise: {"strength":{"min":0,"max":100},"swing":{"min":500,"max":750}},
@@ -1472,15 +1576,18 @@ export const bounds = {
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"voices":{"min":0,"max":16},"part":{"min":0,"max":255},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127},"curve":{"min":-100,"max":100},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"lead":{"min":0,"max":2000}},
   SetDetail: {"step":{"min":0,"max":63}},
+  SetOwn: {"step":{"min":0,"max":63}},
   ShapeNotes: {"velocity":{"min":-126,"max":126},"percent":{"min":0,"max":1000}},
   Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
   Spread: {"chance":{"min":0,"max":100},"depth":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"lean":{"min":-100,"max":100},"grain":{"min":1,"max":64},"from":{"min":-200,"max":200},"to":{"min":-200,"max":200}},
   StepDetail: {"stretch":{"min":0,"max":16}},
+  StepNote: {"degree":{"min":-56,"max":56},"octave":{"min":-10,"max":10},"alteration":{"min":-12,"max":12},"velocity":{"min":-126,"max":126},"nudge":{"min":-80640,"max":80640},"length":{"min":0,"max":20643840}},
   StepRatchet: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100},"walk":{"min":-14,"max":14}},
   StepValue: {"step":{"min":0,"max":63}},
-  Struck: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
+  Struck: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127},"late":{"min":-80640,"max":80640},"length":{"min":0,"max":20643840}},
   TempoChange: {"tempo":{"min":10000,"max":400000}},
   TestRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":16}},
+  ToggleNote: {"step":{"min":0,"max":63},"degree":{"min":-28,"max":28}},
   Track: {"id":{"min":1,"max":2147483647},"channel":{"min":1,"max":16},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"voices":{"min":0,"max":16},"overlap":{"min":0,"max":20160},"swing":{"min":0,"max":750},"delay":{"min":-20160,"max":20160},"jitter":{"min":0,"max":100},"probability":{"min":-100,"max":100},"luck":{"min":-1,"max":999999},"hold":{"min":0,"max":64},"holdFrom":{"min":0,"max":1000000},"realign":{"min":0,"max":64},"playing":{"min":0,"max":255}},
   TransportRequest: {"from":{"min":0,"max":10000}},
   Transpose: {"degrees":{"min":-28,"max":28},"semitones":{"min":-48,"max":48}},

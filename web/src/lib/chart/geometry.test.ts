@@ -5,6 +5,7 @@ import { cellAt, layOut, padBottom, padTop, ValueScale } from "./geometry";
 // A loop of three steps of 10 ticks, shown from tick 5 to tick 45.
 const lane: ChartLane = {
   lane: "pitch",
+  reaches: [],
   loop: { ticks: 30 },
   meetsGate: { ticks: 30 },
   moves: [0, 10, 20, 30, 40].map((tick, i) => ({ tick, step: i % 3 })),

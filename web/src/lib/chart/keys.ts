@@ -70,9 +70,12 @@ export function pressKey(
     case "]": {
       const steps = view.selected[name] ?? [];
       const by = event.key === "[" ? -1 : 1;
-      void view.session.edit({
-        reshape: { ...view.session.address, lane: name, do: "rotate", by, steps },
-      });
+      void view.session.editAll(
+        "rotate steps",
+        view.actedOn(name).map((lane) => ({
+          reshape: { ...view.session.address, lane, do: "rotate", by, steps },
+        })),
+      );
       return true;
     }
     case "o":
@@ -81,6 +84,11 @@ export function pressKey(
       return true;
     case "k":
       void view.toggleLocks();
+      return true;
+    case "+":
+    case "-":
+      if (!spec.notes) return false;
+      void view.addOrRemoveNote(name, step, event.key === "+");
       return true;
     case "t":
       if (!leads) return false;

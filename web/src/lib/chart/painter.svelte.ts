@@ -55,6 +55,11 @@ export class Painter {
     event.currentTarget.setPointerCapture(event.pointerId);
     this.#tool = toolOf(this.view.tool, event);
     if (!this.view.stepsOf(name).includes(cell.step)) this.view.select({});
+    if (spec.notes && event.shiftKey) {
+      this.view.moveCursor(name, cell.step);
+      void this.view.toggleNote(name, cell.step, this.canvas().scale.value(at.y));
+      return;
+    }
     const wanted = event.shiftKey ? Gate.tie : Gate.on;
     this.#gate = values[cell.step] === wanted ? Gate.off : wanted;
     this.#before = [...values];
@@ -155,13 +160,9 @@ export class Painter {
     if (spec.reads === "degree" && value !== this.#heard) this.#hear(value);
   }
 
-  /** Lets a pitch that is placed be heard, unless the music plays and would drown it, or the room would hear it. */
   #hear(value: number): void {
     this.#heard = value;
-    const degree = this.view.degrees.find((d) => d.degree === value);
-    if (degree && this.view.session.previews.may) {
-      void this.view.session.hear(degree.key, degree.detune);
-    }
+    this.view.hearDegree(value);
   }
 }
 

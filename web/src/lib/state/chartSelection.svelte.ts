@@ -130,6 +130,32 @@ export abstract class ChartSelection extends ChartWindow {
     return Object.keys(this.selected).length > 0;
   }
 
+  /** What copying and reshaping a lane act on: it alone, all that sits on the gate's steps, or the lanes of those that are named. */
+  along = $state<"lane" | "steps" | "some">("lane");
+  alongLanes = $state.raw<readonly LaneName[]>([]);
+
+  /** Takes a lane to those that are named, or out of them. */
+  toggleAlong(lane: LaneName): void {
+    this.alongLanes = this.alongLanes.includes(lane)
+      ? this.alongLanes.filter((other) => other !== lane)
+      : [...this.alongLanes, lane];
+  }
+
+  /** The lanes that copying and reshaping a lane act on. A lane with a loop of its own stands elsewhere than the gate, so it is alone. */
+  actedOn(lane: LaneName): LaneName[] {
+    const { session } = this;
+    if (this.along === "lane" || !this.onGate(lane)) return [lane];
+    const lanes = session.lanes.map(({ name }) => name).filter((name) => this.onGate(name));
+    if (this.along === "steps") return lanes;
+    const named = lanes.filter((name) => this.alongLanes.includes(name));
+    return named.length > 0 ? named : [lane];
+  }
+
+  /** Whether a lane sits on the gate's steps, or is the gate lane. */
+  onGate(lane: LaneName): boolean {
+    return lane === gateLane || this.session.lane(lane).linked;
+  }
+
   /** The lanes that edits act on: those of the box, else that of the cursor. */
   protected get selectedLanes(): LaneName[] {
     return this.boxed ? (Object.keys(this.selected) as LaneName[]) : [this.cursor.lane];

@@ -1,4 +1,5 @@
-import type { EditJSON, LaneName } from "../api/types";
+import { post } from "../api/http";
+import type { EditJSON, LaneName, ProjectState, StepNote } from "../api/types";
 import type { Tool } from "../chart/tools";
 import { ChartSelection } from "./chartSelection.svelte";
 import { LaneHeights } from "./laneHeights.svelte";
@@ -6,6 +7,9 @@ import { Roller } from "./roller.svelte";
 
 /** Values by step of a lane, counted from 0. */
 export type Values = Readonly<Record<number, number>>;
+
+/** The notes of a step that has none of its own. */
+const theOne: readonly StepNote[] = [{}];
 
 type Drafts = Partial<Record<LaneName, Values>>;
 
@@ -22,6 +26,8 @@ export class ChartView extends ChartSelection {
   /** Values that are seen and are not yet stored, by lane, and of which part. */
   #drafts = $state.raw<{ part: string; lanes: Drafts }>({ part: "", lanes: {} });
   #writing = 0;
+  /** The last adding or removing of a note, which the next one waits for. */
+  #lastNote = Promise.resolve();
 
   readonly roller = new Roller(this);
   readonly heights = new LaneHeights();
@@ -64,6 +70,56 @@ export class ChartView extends ChartSelection {
     await this.session.editAll("values of several lanes", edits);
     this.#writing--;
     if (this.#writing === 0) this.#drafts = { part: "", lanes: {} };
+  }
+
+  /** Adds a note to a step of the pitch lane, or takes it away, and lets one that is added be heard. */
+  async toggleNote(lane: LaneName, step: number, degree: number): Promise<void> {
+    const count = () => this.notesOf(lane, step).length;
+    const before = count();
+    await this.session.edit({ toggleNote: { ...this.session.address, step, degree } });
+    if (count() > before) this.hearDegree(degree);
+  }
+
+  /** The notes of a step; usually the one that the lanes have. */
+  notesOf(lane: LaneName, step: number): readonly StepNote[] {
+    const notes = this.session.lane(lane).own?.[step]?.notes ?? [];
+    return notes.length > 0 ? notes : theOne;
+  }
+
+  /** Adds a note to a step, two degrees above its highest, or takes the highest away: after what was asked for before. */
+  addOrRemoveNote(lane: LaneName, step: number, add: boolean): Promise<void> {
+    this.#lastNote = this.#lastNote.then(() => this.#addOrRemoveNote(lane, step, add));
+    return this.#lastNote;
+  }
+
+  async #addOrRemoveNote(lane: LaneName, step: number, add: boolean): Promise<void> {
+    const octave = this.degreesPerOctave;
+    const above = ({ degree = 0, octave: octaves = 0 }: StepNote) => degree + octave * octaves;
+    const notes = [...this.notesOf(lane, step)].sort((a, b) => above(a) - above(b));
+    const value = this.values(lane)[step] ?? 0;
+    if (add) return this.toggleNote(lane, step, value + above(notes.at(-1) ?? {}) + 2);
+    if (notes.length > 1) await this.setNotes(lane, step, notes.slice(0, -1));
+  }
+
+  /** Makes named chords of the notes of steps of the gate, or notes of named chords. */
+  convertChords(to: "name" | "degrees", steps: number[]): Promise<void> {
+    return this.session.change((revision) =>
+      post<ProjectState>("api/entry", {
+        ...{ revision, ...this.session.address, step: steps[0] ?? 0, do: to, steps },
+      }),
+    );
+  }
+
+  /** Gives a step its notes. */
+  setNotes(lane: LaneName, step: number, notes: readonly StepNote[]): Promise<void> {
+    const own = { ...this.session.lane(lane).own?.[step], notes: [...notes] };
+    return this.session.edit({ setOwn: { ...this.session.address, lane, step, own } });
+  }
+
+  /** Lets a degree be heard, unless the music plays and would drown it, or the room would hear it. */
+  hearDegree(value: number): void {
+    const degree = this.degrees.find((d) => d.degree === value);
+    if (degree && this.session.previews.may) void this.session.hear(degree.key, degree.detune);
   }
 
   /** Whether all selected steps are locked against rolling and evolving. */

@@ -1,17 +1,28 @@
 import { counted } from "../counted";
+import { readCondition, writeCondition } from "../chart/conditions";
 import { gateLane } from "../chart/gate";
-import type { EditJSON, LaneName, StepDetail } from "../api/types";
+import type { EditJSON, LaneName, StepDetail, StepOwn } from "../api/types";
 import type { ChartView } from "./chartView.svelte";
 
-/** What was copied of a lane: values by how far they are behind the first step that was copied. */
-interface Strip {
-  lane: LaneName;
-  values: { offset: number; value: number; detail?: StepDetail | undefined }[];
+/** A step that was copied, by how far it is behind the first that was. */
+interface Copied {
+  offset: number;
+  value: number;
+  own: StepOwn | undefined;
+  detail: StepDetail | undefined;
 }
 
-/** Steps that were copied. They go into any part, and those of one lane into any lane. */
+/** What was copied of a lane. */
+interface Strip {
+  lane: LaneName;
+  values: Copied[];
+}
+
+/** Steps that were copied, with all that they have. They go into any part, and those of one lane into any lane. */
 export class Clipboard {
   #strips = $state.raw<Strip[]>([]);
+  /** The project from which they are. */
+  #document = 0;
 
   constructor(private readonly view: ChartView) {}
 
@@ -19,51 +30,76 @@ export class Clipboard {
     return this.#strips.length === 0;
   }
 
-  /** Copies the steps in the box, or else the loop of the cursor's lane. */
+  /** Copies the steps in the box, or else the loops of the lanes that the cursor's lane is copied with. */
   copy(): void {
     const { view } = this;
     const { session } = view;
     const { lane } = view.cursor;
     const { first, length } = session.loop(lane);
+    const loop = Array.from({ length }, (_, i) => first + i);
     const selected = view.boxed
       ? view.selected
-      : { [lane]: Array.from({ length }, (_, i) => first + i) };
+      : Object.fromEntries(view.actedOn(lane).map((name) => [name, loop]));
     const earliest = Math.min(...Object.values(selected).flat());
-    this.#strips = Object.entries(selected).map(([name, steps]) => ({
-      lane: name as LaneName,
-      values: steps.map((step) => ({
-        offset: step - earliest,
-        value: view.values(name as LaneName)[step] ?? 0,
-        detail: name === gateLane ? session.part.details?.[step] : undefined,
-      })),
-    }));
+    this.#document = session.document;
+    this.#strips = Object.entries(selected).map(([key, steps]) => {
+      const name = key as LaneName;
+      return {
+        lane: name,
+        values: steps.map((step) => ({
+          offset: step - earliest,
+          value: view.values(name)[step] ?? 0,
+          own: session.lane(name).own?.[step],
+          detail: name === gateLane ? session.part.details?.[step] : undefined,
+        })),
+      };
+    });
     const count = this.#strips.reduce((sum, strip) => sum + strip.values.length, 0);
-    session.notices.add(`Copied ${counted(count, "step")}.`);
+    const lanes = this.#strips.length > 1 ? ` of ${counted(this.#strips.length, "lane")}` : "";
+    session.notices.add(`Copied ${counted(count, "step")}${lanes}.`);
   }
 
   /** Writes what was copied from the cursor's step on, as one edit. What would lie beyond step 64 is left out. */
   async paste(): Promise<void> {
     const { session, cursor } = this.view;
-    const [only] = this.#strips;
-    const edits: EditJSON[] = [];
-    for (const strip of this.#strips) {
-      const lane = this.#strips.length === 1 && only ? cursor.lane : strip.lane;
-      const { least, most } = session.spec(lane);
+    const from = this.view.stepOf(cursor.lane);
+    const alone = this.#strips.length === 1;
+    const edits = this.#strips.flatMap((strip) => {
       const placed = strip.values
-        .map((v) => ({ ...v, step: this.view.stepOf(cursor.lane) + v.offset }))
-        .filter((v) => v.step < 64);
-      const steps = placed.map(({ step, value }) => ({
-        step,
-        value: Math.min(most, Math.max(least, value)),
-      }));
-      edits.push({ setSteps: { ...session.address, lane, steps } });
-      if (lane !== gateLane || strip.lane !== gateLane) continue;
-      for (const { step, detail } of placed) {
-        if (detail || session.part.details?.[step]) {
-          edits.push({ setDetail: { ...session.address, step, detail: detail ?? {} } });
-        }
+        .map((copied) => ({ ...copied, step: from + copied.offset }))
+        .filter(({ step }) => step < 64);
+      return this.#write(strip.lane, alone ? cursor.lane : strip.lane, placed);
+    });
+    await session.editAll("paste", edits);
+  }
+
+  /** Writes steps that were copied of a lane into one. */
+  #write(from: LaneName, lane: LaneName, placed: (Copied & { step: number })[]): EditJSON[] {
+    const { session } = this.view;
+    const { least, most } = session.spec(lane);
+    const bounded = (value: number) => Math.min(most, Math.max(least, value));
+    const steps = placed.map(({ step, value }) => ({ step, value: bounded(value) }));
+    const edits: EditJSON[] = [{ setSteps: { ...session.address, lane, steps } }];
+    for (const { step, detail, own } of placed) {
+      if (lane === gateLane && from === gateLane && (detail ?? session.part.details?.[step])) {
+        edits.push({ setDetail: { ...session.address, step, detail: this.#detail(detail) } });
+      }
+      const kept = from === lane ? own : own?.spread && { spread: own.spread };
+      if (lane !== gateLane && (kept ?? session.lane(lane).own?.[step])) {
+        edits.push({ setOwn: { ...session.address, lane, step, own: kept ?? {} } });
       }
     }
-    await session.editAll("paste", edits);
+    return edits;
+  }
+
+  /** What was special of a gate step, as the open project can have it. */
+  #detail(detail: StepDetail | undefined): StepDetail {
+    if (!detail?.condition || this.#document === this.view.session.document) return detail ?? {};
+    const { lists, notices } = this.view.session;
+    const sentence = readCondition(detail.condition, lists.terms);
+    const terms = sentence.terms.filter(({ track }) => track === undefined);
+    if (terms.length < sentence.terms.length)
+      notices.add("Conditions about other tracks were left out, as this project has others.");
+    return { ...detail, condition: writeCondition({ ...sentence, terms }) };
   }
 }

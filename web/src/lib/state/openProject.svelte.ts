@@ -69,9 +69,13 @@ export abstract class OpenProject {
   /** The project's bars. */
   readonly bars = $derived.by(() => new Bars(this.#spans));
 
-  edit(edit: EditJSON): Promise<void> {
+  /** Makes an edit; one that follows from what the edits before it make is a function, called in its turn. */
+  edit(edit: EditJSON | (() => EditJSON)): Promise<void> {
     const run = this.run.name;
-    return this.change((revision) => post<ProjectState>("api/edits", { revision, edit, run }));
+    return this.change((revision) => {
+      const made = typeof edit === "function" ? edit() : edit;
+      return post<ProjectState>("api/edits", { revision, edit: made, run });
+    });
   }
 
   /** Makes several edits one step of undo. */

@@ -40,8 +40,24 @@ export abstract class OutputRoutes {
     return track.routes ?? [this.session.lists.wholeRoute];
   }
 
-  setRoutes(track: Track, routes: Route[]): Promise<void> {
-    return this.session.edit({ setTrack: { track: track.id, routes } });
+  /** Changes the routes that a track has by then, so that changes that follow each other quickly all count. */
+  #setRoutes({ id }: Track, change: (routes: Route[]) => Route[]): Promise<void> {
+    return this.session.edit(() => {
+      const track = this.session.project.tracks.find((one) => one.id === id);
+      return { setTrack: { track: id, routes: change(track ? this.routesOf(track) : []) } };
+    });
+  }
+
+  /** Changes the route of a track that leads where another does. */
+  setRoute(
+    track: Track,
+    { output, onlyPart, part = 0 }: Route,
+    change: Partial<Route>,
+  ): Promise<void> {
+    const is = (route: Route) => leads(route, output, onlyPart ? part : undefined);
+    return this.#setRoutes(track, (routes) =>
+      routes.map((route) => (is(route) ? { ...route, ...change } : route)),
+    );
   }
 
   /** The route by which a track, or one part of a kit, goes to an output. */
@@ -58,11 +74,12 @@ export abstract class OutputRoutes {
 
   /** Has a track, or one part of a kit, go to an output, or not any more. */
   toggle(track: Track, output: number, part?: number): Promise<void> {
-    const routes = this.routesOf(track);
-    const others = routes.filter((route) => !leads(route, output, part));
     const added: Route = { ...this.session.lists.wholeRoute, output };
     if (part !== undefined) Object.assign(added, { onlyPart: true, part });
-    return this.setRoutes(track, others.length < routes.length ? others : [...routes, added]);
+    return this.#setRoutes(track, (routes) => {
+      const others = routes.filter((route) => !leads(route, output, part));
+      return others.length < routes.length ? others : [...routes, added];
+    });
   }
 
   /** Takes an output away, and the routes that lead there. */

@@ -16,12 +16,22 @@ export type Learned = "root" | "scale" | "chord";
 /** Notes that belong together are struck within this time, in milliseconds: a rolled chord still is one. */
 const chordWithin = 60;
 
-/** Notes that are being held, and belong together. */
+/** A note that was struck at a time of the page's clock, in milliseconds, and released at another if it was. */
+interface Held {
+  velocity: number;
+  at: number;
+  released?: number;
+}
+
+/** Notes that belong together, by their keys. */
 interface Group {
   at: number;
-  struck: Map<number, number>;
-  held: Set<number>;
+  notes: Map<number, Held>;
 }
+
+/** Whether a note of a group is still held. */
+const isHeld = ({ notes }: Group): boolean =>
+  [...notes.values()].some(({ released }) => released === undefined);
 
 /** Hands on a keyboard: which one, and what becomes of what they play. */
 export class Playing {
@@ -158,26 +168,27 @@ export class Playing {
     const { session } = this.view;
     session.player.hold({ of: "played", key, patch: session.patchOf(session.track.id) }, velocity);
     const last = this.#groups.at(-1);
-    const together =
-      last &&
-      (this.mode === "steps" || this.#learn ? last.held.size > 0 : at - last.at < chordWithin);
-    if (last && together && last.held.size > 0) {
-      last.struck.set(key, velocity);
-      last.held.add(key);
+    const inTime = this.mode !== "steps" && !this.#learn;
+    if (last && isHeld(last) && (!inTime || at - last.at < chordWithin)) {
+      last.notes.set(key, { velocity, at });
     } else {
-      this.#groups.push({ at, struck: new Map([[key, velocity]]), held: new Set([key]) });
+      this.#groups.push({ at, notes: new Map([[key, { velocity, at }]]) });
     }
   }
 
   #release({ key }: Stroke, at: number): void {
     this.#down = new Set([...this.#down].filter((other) => other !== key));
     this.view.session.player.letGo({ of: "played", key });
-    const group = this.#groups.findLast(({ held }) => held.has(key));
-    if (!group) return;
-    group.held.delete(key);
-    if (group.held.size > 0) return;
+    const group = this.#groups.findLast(({ notes }) => {
+      const note = notes.get(key);
+      return note && note.released === undefined;
+    });
+    const note = group?.notes.get(key);
+    if (!group || !note) return;
+    note.released = at;
+    if (isHeld(group)) return;
     this.#groups = this.#groups.filter((other) => other !== group);
-    void this.#finish(group, at);
+    void this.#finish(group);
   }
 
   #letGo(): void {
@@ -188,9 +199,9 @@ export class Playing {
     this.#groups = [];
   }
 
-  async #finish({ at, struck }: Group, released: number): Promise<void> {
+  async #finish({ notes: held }: Group): Promise<void> {
     const { session } = this.view;
-    const notes = [...struck].map(([key, velocity]) => ({ key, velocity }));
+    const notes = [...held].map(([key, { velocity }]) => ({ key, velocity }));
     if (this.#learn) {
       const what = this.#learn;
       this.#learn = undefined;
@@ -207,9 +218,11 @@ export class Playing {
     }
     if (this.mode === "time" && session.transport.playing) {
       await this.#enterInTime({
-        ...{ track: session.track.id, part: session.part.id, notes, fit: this.fit },
-        at: Math.round(session.serverNanos(at)),
-        held: Math.round((released - at) * 1e6),
+        ...{ track: session.track.id, part: session.part.id, fit: this.fit },
+        notes: [...held].map(([key, { velocity, at, released = at }]) => ({
+          ...{ key, velocity, at: Math.round(session.serverNanos(at)) },
+          held: Math.round((released - at) * 1e6),
+        })),
         ...{ strength: this.strength, replace: this.replace && this.#after > 0 },
         after: this.#after,
       });

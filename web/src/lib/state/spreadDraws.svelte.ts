@@ -5,13 +5,13 @@ import type { Session } from "./session.svelte";
 /** How many bars are looked back upon. */
 const barsBack = 32;
 
-/** What the spread of a lane of the part that is written has added lately, and how likely each number is. */
+/** What the spread in force at a step of a lane of the part that is written has added lately, and how likely each number is. */
 export class SpreadDraws {
   #draws = $state.raw<Draws>();
   #bar = $state(0);
 
   /** Must be made while a component is. */
-  constructor(session: Session, lane: () => LaneName) {
+  constructor(session: Session, at: () => { lane: LaneName; step: number }) {
     $effect(() => {
       if (!session.transport.playing) {
         this.#bar = 0;
@@ -26,14 +26,15 @@ export class SpreadDraws {
     $effect(() => {
       const { revision } = session.snapshot;
       const { track, part } = session.address;
-      const name = lane();
-      if (revision === 0 || !session.lane(name).spread) return;
+      const { lane: name, step } = at();
+      const lane = session.lane(name);
+      if (revision === 0 || !(lane.own?.[step]?.spread ?? lane.spread)) return;
       // While it stands still, the bars from the beginning on, as the luck has decided them.
       const last = this.#bar > 0 ? this.#bar : barsBack;
       const to = session.bars.tick(last);
       const from = session.bars.tick(Math.max(0, last - barsBack));
       const stale = new AbortController();
-      getDraws({ track, from, to }, part, name, stale.signal)
+      getDraws({ track, from, to }, part, name, step, stale.signal)
         .then((answer) => (this.#draws = answer))
         .catch(() => {}); // the chart reports a server that is away
       return () => stale.abort();

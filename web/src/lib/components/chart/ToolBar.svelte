@@ -43,7 +43,7 @@
   <span class="ml-2 flex gap-1 max-[1150px]:hidden">
     <button
       class="control h-[24px]! text-[12px]!"
-      data-help="Copy the selected steps, or the cursor's lane. Ctrl+C"
+      data-help="Copy the selected steps, or the cursor's lane and what the lane page says is acted on with it. Ctrl+C"
       onclick={() => clipboard.copy()}>copy</button
     >
     <button

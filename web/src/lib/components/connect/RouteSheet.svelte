@@ -25,8 +25,7 @@
   const bends = $derived(track.tuned?.by === "bend");
 
   function set(change: Partial<Route>): Promise<void> {
-    const routes = outputs.routesOf(track).map((r) => (r === route ? { ...r, ...change } : r));
-    return outputs.setRoutes(track, routes);
+    return outputs.setRoute(track, route, change);
   }
 </script>
 

@@ -32,6 +32,7 @@
     ["T", "tie to the note before, untie"],
     ["Delete", "back to the default value"],
     ["[ ]", "rotate the steps left, right"],
+    ["+ −", "a note more in a step of the pitch lane, one less; Shift and a click: that one"],
     ["O", "independent loop on, off"],
     ["K", "lock the selected steps, unlock them"],
   ];

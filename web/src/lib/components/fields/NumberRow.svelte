@@ -23,6 +23,8 @@
     /** How the value reads, and what a text stands for, where it is more than a number. */
     show?: (value: number) => string;
     read?: (text: string) => number | string | undefined;
+    /** Several values in words, and how to move them all; then `value` is one of them. */
+    many?: { text: string; shift: (by: number) => Promise<void> } | undefined;
     commit: (value: number) => Promise<void>;
   }
   let { label, help, unit, name, note = false, ...number }: Props = $props();

@@ -43,6 +43,12 @@
   const cursorCell = $derived(spec.leads ? undefined : cells.find((cell) => cell.step === cursor));
   const label = $derived(session.track.kind === "kit" ? `${part.name} ${spec.label}` : spec.label);
   const folded = $derived(view.heights.isFolded(name));
+  /** What the step of the cursor has of its own, in words. */
+  const words = $derived(
+    spec.leads
+      ? chartPart?.details[cursorStep]?.words
+      : chartLane?.reaches.find(({ step }) => step === cursorStep)?.words,
+  );
   const painter = new Painter(view, () => ({ spec, cells, scale, values }));
 
   $effect(() => {
@@ -92,7 +98,10 @@
   aria-valuemin={spec.least}
   aria-valuemax={spec.most}
   aria-valuenow={values[cursorStep]}
-  aria-valuetext={valueText(spec, values[cursorStep] ?? 0, view)}
+  aria-valuetext={[valueText(spec, values[cursorStep] ?? 0, view), words]
+    .filter(Boolean)
+    .join(", ")}
+  data-help={words && `Step ${cursorStep + 1}: ${words}.`}
   aria-orientation="vertical"
   {onfocus}
   {onkeydown}

@@ -43,7 +43,7 @@ step, stand where they come, as high as they are loud; what a step asks for besi
   /** What is special of a step, in few characters. */
   function mark(step: number): string {
     const stretch = part.details?.[step]?.stretch ?? 1;
-    return `${chartPart.conditions[step]?.mark ?? ""} ${stretch > 1 ? `×${stretch}` : ""}`.trim();
+    return `${chartPart.details[step]?.mark ?? ""} ${stretch > 1 ? `×${stretch}` : ""}`.trim();
   }
 
   /** How many steps are passed over in no time just before a step of a loop that walks forward. */
@@ -129,5 +129,24 @@ step, stand where they come, as high as they are loud; what a step asks for besi
       paint-order="stroke"
       opacity={ink(cell)}>{words}</text
     >
+  {/if}
+  {@const special = chartPart.details[cell.step]?.words}
+  {#if part.details?.[cell.step]?.ratchet && cell.width > 7}
+    <path
+      d="M{cell.x + cell.width - 8} 3v7m3 -7v7m3 -7v7"
+      stroke="var(--signal)"
+      opacity={ink(cell)}
+      data-ratchet={cell.step}
+    />
+  {/if}
+  {#if special}
+    <rect
+      x={cell.x}
+      y="0"
+      width={cell.width}
+      {height}
+      fill="transparent"
+      data-help="Step {cell.step + 1}: {special}."
+    />
   {/if}
 {/each}

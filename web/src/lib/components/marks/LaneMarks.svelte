@@ -3,10 +3,12 @@
   import type { ChartPart, LaneSpec } from "../../api/types";
   import type { Cell, ValueScale } from "../../chart/geometry";
   import { getChartView } from "../../state/context";
+  import ForecastNotes from "./ForecastNotes.svelte";
   import FogMarks from "./FogMarks.svelte";
   import GateMarks from "./GateMarks.svelte";
   import LengthMarks from "./LengthMarks.svelte";
   import PitchMarks from "./PitchMarks.svelte";
+  import ReachMarks from "./ReachMarks.svelte";
   import StemMarks from "./StemMarks.svelte";
 
   interface Props {
@@ -23,6 +25,7 @@
   let { spec, index, chartPart, cells, values, scale, height, cursor }: Props = $props();
 
   const view = getChartView();
+  const reaches = $derived(chartPart.lanes.find(({ lane }) => lane === spec.name)?.reaches ?? []);
   const forecasts = $derived(chartPart.forecasts);
 
   /** Loops after the first are lighter on the home page, where the first is what is written. */
@@ -36,10 +39,12 @@
   }
 </script>
 
+<ReachMarks {reaches} {cells} {scale} {height} {ink} />
 {#if spec.marks === "gates"}
   <GateMarks {index} {chartPart} {cells} {values} {ink} {height} />
 {:else if spec.marks === "heads"}
-  <PitchMarks {cells} {values} {scale} {ink} {heard} />
+  <ForecastNotes {forecasts} {reaches} {cells} {scale} />
+  <PitchMarks name={spec.name} {index} {cells} {values} {scale} {ink} {heard} />
 {:else if spec.marks === "lengths"}
   <LengthMarks {cells} {values} {scale} {ink} {heard} />
 {:else if spec.marks === "fog"}

@@ -11,14 +11,19 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
 
   interface Props {
     name: LaneName;
+    /** A step at which the spread is in force. */
+    step: number;
+    /** The spread, its ends as what they add. */
     spread: Spread;
     /** How far the spread can reach. */
     widest: number;
+    /** What an addition leads to, in a few characters. */
+    label: (added: number) => string;
     set: (change: Partial<Spread>) => Promise<void>;
   }
-  let { name, spread, widest, set }: Props = $props();
+  let { name, step, spread, widest, label, set }: Props = $props();
 
-  const recent = new SpreadDraws(getSession(), () => name);
+  const recent = new SpreadDraws(getSession(), () => ({ lane: name, step }));
   const draws = $derived(recent.draws);
   const height = 74;
   const base = height - 14;
@@ -124,7 +129,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
         y={height - 2}
         font-size="11"
         text-anchor={added < 0 ? "start" : added > 0 ? "end" : "middle"}
-        fill="var(--ink-2)">{added > 0 ? `+${added}` : added}</text
+        fill="var(--ink-2)">{label(added)}</text
       >
     {/each}
     {#if pull.words}

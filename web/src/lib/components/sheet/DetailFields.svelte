@@ -49,7 +49,7 @@
 <ConditionFields
   condition={detail.condition ?? ""}
   {mixed}
-  words={view.chartPart?.conditions[steps[0] ?? 0]?.words ?? ""}
+  words={view.chartPart?.details[steps[0] ?? 0]?.condition ?? ""}
   commit={(condition) => set({ condition })}
 />
 <LengthFields {detail} {set} />

@@ -8,7 +8,7 @@
   import LoopSection from "./LoopSection.svelte";
   import ModFields from "./ModFields.svelte";
   import ReshapeButtons from "./ReshapeButtons.svelte";
-  import SpreadFields from "./SpreadFields.svelte";
+  import LaneSpread from "./LaneSpread.svelte";
   import WeightFields from "./WeightFields.svelte";
 
   const session = getSession();
@@ -56,10 +56,15 @@
       ? `${spread.lowest} to ${spread.highest}`
       : "none"}
   >
-    <SpreadFields {name} {lane} />
+    <LaneSpread {name} {lane} />
   </Section>
   <Section title="weights" summary={lane.weights?.length ? `${lane.weights.length} lines` : "none"}>
-    <WeightFields {name} {lane} />
+    <WeightFields
+      {name}
+      weights={lane.weights ?? []}
+      otherwise="what is written"
+      set={(weights) => session.setLane(name, { weights })}
+    />
   </Section>
   <Section
     title="evolve"

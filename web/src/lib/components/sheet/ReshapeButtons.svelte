@@ -3,6 +3,7 @@
   import { bounds } from "../../api/generated";
   import type { LaneName, Reshape } from "../../api/types";
   import { getChartView, getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
 
   let { name }: { name: LaneName } = $props();
@@ -12,15 +13,49 @@
   let hits = $state(5);
   const linked = $derived(session.lane(name).linked);
 
+  /** Reshapes the lane and those that are acted on with it; about its length and its rhythm it decides alone. */
   function reshape(what: Reshape["do"], by = 0): Promise<void> {
     const steps = view.selected[name] ?? [];
-    const whole = what === "double" || what === "halve";
-    return session.edit({
-      reshape: { ...session.address, lane: name, do: what, by, ...(whole ? {} : { steps }) },
-    });
+    const alone = ["double", "halve", "euclid"].some((one) => one === what);
+    const lanes = alone ? [name] : view.actedOn(name);
+    return session.editAll(
+      `${what} steps`,
+      lanes.map((lane) => ({
+        reshape: {
+          ...{ ...session.address, lane, do: what, by },
+          ...(alone && what !== "euclid" ? {} : { steps }),
+        },
+      })),
+    );
   }
 </script>
 
+<ChoiceRow
+  label="acts on"
+  name="What copying and reshaping act on"
+  help="What copy and the buttons below act on: this lane, all lanes that sit on the gate's steps with all that those have, or some of these lanes."
+  value={view.along}
+  choices={[
+    { value: "lane", label: "this lane" },
+    { value: "steps", label: "whole steps" },
+    { value: "some", label: "some lanes" },
+  ]}
+  select={(along) => (view.along = along as typeof view.along)}
+/>
+{#if view.along !== "lane" && !view.onGate(name)}
+  <p class="caption pb-1">This lane has an independent loop, so it is acted on alone.</p>
+{:else if view.along === "some"}
+  <div class="flex flex-wrap gap-1 pb-1" role="group" aria-label="Lanes to act on">
+    {#each session.lanes.filter((one) => view.onGate(one.name)) as one (one.name)}
+      <button
+        class="control px-1.5!"
+        aria-label="Act on {one.label}"
+        aria-pressed={view.alongLanes.includes(one.name)}
+        onclick={() => view.toggleAlong(one.name)}>{one.label}</button
+      >
+    {/each}
+  </div>
+{/if}
 <div class="flex flex-wrap gap-1 py-1">
   <button
     class="control"

@@ -7,8 +7,11 @@ stands for that number.
   import type { LaneName, LaneSpec } from "../../api/types";
   import { gateLane } from "../../chart/gate";
   import { getChartView, getSession } from "../../state/context";
+  import Section from "../fields/Section.svelte";
   import AddLane from "./AddLane.svelte";
   import DetailFields from "./DetailFields.svelte";
+  import OwnFields from "./OwnFields.svelte";
+  import StepNotes from "./StepNotes.svelte";
   import StepRow from "./StepRow.svelte";
 
   const session = getSession();
@@ -25,6 +28,15 @@ stands for that number.
   );
   const count = $derived(
     Object.values(view.selected).reduce((sum, steps) => sum + steps.length, 0),
+  );
+
+  const spec = $derived(session.spec(lane));
+  const own = $derived(view.stepsOf(lane));
+  const noteSummary = $derived(`${view.notesOf(lane, own[0] ?? 0).length}`);
+  const reach = $derived(
+    view.chartPart?.lanes
+      .find((one) => one.lane === lane)
+      ?.reaches.find(({ step, own: has }) => has && step === own[0]),
   );
 
   function loopOf(name: LaneName): LaneName {
@@ -50,6 +62,13 @@ stands for that number.
 {#each specs as spec (spec.name)}
   <StepRow {spec} steps={view.boxed ? (view.selected[spec.name] ?? []) : [step]} />
 {/each}
+{#if spec.notes && own.length > 0}
+  <Section title="notes" summary={noteSummary}><StepNotes /></Section>
+{/if}
+{#if !spec.leads && own.length > 0}
+  <Section title="chance of the step" summary={reach?.words ?? "as the lane"}><OwnFields /></Section
+  >
+{/if}
 {#if gates.length > 0}<DetailFields steps={gates} />{/if}
 <button
   class="control my-1 w-full"

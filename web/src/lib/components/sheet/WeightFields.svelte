@@ -1,23 +1,25 @@
-<!-- @component A table from which a lane's value is drawn, as bars that show the true percentages. -->
+<!-- @component A table from which the value of a lane, or of steps, is drawn, as bars that show the true percentages. -->
 <script lang="ts">
-  import type { Lane, LaneName, Weight } from "../../api/types";
+  import type { LaneName, Weight } from "../../api/types";
   import { shortText } from "../../chart/values";
   import { reweighed, type Reweighing } from "../../chart/weights";
   import { getChartView, getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
   import WeightLine from "./WeightLine.svelte";
 
-  let { name, lane }: { name: LaneName; lane: Lane } = $props();
+  interface Props {
+    name: LaneName;
+    weights: readonly Weight[];
+    /** What is in force where there are no weights: the steps, or the lane. */
+    otherwise: string;
+    set: (lines: Weight[]) => Promise<void>;
+  }
+  let { name, weights, otherwise, set }: Props = $props();
 
   const session = getSession();
   const view = getChartView();
   const spec = $derived(session.spec(name));
-  const weights = $derived(lane.weights ?? []);
   const total = $derived(weights.reduce((sum, line) => sum + line.weight, 0));
-
-  function set(lines: Weight[]): Promise<void> {
-    return session.setLane(name, { weights: lines });
-  }
 
   function change(i: number, part: Partial<Weight>): Promise<void> {
     return set(weights.map((line, at) => (at === i ? { ...line, ...part } : line)));
@@ -29,8 +31,8 @@
     return named && line.lowest === line.highest ? shortText(spec, line.lowest, view) : "";
   }
 
-  const reweighings: { how: Reweighing; label: string; help: string }[] = [
-    { how: "nothing", label: "all 0", help: "All weights to 0: the steps are in force." },
+  const reweighings: { how: Reweighing; label: string; help: string }[] = $derived([
+    { how: "nothing", label: "all 0", help: `All weights to 0: ${otherwise} counts.` },
     { how: "equal", label: "equal", help: "All weights alike." },
     {
       how: "invert",
@@ -42,7 +44,7 @@
       label: "sort",
       help: "The weights from the least to the greatest down the lines; once more, from the greatest.",
     },
-  ];
+  ]);
 
   function add(): Promise<void> {
     const last = weights.at(-1);
@@ -53,10 +55,10 @@
 
 <p class="caption">
   {weights.length === 0
-    ? "Draw the value from a table instead of the steps."
+    ? `Draw the value from a table instead of ${otherwise}.`
     : total === 0
-      ? "All weights are 0, so the steps are in force."
-      : "Values are drawn from here instead of the steps."}
+      ? `All weights are 0, so ${otherwise} counts.`
+      : `Values are drawn from here instead of ${otherwise}.`}
 </p>
 {#each weights as line, i (i)}
   <WeightLine
