@@ -27,7 +27,7 @@ func Moments() []When { return []When{Now, NextStep, NextBeat, NextBar, NextBars
 
 // moment returns the tick of run time at which an action is to count that is done now.
 func (t *Transport) moment(c stage.Control, when When, bars int) score.Tick {
-	lines, song, run := t.project.Bars(), t.player.Song(), t.player.Run()
+	lines, song, run := t.bars(), t.player.Song(), t.player.Run()
 	bar := lines.At(song)
 	after := func(tick score.Tick) score.Tick { return run + tick - song }
 	switch when {

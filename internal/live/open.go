@@ -84,9 +84,9 @@ func (o *opening) changed(project *score.Project, change Change) *opening {
 func (t *Transport) enter(batch *batch) {
 	o, run := t.opening, t.player.Run()
 	jump := o.jumpTo()
-	var ready *log.Performance
+	var ready *log.Beginning
 	if t.fits(t.prepared, o.seam()) {
-		ready = t.prepared.performance
+		ready = t.prepared.beginning
 	}
 	t.note(log.Entry{Jump: &jump})
 	t.hand(t.player.Jump(jump, ready), batch)

@@ -42,7 +42,7 @@ func (t *Transport) endOf(p *plan) score.Tick {
 	if p.bars == 0 {
 		return 0
 	}
-	bars, song := t.project.Bars(), t.player.Pieces().Song(p.start)
+	bars, song := t.bars(), t.player.Pieces().Song(p.start)
 	return p.start + bars.Start(bars.At(song)+int64(p.bars)) - song
 }
 
@@ -54,7 +54,7 @@ func (t *Transport) Record(r Recording) error {
 	if t.plan != nil {
 		return nil
 	}
-	bars := t.project.Bars()
+	bars := t.bars()
 	now, song := score.Tick(0), score.Tick(0)
 	if t.playing {
 		t.playOut(t.Now())
@@ -78,7 +78,9 @@ func (t *Transport) Record(r Recording) error {
 		p.first = now + 1
 	}
 	if !t.playing {
-		t.play(song, nil, r.CountIn)
+		begins := t.begins()
+		begins.From = song
+		t.play(begins, nil, r.CountIn)
 	}
 	p.end = t.endOf(p)
 	t.plan = p
@@ -146,7 +148,7 @@ func (t *Transport) reach(now score.Tick) {
 
 // countIn puts the beginning of playing off by some bars, and has their beats clicked.
 func (t *Transport) countIn(bars int) {
-	lines := t.project.Bars()
+	lines := t.bars()
 	meter := lines.Meter(lines.At(t.player.Song()))
 	beats := bars * meter.Beats
 	if beats == 0 {

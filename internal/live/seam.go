@@ -2,7 +2,6 @@ package live
 
 import (
 	"jettyfog/internal/core/log"
-	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 )
@@ -47,7 +46,7 @@ func (t *Transport) JumpTo(bar int64, when When, bars int, goesOn bool) error {
 		if t.opening != nil {
 			return ErrOpening
 		}
-		jump := log.Jump{Song: t.project.Bars().Start(bar), GoesOn: goesOn}
+		jump := log.Jump{Song: t.bars().Start(bar), GoesOn: goesOn}
 		run := t.moment(stage.Control{}, when, bars)
 		ready := t.toPrepare(seam{run: run, Jump: jump})
 		t.mu.Unlock()
@@ -82,34 +81,20 @@ func (t *Transport) StayOn() {
 	}
 }
 
-// prepared is what plays from a seam on, of a state of the project with live changes, after so many inputs.
+// prepared is what plays from a seam on.
 type prepared struct {
-	project     *score.Project
-	stage       stage.Stage
-	jump        log.Jump
-	inputs      []midi.Message
-	performance *log.Performance
+	log.Outset
+	beginning *log.Beginning
 }
 
 // toPrepare returns what is to be prepared for a seam as everything is now.
-func (t *Transport) toPrepare(s seam) *prepared {
-	if s.Project != nil {
-		return &prepared{project: s.Project, stage: s.Staged(), jump: s.Jump}
-	}
-	return &prepared{project: t.player.Written(), stage: t.player.StageAt(s.run), jump: s.Jump, inputs: t.player.Inputs(s.Song)}
-}
+func (t *Transport) toPrepare(s seam) *prepared { return &prepared{Outset: t.player.Outset(s.Jump, s.run)} }
 
 // prepare computes it, which can take long.
-func (p *prepared) prepare() { p.performance = p.jump.Perform(p.stage.On(p.project), p.inputs) }
+func (p *prepared) prepare() { p.beginning = p.Begin() }
 
 // fits reports whether what is prepared is what plays from a seam on as everything is now.
-func (t *Transport) fits(p *prepared, s seam) bool {
-	if p != nil && s.Project != nil {
-		return p.project == s.Project && p.stage.Equal(s.Staged())
-	}
-	return p != nil && p.jump.Project == nil && p.project == t.player.Written() && p.stage.Equal(t.player.StageAt(s.run)) && p.jump == s.Jump &&
-		len(p.inputs) == len(t.player.Inputs(s.Song))
-}
+func (t *Transport) fits(p *prepared, s seam) bool { return p != nil && p.Equal(t.player.Outset(s.Jump, s.run)) }
 
 // prepare makes ready what plays from the next seam on, beside what plays.
 func (t *Transport) prepare() {
@@ -143,9 +128,9 @@ func (t *Transport) keepPrepared() {
 
 // leap has the song go on elsewhere. What sounds is released there.
 func (t *Transport) leap(s seam, batch *batch) {
-	var ready *log.Performance
+	var ready *log.Beginning
 	if t.fits(t.prepared, s) {
-		ready = t.prepared.performance
+		ready = t.prepared.beginning
 	}
 	t.note(log.Entry{Jump: &s.Jump})
 	t.hand(t.player.Jump(s.Jump, ready), batch)

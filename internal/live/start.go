@@ -29,23 +29,38 @@ func (t *Transport) GoOn() {
 // playFrom starts at a tick of the song. To be anywhere can take long, and nobody waits for it but who asks.
 func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
 	for !t.playing {
-		project, live := t.project, t.stage
-		from := where(project.Bars())
+		begins := t.begins()
+		begins.From = where(t.bars())
 		t.mu.Unlock()
-		ready := log.Perform(live.On(project), from, nil)
+		ready := begins.Outset().Begin()
 		t.mu.Lock()
-		if t.project == project && live.Equal(t.stage) && !t.playing {
-			t.play(from, ready, 0)
+		if t.project == begins.Project && begins.Stage.Equal(t.stage) && begins.PlaysSong == t.playsSong && !t.playing {
+			t.play(begins, ready, 0)
 			t.notify()
 		}
 	}
 }
 
-// play starts playing a performance at a tick of the song, after so many bars that are counted in.
-func (t *Transport) play(from score.Tick, ready *log.Performance, countIn int) {
+// begins returns the log of playing from the beginning of the song, as everything is now.
+func (t *Transport) begins() log.Log {
+	return log.Log{Project: t.project, Stage: t.stage, PlaysSong: t.playsSong}
+}
+
+// bars returns those of what plays, or would play.
+func (t *Transport) bars() score.Bars {
+	if t.playing {
+		return t.player.Playing().Bars()
+	}
+	begins := t.begins()
+	return begins.Outset().Bars()
+}
+
+// play starts playing a log, after so many bars that are counted in.
+func (t *Transport) play(begins log.Log, ready *log.Beginning, countIn int) {
 	t.playing = true
-	t.log, t.logged = log.Log{Project: t.project, Stage: t.stage, From: from}, 0
+	t.log, t.logged = begins, 0
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
+	t.stage = t.player.Stage()
 	t.player.KeepCheckpoints()
 	t.standing = midi.Settings{}
 	t.outlets, t.leading = route.NewOutlets(t.project), leading{}

@@ -47,8 +47,8 @@ func (t *Transport) SetProject(project *score.Project, change Change) {
 	t.wanted.ways = append(t.wanted.ways, change.Way)
 	if change.New {
 		left := t.stage.Edited(change.Way, before, project)
-		for _, change := range t.stage.Changes() {
-			if _, stays := left.Value(change.Control); !stays {
+		for _, change := range t.stage.InForce() {
+			if _, stays := left.InForceOf(change.Control); !stays {
 				t.wanted.letGo = append(t.wanted.letGo, change.Control)
 			}
 		}

@@ -55,6 +55,8 @@ type Transport struct {
 	started         int64          // the time of tick 0
 	player          *log.Player    // what plays, or played last; nil before anything did
 	loop            Range          // of the song, that is played over and over
+	playsSong       bool           // whether the song plays from where playing begins
+	given           int            // how many times it has given values, as was noticed last
 	jump            *seam          // where it goes on elsewhere once, or nil
 	opening         *opening       // the project that waits to come in, or nil
 	cuts            []cut          // where others came in of which nothing was heard yet
@@ -175,10 +177,12 @@ func (t *Transport) Hear(m midi.Message) {
 func (t *Transport) Stop() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if !t.playing {
-		return
+	if t.playing {
+		t.stop(t.Now())
 	}
-	now := t.Now()
+}
+
+func (t *Transport) stop(now int64) {
 	t.playOut(now)
 	t.notifyOmitted(now, true)
 	at := t.unheard(now)
@@ -242,6 +246,10 @@ func (t *Transport) pulse() {
 		return
 	}
 	now := t.Now()
+	if t.songOver(now) {
+		t.stop(now)
+		return
+	}
 	t.playOut(now)
 	if t.segmentAndPiece() != t.notified {
 		t.notify()
@@ -253,6 +261,9 @@ func (t *Transport) pulse() {
 	}
 	// After a stall, or where much plays, what is due takes long to compute; nobody who wants to stop waits for it.
 	horizon := t.tickAt(now+int64(t.ahead())) + 1
+	if end, ends := t.player.SongEnd(); ends {
+		horizon = min(horizon, end)
+	}
 	if t.player.Run() >= horizon {
 		return
 	}
@@ -266,6 +277,7 @@ func (t *Transport) pulse() {
 		}
 		to = t.doQueued(to)
 		t.render(to, next.run, &batch)
+		t.noticeSong()
 		switch {
 		case !seams || to != next.run:
 		case next.Project != nil:

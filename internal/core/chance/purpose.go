@@ -21,6 +21,7 @@ const (
 	ShiftBy       Purpose = 13
 	Duration      Purpose = 14
 	Count         Purpose = 15
+	Chain         Purpose = 16
 )
 
 // Use is what random numbers of a purpose are for.
@@ -54,5 +55,6 @@ func Uses() []Use {
 		{ShiftBy, "by which division a note is shifted", "nudge", "moves of the gate lane"},
 		{Duration, "which line of a table of durations is drawn", gate, "moves of the gate lane"},
 		{Count, "how many hits a step has by its own weights", "ratchet", "moves of the gate lane"},
+		{Chain, "to which pattern one leads, of no track", "none", "2^32 times the track's id, and how many times it has led"},
 	}
 }

@@ -63,7 +63,7 @@ func (p *Player) Course(written *score.Project, track int, from score.Tick) play
 	if written != p.written {
 		next = p.edited(written, nil)
 	}
-	course := play.Course{Project: next.began.On(written), From: p.pieces[len(p.pieces)-1].Song, Going: next.going, Acts: next.playedActs(next.acts, next.began)}
+	course := play.Course{Project: next.began.On(written), From: p.base, Going: next.going, Acts: next.playedActs(next.acts, next.began)}
 	for i := len(p.checkpoints) - 1; i >= 0 && written == p.written && course.Later == nil; i-- {
 		c := &p.checkpoints[i]
 		if c.state.Walked(track) > from || c.stale[track] {

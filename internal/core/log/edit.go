@@ -61,12 +61,12 @@ func (p *Player) patterns() []stage.Stage {
 			used[c] = append(used[c], value)
 		}
 	}
-	for _, change := range p.began.Changes() {
+	for _, change := range p.began.InForce() {
 		use(change.Control, change.Value)
 	}
 	for _, a := range p.acts {
-		if a.Value != nil {
-			use(a.Control, *a.Value)
+		for _, change := range a.changes() {
+			use(change.Control, change.Value)
 		}
 	}
 	stages := []stage.Stage{{}}
@@ -83,19 +83,20 @@ func (p *Player) patterns() []stage.Stage {
 
 // edited returns a player as it is after an edit, as far as it is about what is done.
 func (p *Player) edited(written *score.Project, letGo []stage.Control) *Player {
-	next := &Player{written: written, stage: p.stage, began: p.began, settled: p.settled, pieces: p.pieces, acts: p.acts, pending: p.pending, going: p.going}
+	next := &Player{written: written, stage: p.stage, began: p.began, settled: p.settled, pieces: p.pieces, acts: p.acts, pending: p.pending, going: p.going, base: p.base}
 	if len(letGo) > 0 {
 		next.acts, next.pending = nil, 0
 		for i, a := range p.acts {
-			if slices.Contains(letGo, a.Control) {
+			rest, left := a.without(letGo)
+			if !left {
 				continue
 			}
-			if next.acts = append(next.acts, a); i < p.pending {
+			if next.acts = append(next.acts, rest); i < p.pending {
 				next.pending++
 			}
 		}
 		for _, c := range letGo {
-			next.stage, next.began, next.settled = next.stage.Without(c), next.began.Without(c), next.settled.Without(c)
+			next.stage, next.began, next.settled = next.stage.Written(c), next.began.Written(c), next.settled.Written(c)
 		}
 	}
 	next.playing = next.stage.On(written)
@@ -110,10 +111,13 @@ func (p *Player) concern(tracks []int) bool {
 	}
 	groups := play.Coupled(p.playing)
 	return slices.ContainsFunc(p.acts, func(a act) bool {
-		if a.Control.Silences() {
+		if a.silences() {
 			return false
 		}
-		return a.Control.Track == 0 || slices.ContainsFunc(tracks, func(id int) bool { return groups[id] == groups[a.Control.Track] })
+		of := a.tracks()
+		return of == nil || slices.ContainsFunc(tracks, func(id int) bool {
+			return slices.ContainsFunc(of, func(other int) bool { return groups[id] == groups[other] })
+		})
 	})
 }
 
@@ -146,22 +150,24 @@ func (p *Player) Edit(r *Replay) bool {
 		}
 		s := p.began
 		for i, a := range p.acts {
-			if slices.Contains(r.letGo, a.Control) {
+			rest, left := a.without(r.letGo)
+			if !left {
 				continue
 			}
-			if s = s.After(a.Control, a.Value); i >= r.acts {
-				r.replayed.player.Act(next.actOf(a, s))
+			if s = rest.on(s); i >= r.acts {
+				r.replayed.player.Act(rest.played(next.written, s))
 			}
 		}
 		r.replayed.skip(p.Song())
 	}
 	p.performance = p.performance.change(next.settled.On(r.written), next.playedActs(next.acts[next.pending:], next.settled), p.Song(), r.replayed, r.tracks)
-	before := p.written
+	before, played := p.written, p.playing
 	p.written, p.stage, p.began, p.settled, p.playing = next.written, next.stage, next.began, next.settled, next.playing
 	p.acts, p.pending = next.acts, next.pending
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
-	p.remeter(before)
+	p.remeter(played, p.playing)
+	p.replan(before)
 	p.editCheckpoints(r.tracks, r.letGo)
 	return true
 }

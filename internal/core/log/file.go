@@ -28,6 +28,8 @@ type File struct {
 	From    score.Tick    `json:"from" jsonschema:"minimum=0"`
 	// Stage are the live changes that hold at the beginning.
 	Stage []stage.Change `json:"stage,omitempty" jsonschema:"maxItems=4096"`
+	// PlaysSong has the song of the project play from its beginning.
+	PlaysSong bool `json:"playsSong,omitempty"`
 	// Entries are in the order of their ticks.
 	Entries []FileEntry `json:"entries" jsonschema:"maxItems=1000000"`
 	// End is the tick of run time at which playing stopped.
@@ -52,6 +54,8 @@ type FileEntry struct {
 	Song   *score.Tick    `json:"song,omitempty" jsonschema:"minimum=0"`
 	GoesOn bool           `json:"goesOn,omitempty"`
 	Stage  []stage.Change `json:"stage,omitempty" jsonschema:"maxItems=4096"`
+	// PlaysSong has the song of that project play.
+	PlaysSong bool `json:"playsSong,omitempty"`
 }
 
 // FileAction is an action as it stands in a file.
@@ -65,7 +69,7 @@ type FileAction struct {
 
 // Encode writes a log, whose playing stopped at a tick of run time, as a file.
 func Encode(l *Log, end score.Tick) ([]byte, error) {
-	file := File{Format: FileFormat, Version: FileVersion, Project: *l.Project, From: l.From, End: max(1, end), Entries: []FileEntry{}}
+	file := File{Format: FileFormat, Version: FileVersion, Project: *l.Project, From: l.From, PlaysSong: l.PlaysSong, End: max(1, end), Entries: []FileEntry{}}
 	if changes := l.Stage.Changes(); len(changes) > 0 {
 		file.Stage = changes
 	}
@@ -95,6 +99,7 @@ func fileEntryOf(entry Entry) FileEntry {
 	}
 	if entry.Jump != nil {
 		written.Song, written.GoesOn, written.Project = &entry.Jump.Song, entry.Jump.GoesOn, entry.Jump.Project
+		written.PlaysSong = entry.Jump.PlaysSong
 		if changes := entry.Jump.Staged().Changes(); len(changes) > 0 {
 			written.Stage = changes
 		}
@@ -148,7 +153,7 @@ func (file *File) read() (l *Log, err error) {
 	if err := file.Project.Validate(); err != nil {
 		return nil, err
 	}
-	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage)}
+	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage), PlaysSong: file.PlaysSong}
 	if err := checkStage(file.Stage); err != nil {
 		return nil, err
 	}
@@ -196,6 +201,8 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		return entry, &score.FileError{Reason: fmt.Sprintf("it must hold exactly one thing that happened, not %d", given)}
 	case f.GoesOn && (f.Song == nil || opens):
 		return entry, &score.FileError{Reason: "chance goes on only where the song jumps within its project"}
+	case f.PlaysSong && !opens:
+		return entry, &score.FileError{Reason: "only a project that is opened has its song begin"}
 	case len(f.Stage) > 0 && !opens:
 		return entry, &score.FileError{Reason: "only a project that is opened brings live changes"}
 	case len(f.LetGo) > 0 && (f.Edit == nil && f.Project == nil || opens):
@@ -250,7 +257,7 @@ func (r *reader) open(entry Entry, f FileEntry) (Entry, error) {
 		return entry, err
 	}
 	staged := stage.Of(f.Stage)
-	r.project, entry.Jump = f.Project, &Jump{Song: *f.Song, Project: f.Project, Stage: &staged}
+	r.project, entry.Jump = f.Project, &Jump{Song: *f.Song, Project: f.Project, Stage: &staged, PlaysSong: f.PlaysSong}
 	return entry, r.jump(f)
 }
 

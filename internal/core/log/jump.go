@@ -19,6 +19,8 @@ type Jump struct {
 	GoesOn  bool
 	Project *score.Project
 	Stage   *stage.Stage // nil is none
+	// PlaysSong has the song of that project play.
+	PlaysSong bool
 }
 
 // Staged returns the live changes with which the project of a jump plays.
@@ -29,50 +31,41 @@ func (j Jump) Staged() stage.Stage {
 	return *j.Stage
 }
 
-// Perform returns what plays from a jump on, as Jump wants it: of a project, hearing what came in before.
-func (j Jump) Perform(project *score.Project, inputs []midi.Message) *Performance {
-	return perform(project, j.Song, play.Past{Inputs: inputs, Exactly: j.GoesOn})
-}
-
 // Jump has the song go on elsewhere. What sounds is released, which is what it returns. Actions that are still to count do so
-// at their ticks of run time. Ready is what plays from there, as Jump.Perform has it of what At and Inputs return for now;
-// nil has it made.
-func (p *Player) Jump(j Jump, ready *Performance) []midi.Message {
+// at their ticks of run time. Ready is what plays from there, as Outset has it for now; nil has it made.
+func (p *Player) Jump(j Jump, ready *Beginning) []midi.Message {
 	released := p.handed(p.performance.player.Release(p.Song()))
 	var going *play.Going
 	if j.GoesOn {
 		going = p.goingOn()
 	}
-	s := p.StageAt(p.run)
-	waiting := p.acts[p.pending:]
-	p.inputs = p.Inputs(j.Song)
-	if j.Project != nil {
-		p.written, s, waiting, p.inputs = j.Project, j.Staged(), nil, nil
+	o := p.Outset(j, p.run)
+	var waiting []act
+	if j.Project == nil {
+		waiting = p.acts[p.pending:]
 	}
-	p.pieces = append(p.pieces, Piece{Run: p.run, Song: j.Song})
-	p.began, p.settled, p.stage, p.acts, p.pending, p.going = s, s, s, nil, 0, going
-	p.checkpoints = nil
-	if p.performance = ready; ready == nil {
-		p.performance = j.Perform(s.On(p.written), p.inputs)
+	if ready == nil {
+		ready = o.Begin()
 	}
+	p.take(ready, j.Song)
+	p.inputs, p.going = o.Inputs, going
 	if going != nil {
 		p.performance.player.GoOn(going)
 	}
 	for _, a := range waiting {
-		if a.At > p.run {
+		if a.given == nil && a.At > p.run {
 			p.Act(a.Action)
 		}
 	}
-	p.playing = p.stage.On(p.written)
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
-	p.meters = p.meters.from(p.run, metersFrom(p.written, p.run, j.Song))
+	p.meters = p.meters.from(p.run, metersFrom(p.playing, p.run, j.Song))
 	return released
 }
 
 // beginPiece returns what plays from where the piece began, of some tracks or of all, before anything was done in it.
 func (p *Player) beginPiece(inputs []midi.Message, only []int) *Performance {
-	song, project := p.pieces[len(p.pieces)-1].Song, p.began.On(p.written)
+	song, project := p.base, p.began.On(p.written)
 	if p.going == nil {
 		return perform(project, song, play.Past{Inputs: inputs, Only: only})
 	}

@@ -22,7 +22,9 @@ type Log struct {
 	Project *score.Project
 	Stage   stage.Stage
 	From    score.Tick
-	Entries []Entry
+	// PlaysSong has the song of the project play from its beginning.
+	PlaysSong bool
+	Entries   []Entry
 }
 
 // Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input and Jump is set.

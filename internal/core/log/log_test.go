@@ -16,7 +16,7 @@ import (
 // drawn draws a log of edits, inputs and jumps.
 func drawn(t *rapid.T) *log.Log {
 	p := testkit.Project(t)
-	l := &log.Log{Project: p, From: score.Tick(rapid.IntRange(0, 300_000).Draw(t, "from"))}
+	l := &log.Log{Project: p, From: score.Tick(rapid.IntRange(0, 300_000).Draw(t, "from")), PlaysSong: rapid.Bool().Draw(t, "plays its song")}
 	for range rapid.IntRange(0, 2).Draw(t, "live changes") {
 		change := testkit.Change(t, p)
 		l.Stage = l.Stage.With(change.Control, change.Value)
@@ -50,7 +50,7 @@ func drawn(t *rapid.T) *log.Log {
 			change := testkit.Change(t, p)
 			s = s.With(change.Control, change.Value)
 			opened := s
-			entry.Jump, later = &log.Jump{Project: p, Stage: &opened}, -tick
+			entry.Jump, later = &log.Jump{Project: p, Stage: &opened, PlaysSong: rapid.Bool().Draw(t, "plays that song")}, -tick
 		case 1:
 			m := testkit.Input(t, tick+later)
 			m.Value = m.Value * uint16(min(1, m.Kind-midi.NoteOff)) // a note-off has no value

@@ -39,12 +39,12 @@ func metersBefore(m meters, run score.Tick) meters {
 	return slices.DeleteFunc(slices.Clone(m), func(change score.MeterFrom) bool { return change.Tick >= run })
 }
 
-// remeter has the bars of another state of the project hold from its next bar line on, where they are others.
-func (p *Player) remeter(before *score.Project) {
-	if reflect.DeepEqual(before.Meter, p.written.Meter) && reflect.DeepEqual(before.MeterChanges, p.written.MeterChanges) {
+// remeter has the bars of another state of what plays hold from its next bar line on, where they are others.
+func (p *Player) remeter(before, after *score.Project) {
+	if reflect.DeepEqual(before.Meter, after.Meter) && reflect.DeepEqual(before.MeterChanges, after.MeterChanges) {
 		return
 	}
-	song := p.written.Bars().Ceil(p.Song())
+	song := after.Bars().Ceil(p.Song())
 	run := p.runOf(song)
-	p.meters = p.meters.from(run, metersFrom(p.written, run, song))
+	p.meters = p.meters.from(run, metersFrom(after, run, song))
 }

@@ -3,7 +3,6 @@ package log
 import (
 	"slices"
 
-	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
@@ -24,14 +23,9 @@ type Performance struct {
 	places []Place
 }
 
-// Perform returns a performance whose lanes stand where they would stand at a tick of the song if the project had been
-// played from the beginning, hearing what came in. Where places do not follow from the time it is played through in
-// silence, which can take long.
-func Perform(project *score.Project, from score.Tick, inputs []midi.Message) *Performance {
-	return perform(project, from, play.Past{Inputs: inputs})
-}
-
-// perform is Perform with all that is known of what came before.
+// perform returns a performance whose lanes stand where they would stand at a tick of the song if the project had been
+// played from the beginning, with all that is known of what came before. Where places do not follow from the time it is played
+// through in silence, which can take long.
 func perform(project *score.Project, from score.Tick, past play.Past) *Performance {
 	p := &Performance{}
 	past.Watch = p.watch(from)

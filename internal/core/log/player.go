@@ -26,35 +26,30 @@ type Player struct {
 	sent        midi.Settings  // what instruments were told
 	missing     []midi.Message // what they must be told before anything else
 
-	began   stage.Stage // where the piece began
+	base    score.Tick  // of the song, from which the piece was performed, in silence until it began
+	began   stage.Stage // at that tick
 	going   *play.Going // from which chance went on there; nil if it did not
 	acts    []act       // since then
 	settled stage.Stage // with those of them that count everywhere
 	pending int         // how many of them do
 	number  int64       // of the last one, also of those that an edit has let go of
 
+	conductor conductor
+
 	keeps       bool
 	checkpoints []checkpoint
 }
 
-// act is an action with ticks of the song.
-type act struct {
-	Action
-	issued, at score.Tick
-	number     int64
-}
-
 // NewPlayer returns a player at the beginning of a log, whose entries it does not look at. Ready is what plays from there,
-// as Perform has it of the project with its live changes; nil has it made.
-func NewPlayer(l Log, ready *Performance) *Player {
-	p := &Player{
-		written: l.Project, stage: l.Stage, playing: l.Stage.On(l.Project), began: l.Stage, settled: l.Stage,
-		pieces: Pieces{{Song: l.From}},
+// as its Outset has it; nil has it made.
+func NewPlayer(l Log, ready *Beginning) *Player {
+	if ready == nil {
+		ready = l.Outset().Begin()
 	}
-	if p.performance = ready; ready == nil {
-		p.performance = Perform(p.playing, l.From, nil)
-	}
-	p.tempo, p.meters = shifted(p.playing, 0, l.From), metersFrom(p.written, 0, l.From)
+	p := &Player{}
+	p.take(ready, l.From)
+	p.tempo, p.meters = shifted(p.At(0), 0, l.From), metersFrom(p.playing, 0, l.From)
+	p.retempo()
 	if l.From > 0 {
 		p.missing = p.performance.player.Standing()
 	}
@@ -80,7 +75,9 @@ func (p *Player) Bars() score.Bars     { return score.BarsOf(p.meters) }
 func (p *Player) later() score.Tick { return p.pieces[len(p.pieces)-1].Later() }
 
 // Ahead returns how far ahead of what was handed over it is decided what a control would change, where a project plays.
-func Ahead(p *score.Project, c stage.Control) score.Tick { return play.Ahead(p, tracksOf(c)) }
+func Ahead(p *score.Project, c stage.Control) score.Tick { return aheadOf(p, tracksOf(c)) }
+
+func aheadOf(p *score.Project, tracks []int) score.Tick { return play.Ahead(p, tracks) }
 
 // Ahead returns how far ahead of what was handed over it has been decided what a control would change.
 func (p *Player) Ahead(c stage.Control) score.Tick { return p.performance.player.Ahead(tracksOf(c)) }
@@ -122,8 +119,14 @@ func tracksOf(c stage.Control) []int {
 func (p *Player) Advance(to score.Tick) (messages []midi.Message, places []Place) {
 	for p.run < to {
 		until, silences := to, false
+		if due := p.runOf(p.due()); due <= p.run {
+			p.conduct()
+			continue
+		} else if due < until {
+			until = due
+		}
 		for _, a := range p.acts[p.pending:] {
-			if at := p.runOf(a.at); a.Control.Silences() && at > p.run && at <= until {
+			if at := p.runOf(a.at); a.silences() && at > p.run && at <= until {
 				until, silences = at, true
 			}
 		}
@@ -168,16 +171,6 @@ func (p *Player) handed(messages []midi.Message) []midi.Message {
 	return kept
 }
 
-// update takes actions that count everywhere by now as part of what plays.
-func (p *Player) update() {
-	done := p.performance.player.Done()
-	for p.pending < len(p.acts) && p.acts[p.pending].number <= done {
-		a := p.acts[p.pending]
-		p.settled = p.settled.After(a.Control, a.Value)
-		p.pending++
-	}
-}
-
 // Do does what an entry says, at the tick to which the player has advanced. It returns what is handed over at once, and
 // which note-ons that were handed over are withdrawn; see Act.
 func (p *Player) Do(entry Entry) (messages, withdrawn []midi.Message) {
@@ -217,48 +210,18 @@ func (p *Player) Inputs(before score.Tick) []midi.Message {
 // Act gives a control a value. Where it silences tracks from a tick on that is over, note-ons from there on are withdrawn
 // that were handed over, which it returns.
 func (p *Player) Act(a Action) (withdrawn []midi.Message) {
+	if a.Control.Steers() {
+		p.steer(a)
+		return nil
+	}
 	before := p.playing
-	p.number++
-	p.stage = p.stage.After(a.Control, a.Value)
-	p.playing = p.stage.On(p.written)
-	next := act{Action: a, issued: p.Song(), at: max(a.At, p.run) + p.later(), number: p.number}
-	p.acts = append(p.acts, next)
-	p.performance.player.Act(p.actOf(next, p.stage))
+	p.do(act{Action: a, at: max(a.At, p.run) + p.later()})
 	if a.Control.Silences() && a.At <= p.run {
 		p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 		withdrawn = p.withdraw(before, a.At)
 	}
 	p.retempo()
 	return withdrawn
-}
-
-// actOf returns an act as it is played that leads to a stage.
-func (p *Player) actOf(a act, s stage.Stage) play.Act {
-	return play.Act{
-		Number: a.number, Issued: a.issued, Tick: a.at, Tracks: tracksOf(a.Control), Silences: a.Control.Silences(), Change: s.Step(p.written, a.Control),
-		Moves: movesOf(a.Action),
-	}
-}
-
-// movesOf returns what an action does to lanes.
-func movesOf(a Action) play.Moves {
-	switch {
-	case a.Value == nil:
-	case a.Control.Name == stage.Realign:
-		return play.Realigning
-	case a.Control.Name == stage.Evolve:
-		return play.Evolving
-	}
-	return 0
-}
-
-// playedActs returns acts as they are played that are done on a stage.
-func (p *Player) playedActs(acts []act, s stage.Stage) (played []play.Act) {
-	for _, a := range acts {
-		s = s.After(a.Control, a.Value)
-		played = append(played, p.actOf(a, s))
-	}
-	return played
 }
 
 // Lasting returns the note-ons of the notes that are down, and are to be until a tick of run time at least, as if they began
@@ -306,14 +269,3 @@ func (p *Player) Programs(before score.Tick) (coming []Coming) {
 
 // At returns the project as it plays at a tick of run time by what was done until now.
 func (p *Player) At(run score.Tick) *score.Project { return p.StageAt(run).On(p.written) }
-
-// StageAt returns the live changes that are in force at a tick of run time by what was done until now.
-func (p *Player) StageAt(run score.Tick) stage.Stage {
-	s := p.settled
-	for _, a := range p.acts[p.pending:] {
-		if p.runOf(a.at) <= run {
-			s = s.After(a.Control, a.Value)
-		}
-	}
-	return s
-}

@@ -46,12 +46,7 @@ func PassEnd(p *score.Project, s *State, acts []Act, track int) (at score.Tick, 
 		if !g.isOf(&Act{Tracks: []int{track}}) {
 			continue
 		}
-		var longest *walker
-		for _, w := range g.walkers {
-			if w.track.ID == track && w.ownClock && (longest == nil || w.passTicks() > longest.passTicks()) {
-				longest = w
-			}
-		}
+		longest := g.longest(track)
 		if longest == nil {
 			return 0, false
 		}
@@ -63,6 +58,72 @@ func PassEnd(p *score.Project, s *State, acts []Act, track int) (at score.Tick, 
 		}
 	}
 	return 0, false
+}
+
+// longest returns the part of a track with the longest passes that has a clock of its own; nil if there is none.
+func (g *group) longest(track int) (longest *walker) {
+	for _, w := range g.walkers {
+		if w.track.ID == track && w.ownClock && (longest == nil || w.passTicks() > longest.passTicks()) {
+			longest = w
+		}
+	}
+	return longest
+}
+
+// Passes asks for the end of so many passes of a track's pattern, beyond those that had begun before they are counted. A Base of
+// -1 counts from the pass on that plays.
+type Passes struct {
+	Track, Pattern int
+	Base, Count    int64
+}
+
+// ChainEnd returns when the passes of a pattern are over, in a kit of the longest gate, and after how many passes they are counted; found is false if that is not within
+// 64 whole notes, or not known, as of a track without a clock of its own. The state is a performer's, the project and the
+// acts are those with which it would resume.
+func ChainEnd(p *score.Project, s *State, acts []Act, q Passes) (at score.Tick, base int64, found bool) {
+	f := Resume(p, s, acts, nil)
+	for _, g := range f.groups {
+		if g.isOf(&Act{Tracks: []int{q.Track}}) {
+			return f.chainEnd(g, q)
+		}
+	}
+	return 0, q.Base, false
+}
+
+func (f *Performer) chainEnd(g *group, q Passes) (at score.Tick, base int64, found bool) {
+	base = q.Base
+	for end := f.played + maxPassEnd; ; {
+		f.prepare(g, f.played)
+		w := g.longest(q.Track)
+		if w == nil {
+			return 0, base, false
+		}
+		if w.track.Playing == q.Pattern {
+			if base < 0 {
+				base = w.pass()
+			}
+			if w.passAfter() >= base+q.Count && w.beginsPass() {
+				return w.next, base, true
+			}
+		}
+		switch {
+		case w.next >= end:
+			return 0, base, false
+		case g.next != nil && g.from <= w.next:
+			f.walkTo(g, g.from)
+			f.switchOver(g)
+		default:
+			f.walkTo(g, w.next+1)
+		}
+		f.notes, f.orders, f.changes = f.notes[:0], f.orders[:0], f.changes[:0]
+	}
+}
+
+// passAfter returns how many whole passes of the gate's order went before the one of the next step.
+func (w *walker) passAfter() int64 {
+	next := w.gate
+	w.goOn(&next)
+	return w.passes + next.Moved/orders.Pass(w.gate.Lane())
 }
 
 // passTicks is about how long a pass of the gate's order takes.

@@ -88,6 +88,11 @@ func (r *Player) PassEnd(p *score.Project, acts []play.Act, track int) (at score
 	return play.PassEnd(p, r.performer.Save(), acts, track)
 }
 
+// ChainEnd returns when the passes of a pattern are over of a project before acts that are not done; see play.ChainEnd.
+func (r *Player) ChainEnd(p *score.Project, acts []play.Act, q play.Passes) (at score.Tick, base int64, found bool) {
+	return play.ChainEnd(p, r.performer.Save(), acts, q)
+}
+
 // Standing returns what the instruments need to know to go on from here, in order.
 func (r *Player) Standing() []midi.Message { return r.router.standing(r.at, r.performer.Standing(nil)) }
 

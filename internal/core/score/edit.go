@@ -26,7 +26,8 @@ var ErrNothingBefore = errors.New("there is no former luck to go back to")
 var ErrEmptyEdit = errors.New("the edit changes nothing")
 
 // Apply returns p with the edit made, and the edit that undoes it. p itself stays as it is; tracks that the edit does not
-// change are shared with it, so neither may be changed afterwards. The error is ErrEmptyEdit, ErrUnknownTrack, ErrUnknownPart, ErrNothingBefore or a *FieldError, perhaps wrapped.
+// change are shared with it, so neither may be changed afterwards. The error is ErrEmptyEdit, ErrUnknownTrack, ErrUnknownPart, ErrUnknownScene,
+// ErrUnknownSection, ErrNothingBefore or a *FieldError, perhaps wrapped.
 func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
 	if e.Label() == "" {
 		return nil, nil, ErrEmptyEdit
@@ -66,7 +67,7 @@ func (p *Project) cloneFor(e Edit) *Project {
 // changedTracks returns the ids of the tracks that an edit changes; known is false if it can be any.
 func changedTracks(e Edit) (ids []int, known bool) {
 	switch e := e.(type) {
-	case SetProject, ChangeLuck, BackLuck, RestoreLuck:
+	case SetProject, ChangeLuck, BackLuck, RestoreLuck, SetScene, RemoveScene, SetSection, RemoveSection:
 		return nil, true
 	case All:
 		for _, form := range e.Edits {

@@ -37,6 +37,10 @@ type EditJSON struct {
 	SetLane       *SetLane       `json:"setLane,omitempty"`
 	RestoreLane   *RestoreLane   `json:"restoreLane,omitempty"`
 	SetSteps      *SetSteps      `json:"setSteps,omitempty"`
+	SetScene      *SetScene      `json:"setScene,omitempty"`
+	RemoveScene   *RemoveScene   `json:"removeScene,omitempty"`
+	SetSection    *SetSection    `json:"setSection,omitempty"`
+	RemoveSection *RemoveSection `json:"removeSection,omitempty"`
 	All           *All           `json:"all,omitempty"`
 	Replace       *Replace       `json:"replace,omitempty"`
 }

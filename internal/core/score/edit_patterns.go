@@ -143,14 +143,20 @@ type SetPattern struct {
 	Track   int     `json:"track"`
 	Pattern int     `json:"pattern"`
 	Name    *string `json:"name,omitempty"`
+	// After is where it leads; Ends takes that away.
+	After *Chain `json:"after,omitempty"`
+	Ends  bool   `json:"ends,omitempty"`
 }
 
 // Label implements Edit.
 func (e SetPattern) Label() string {
-	if e.Name == nil {
-		return ""
+	switch {
+	case e.After != nil || e.Ends:
+		return "where a pattern leads"
+	case e.Name != nil:
+		return "pattern name"
 	}
-	return "pattern name"
+	return ""
 }
 
 func (e SetPattern) apply(p *Project) (Edit, error) {
@@ -158,5 +164,10 @@ func (e SetPattern) apply(p *Project) (Edit, error) {
 	if err != nil {
 		return nil, err
 	}
-	return SetPattern{Track: e.Track, Pattern: e.Pattern, Name: swap(&pattern.Name, e.Name)}, nil
+	inverse := SetPattern{Track: e.Track, Pattern: e.Pattern, Name: swap(&pattern.Name, e.Name)}
+	if e.After != nil || e.Ends {
+		inverse.After, inverse.Ends = pattern.After, pattern.After == nil
+		pattern.After = e.After.clone()
+	}
+	return inverse, nil
 }

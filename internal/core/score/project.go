@@ -50,6 +50,9 @@ type Project struct {
 	// Outputs are where tracks can go besides the built-in sound.
 	Outputs []Output `json:"outputs,omitempty" jsonschema:"maxItems=16"`
 	Tracks  []Track  `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
+	// Scenes are sets of values that controls get together; Song is the sections in the order in which they play.
+	Scenes []Scene   `json:"scenes,omitempty" jsonschema:"maxItems=64"`
+	Song   []Section `json:"song,omitempty" jsonschema:"maxItems=128"`
 }
 
 // Luck is the number from which every random decision follows, and those that were in use before.
@@ -103,6 +106,13 @@ func (p *Project) Clone() *Project {
 		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()
 	}
 	clone.Key = p.Key.Clone()
+	clone.Scenes, clone.Song = slices.Clone(p.Scenes), slices.Clone(p.Song)
+	for i := range clone.Scenes {
+		clone.Scenes[i] = clone.Scenes[i].clone()
+	}
+	for i := range clone.Song {
+		clone.Song[i] = clone.Song[i].clone()
+	}
 	clone.Tracks = make([]Track, len(p.Tracks))
 	for i := range p.Tracks {
 		clone.Tracks[i] = p.Tracks[i].Clone()

@@ -121,6 +121,8 @@ type Pattern struct {
 	// ID stays with the pattern; it is different from those of the track's other patterns.
 	ID    int    `json:"id" jsonschema:"minimum=0,maximum=255"`
 	Name  string `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	// After says where it leads once it has played for some passes; without it it plays on.
+	After *Chain `json:"after,omitempty"`
 	Parts []Part `json:"parts" jsonschema:"minItems=1,maxItems=16"`
 }
 
@@ -184,7 +186,7 @@ func (t *Track) Clone() Track {
 }
 
 func (pattern Pattern) clone() Pattern {
-	clone := Pattern{ID: pattern.ID, Name: pattern.Name, Parts: make([]Part, len(pattern.Parts))}
+	clone := Pattern{ID: pattern.ID, Name: pattern.Name, After: pattern.After.clone(), Parts: make([]Part, len(pattern.Parts))}
 	for i := range pattern.Parts {
 		clone.Parts[i] = pattern.Parts[i].Clone()
 	}

@@ -68,6 +68,9 @@ func (p *Project) Validate() error {
 			return &FieldError{fmt.Sprintf("tracks[%d].id", i), p.Tracks[i].ID, "different from every other track's"}
 		}
 	}
+	if err := p.validateSong(); err != nil {
+		return err
+	}
 	if err := p.validateSources(); err != nil {
 		return err
 	}

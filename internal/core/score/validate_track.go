@@ -54,7 +54,7 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 		most = 1
 	}
 	if err := firstOf([]error{
-		CheckName(field+".name", pattern.Name),
+		CheckName(field+".name", pattern.Name), pattern.After.validate(field + ".after"),
 		checkRange("the number of "+field+".parts", len(pattern.Parts), 1, most),
 	}); err != nil {
 		return err

@@ -17,6 +17,8 @@ type Control struct {
 	Pattern int            `json:"pattern,omitempty" jsonschema:"minimum=0"`
 	Part    int            `json:"part,omitempty" jsonschema:"minimum=0"`
 	Lane    score.LaneName `json:"lane,omitempty"`
+	// Bar is that from which a tempo or a meter holds, from 0; without it a tempo holds from the beginning.
+	Bar int `json:"bar,omitempty" jsonschema:"minimum=0,maximum=1000000"`
 }
 
 // Scope is what controls belong to.
@@ -47,8 +49,11 @@ type Spec struct {
 	Momentary bool `json:"momentary,omitempty"`
 	// Once says that it is done once, at its tick, and changes nothing that stays.
 	Once bool `json:"once,omitempty"`
+	// OfSong says that only sections of the song set it.
+	OfSong bool `json:"ofSong,omitempty"`
 
 	silences bool // decides which parts are heard, and nothing else
+	byBar    bool // it can hold from a bar on
 	control
 }
 
@@ -70,6 +75,7 @@ type target struct {
 	track   *score.Track
 	part    *score.Part
 	lane    *score.Lane
+	given   *int // the value that the control is to have, while that is being written
 }
 
 // ErrGone is returned for a control whose track, pattern, part or lane is not there.
@@ -108,6 +114,9 @@ func (c Control) find(p *score.Project, s Stage) (*Spec, *target, error) {
 	spec := specOf(c.Name, of)
 	if spec == nil {
 		return nil, nil, &score.FieldError{Field: "control.name", Got: fmt.Sprintf("%.40q", c.Name), Allowed: "a control of a " + string(of)}
+	}
+	if c.Bar != 0 && !spec.byBar {
+		return nil, nil, &score.FieldError{Field: "control.bar", Got: c.Bar, Allowed: "0 for what does not hold from a bar on"}
 	}
 	if of == OfProject {
 		return spec, t, nil
@@ -190,6 +199,9 @@ func (c Control) Once() bool {
 	spec := specOf(c.Name, c.scope())
 	return spec != nil && spec.Once
 }
+
+// Steers reports whether a control says which section of the song plays.
+func (c Control) Steers() bool { return c.Track == 0 && (c.Name == Section || c.Name == Release) }
 
 // Words say which control it is, as "Bell buoy: mute".
 func (c Control) Words(p *score.Project) string {

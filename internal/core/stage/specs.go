@@ -38,13 +38,19 @@ var specs []Spec
 
 func init() { // because rules of entries look others up
 	specs = append(specs,
-		Spec{Name: "tempo", Of: OfProject, Words: "tempo", Unit: "1/1000 bpm", Min: int(score.MinTempo), Max: int(score.MaxTempo), control: control{
-			read: func(t *target) int { return int(t.project.Tempo) },
-			edit: func(t *target, value int) score.EditJSON { return tempos(t, value, t.standing("push", 0)) }}},
+		Spec{Name: "meter", Of: OfProject, Words: "meter of a section", Min: 1, Max: score.MaxReferenceID, OfSong: true, byBar: true, control: control{
+			read: func(*target) int { return 0 }, edit: timeOf}},
+		Spec{Name: "tempo", Of: OfProject, Words: "tempo", Unit: "1/1000 bpm", Min: int(score.MinTempo), Max: int(score.MaxTempo), byBar: true, control: control{
+			read: func(t *target) int { return t.writtenTempo() }, edit: timeOf}},
 		Spec{Name: "push", Of: OfProject, Words: "tempo push", Unit: perMille, Min: -MaxPush, Max: MaxPush, Momentary: true, control: control{
+			read: func(*target) int { return 0 }, edit: timeOf}},
+		Spec{Name: "key", Of: OfProject, Words: "key of a section", Min: 1, Max: score.MaxReferenceID, OfSong: true, control: control{
 			read: func(*target) int { return 0 },
-			edit: func(t *target, value int) score.EditJSON {
-				return tempos(t, t.standing("tempo", int(t.project.Tempo)), value)
+			edit: func(t *target, value int) (form score.EditJSON) {
+				if section := t.project.Section(value); section != nil && section.Key != nil {
+					form.SetProject = &score.SetProject{Key: section.Key}
+				}
+				return form
 			}}},
 		within(luckBounds, "number", Spec{Name: "luck", Of: OfProject, Words: "luck", control: control{
 			read: func(t *target) int { return t.project.Luck.Number },
@@ -66,19 +72,6 @@ func init() { // because rules of entries look others up
 	specs = append(specs, onceSpecs()...)
 	specs = append(specs, partSpecs()...)
 	specs = append(specs, laneSpecs()...)
-}
-
-// tempos returns the tempo of the beginning and all later ones, pushed by so many tenths of a percent.
-func tempos(t *target, first, push int) score.EditJSON {
-	scaled := func(tempo score.Tempo) score.Tempo {
-		return max(score.MinTempo, min(score.MaxTempo, score.Tempo(score.Rounded(int(tempo)*(1000+push), 1000))))
-	}
-	tempo, changes := scaled(score.Tempo(first)), []score.TempoChange{}
-	for _, change := range t.project.TempoChanges {
-		change.Tempo = scaled(change.Tempo)
-		changes = append(changes, change)
-	}
-	return score.EditJSON{SetProject: &score.SetProject{Tempo: &tempo, TempoChanges: &changes}}
 }
 
 func trackSpecs() []Spec {
@@ -142,13 +135,22 @@ func trackSpecs() []Spec {
 const (
 	Realign = "realign"
 	Evolve  = "evolve"
+	// Section has the song go on with the section that has the id; 0 has it end.
+	Section = "section"
+	// Release has a section that waits for it end with its pass.
+	Release = "release"
 )
 
-// onceSpecs are what is done to a track once: all its lanes go on at their first steps, or those that evolve do so once more.
+// onceSpecs are what is done to a track once: all its lanes go on at their first steps, or those that evolve do so once more;
+// and what is done to the song.
 func onceSpecs() (specs []Spec) {
+	nothing := control{read: func(*target) int { return 0 }}
+	specs = append(specs,
+		Spec{Name: Section, Of: OfProject, Words: "section", Max: score.MaxReferenceID, Once: true, control: nothing},
+		Spec{Name: Release, Of: OfProject, Words: "release the section", Min: 1, Max: 1, Once: true, control: nothing})
 	for _, spec := range []Spec{{Name: Realign, Words: "realign now"}, {Name: Evolve, Words: "evolve now"}} {
 		spec.Of, spec.Min, spec.Max, spec.Once = OfTrack, 1, 1, true
-		spec.control = control{read: func(*target) int { return 0 }}
+		spec.control = nothing
 		specs = append(specs, spec)
 	}
 	return specs
@@ -270,8 +272,8 @@ func laneSpecs() []Spec {
 // standing returns the value that another control of the same thing has by a live change, or else the written one.
 func (t *target) standing(name string, written int) int {
 	c := t.Control
-	c.Name = name
-	if value, changed := t.stage.Value(c); changed {
+	c.Name, c.Bar = name, 0
+	if value, changed := t.value(c); changed {
 		return value
 	}
 	return written

@@ -18,7 +18,10 @@ type Change struct {
 
 // Stage is what performing put on top of a project. It is a value that is never changed; the zero value is nothing. Live
 // changes of what a project does not have rest until it has it again.
-type Stage struct{ changes []Change } // in the order of the registry, then of ids
+//
+// It has two layers: the live changes, which a hand has made, and under them the values that sections of the song and chains of
+// patterns have given. A live change counts; once it is let go of, the value under it does.
+type Stage struct{ changes, under []Change } // each in the order of the registry, then of ids
 
 // Of returns the live changes of a list; of several of one control the last counts, and what is no control is left out.
 func Of(changes []Change) (s Stage) {
@@ -33,16 +36,42 @@ func Of(changes []Change) (s Stage) {
 // Changes lists the live changes.
 func (s Stage) Changes() []Change { return append([]Change{}, s.changes...) }
 
+// Hand returns the stage without what the song and chains have given.
+func (s Stage) Hand() Stage { return Stage{changes: s.changes} }
+
+// InForce lists the values that count: the live changes, and what is under none of them.
+func (s Stage) InForce() []Change {
+	in := s.Changes()
+	for _, change := range s.under {
+		if at, found := slices.BinarySearchFunc(in, change.Control, compareTo); !found {
+			in = slices.Insert(in, at, change)
+		}
+	}
+	return in
+}
+
 // Equal reports whether two stages are the same.
-func (s Stage) Equal(other Stage) bool { return slices.Equal(s.changes, other.changes) }
+func (s Stage) Equal(other Stage) bool {
+	return slices.Equal(s.changes, other.changes) && slices.Equal(s.under, other.under)
+}
 
 // Value returns the value of a live change; ok is false if the control has none.
-func (s Stage) Value(c Control) (value int, ok bool) {
-	at, found := slices.BinarySearchFunc(s.changes, c, compareTo)
+func (s Stage) Value(c Control) (value int, ok bool) { return valueIn(s.changes, c) }
+
+// InForceOf returns the value of a control that is not the written one; ok is false if it has none.
+func (s Stage) InForceOf(c Control) (value int, ok bool) {
+	if value, ok = s.Value(c); ok {
+		return value, true
+	}
+	return valueIn(s.under, c)
+}
+
+func valueIn(changes []Change, c Control) (value int, ok bool) {
+	at, found := slices.BinarySearchFunc(changes, c, compareTo)
 	if !found {
 		return 0, false
 	}
-	return s.changes[at].Value, true
+	return changes[at].Value, true
 }
 
 // With returns the stage on which a control has a value. What is done once leaves it as it is.
@@ -50,18 +79,37 @@ func (s Stage) With(c Control, value int) Stage {
 	if c.Once() {
 		return s
 	}
-	at, found := slices.BinarySearchFunc(s.changes, c, compareTo)
-	changes := slices.Clone(s.changes)
-	if found {
-		changes[at].Value = value
-	} else {
-		changes = slices.Insert(changes, at, Change{c, value})
-	}
-	return Stage{changes}
+	return Stage{with(s.changes, c, value), s.under}
 }
 
-// Without returns the stage on which a control has the value that is written.
+// Under returns the stage with a value that the song or a chain gives, which counts where there is no live change; taking over,
+// it counts in place of one.
+func (s Stage) Under(c Control, value int, takesOver bool) Stage {
+	if takesOver {
+		always := c
+		always.Bar = 0
+		s = s.Without(c).Without(always)
+	}
+	return Stage{s.changes, with(s.under, c, value)}
+}
+
+func with(changes []Change, c Control, value int) []Change {
+	at, found := slices.BinarySearchFunc(changes, c, compareTo)
+	changes = slices.Clone(changes)
+	if found {
+		changes[at].Value = value
+		return changes
+	}
+	return slices.Insert(changes, at, Change{c, value})
+}
+
+// Without returns the stage on which a control has no live change.
 func (s Stage) Without(c Control) Stage {
+	return Stage{kept(s.changes, func(change Change) bool { return change.Control != c }), s.under}
+}
+
+// Written returns the stage on which a control has the value that is written.
+func (s Stage) Written(c Control) Stage {
 	return s.keep(func(change Change) bool { return change.Control != c })
 }
 
@@ -73,19 +121,22 @@ func (s Stage) After(c Control, value *int) Stage {
 	return s.With(c, *value)
 }
 
-// Stopped returns the stage once playing has stopped: momentary controls fall back.
+// Stopped returns the stage once playing has stopped: momentary controls fall back, and nothing is given by the song or by chains
+// any more.
 func (s Stage) Stopped() Stage {
-	return s.keep(func(change Change) bool { return !change.Control.Momentary() })
+	return Stage{changes: kept(s.changes, func(change Change) bool { return !change.Control.Momentary() })}
 }
 
-func (s Stage) keep(which func(Change) bool) Stage {
-	return Stage{slices.DeleteFunc(slices.Clone(s.changes), func(change Change) bool { return !which(change) })}
+func (s Stage) keep(which func(Change) bool) Stage { return Stage{kept(s.changes, which), kept(s.under, which)} }
+
+func kept(changes []Change, which func(Change) bool) []Change {
+	return slices.DeleteFunc(slices.Clone(changes), func(change Change) bool { return !which(change) })
 }
 
 func compareTo(change Change, c Control) int {
 	a, b := change.Control, c
 	return cmp.Or(cmp.Compare(a.rank(), b.rank()), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Pattern, b.Pattern),
-		cmp.Compare(a.Part, b.Part), cmp.Compare(a.Lane, b.Lane))
+		cmp.Compare(a.Part, b.Part), cmp.Compare(a.Lane, b.Lane), cmp.Compare(a.Bar, b.Bar))
 }
 
 // rank is the place of a control in the registry.
@@ -94,10 +145,10 @@ func (c Control) rank() int {
 	return slices.IndexFunc(specs, func(spec Spec) bool { return spec.Name == c.Name && spec.Of == of })
 }
 
-// On returns a project with the live changes put on it. What cannot be is left as it is written.
+// On returns a project with all values put on it that count. What cannot be is left as it is written.
 func (s Stage) On(p *score.Project) *score.Project {
 	var edits []score.EditJSON
-	for _, change := range s.Differing(p) {
+	for _, change := range differing(s.InForce(), p) {
 		if edit, err := s.edit(p, change); err == nil {
 			edits = append(edits, edit)
 		}
@@ -135,9 +186,11 @@ func (s Stage) edit(p *score.Project, change Change) (score.EditJSON, error) {
 }
 
 // Differing lists the live changes that a project has and that differ from what is written in it.
-func (s Stage) Differing(p *score.Project) []Change {
+func (s Stage) Differing(p *score.Project) []Change { return differing(s.changes, p) }
+
+func differing(changes []Change, p *score.Project) []Change {
 	differing := []Change{}
-	for _, change := range s.changes {
+	for _, change := range changes {
 		if written, there := change.Control.Written(p); there && written != change.Value {
 			differing = append(differing, change)
 		}
@@ -180,7 +233,7 @@ func (s Stage) Step(written *score.Project, c Control) func(*score.Project) *sco
 		return func(p *score.Project) *score.Project { return p }
 	}
 	is, _ := c.Written(written)
-	value, changed := s.Value(c)
+	value, changed := s.InForceOf(c)
 	if !changed {
 		value = is
 	}

@@ -44,6 +44,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 		},
 		func() score.Edit { return score.Replace{Project: *Project(t)} },
 		func() score.Edit { return ofTracks(t, p, drawnTrack) },
+		func() score.Edit { return ofSong(t, p, drawnTrack) },
 		func() score.Edit { return ofPatterns(t, drawnTrack) },
 		func() score.Edit { return ofParts(t, drawnTrack) },
 		func() score.Edit {

@@ -36,6 +36,7 @@ func Project(t *rapid.T) *score.Project {
 		drawn.Routes = routes(t, p.Outputs, drawn.Kind == score.Kit)
 		p.Tracks = append(p.Tracks, drawn)
 	}
+	addSong(t, p)
 	return p
 }
 

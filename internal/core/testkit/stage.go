@@ -11,6 +11,9 @@ import (
 func Change(t *rapid.T, p *score.Project) stage.Change {
 	return rapid.Custom(func(t *rapid.T) stage.Change {
 		spec := rapid.SampledFrom(stage.Specs()).Draw(t, "control")
+		if spec.OfSong {
+			spec = rapid.SampledFrom([]stage.Spec{stage.Specs()[1], stage.Specs()[2]}).Draw(t, "of a hand")
+		}
 		track := rapid.SampledFrom(p.Tracks).Draw(t, "track")
 		pattern := rapid.SampledFrom(track.Patterns).Draw(t, "pattern")
 		if rapid.IntRange(0, 3).Draw(t, "playing") > 0 {
@@ -28,6 +31,9 @@ func Change(t *rapid.T, p *score.Project) stage.Change {
 			c.Lane = rapid.SampledFrom(score.LaneNames()).Draw(t, "lane")
 		}
 		value := rapid.IntRange(spec.Min, spec.Max).Draw(t, "value")
+		if spec.Name == stage.Section && len(p.Song) > 0 {
+			value = rapid.IntRange(0, len(p.Song)).Draw(t, "section")
+		}
 		if spec.Name == "pattern" {
 			value = rapid.SampledFrom(track.Patterns).Draw(t, "to").ID
 		}
