@@ -40,7 +40,8 @@ type renderCommand struct {
 	Log string `xor:"source" required:"" placeholder:"FILE.json" help:"Render what was done while a project played: a log, whose end is that of the file."`
 	source
 	tuningFiles
-	Bars   int    `help:"How many bars, 1 to 100000; a log has its own end."`
+	Bars   int    `xor:"length" help:"How many bars, 1 to 100000; a log has its own end."`
+	Song   bool   `xor:"length" help:"Render the song, from its first section to the end of its last one. Sections that wait for being released play one pass."`
 	Luck   *int   `help:"Use another luck than the project's, 0 to 999999."`
 	PPQ    int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
 	Format int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
@@ -75,7 +76,7 @@ func (c *renderCommand) render() (*take.Take, error) {
 		return c.renderLog()
 	}
 	const mostBars = 100_000
-	if c.Bars < 1 || c.Bars > mostBars {
+	if !c.Song && (c.Bars < 1 || c.Bars > mostBars) {
 		return nil, usageError{fmt.Errorf("--bars is %d; it must be 1 to %d", c.Bars, mostBars)}
 	}
 	project, err := c.load()
@@ -90,12 +91,18 @@ func (c *renderCommand) render() (*take.Take, error) {
 			return nil, usageError{fmt.Errorf("--luck: %w", err)}
 		}
 	}
-	return take.Render(project, c.Bars), nil
+	if !c.Song {
+		return take.Render(project, c.Bars), nil
+	}
+	if len(project.Song) == 0 {
+		return nil, usageError{fmt.Errorf("“%s” has no song: give it sections, or use --bars", project.Name)}
+	}
+	return take.RenderSong(project), nil
 }
 
 func (c *renderCommand) renderLog() (*take.Take, error) {
-	if c.Bars != 0 || c.Luck != nil || c.Scl != "" || c.Kbm != "" {
-		return nil, usageError{errors.New("a log has its own end, luck and tuning: leave --bars, --luck, --scl and --kbm out")}
+	if c.Song || c.Bars != 0 || c.Luck != nil || c.Scl != "" || c.Kbm != "" {
+		return nil, usageError{errors.New("a log has its own end, luck and tuning: leave --bars, --song, --luck, --scl and --kbm out")}
 	}
 	data, err := os.ReadFile(c.Log)
 	if err != nil {

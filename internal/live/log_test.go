@@ -130,10 +130,10 @@ func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.T
 	require.NoError(t, err)
 	require.Equal(t, logged.Entries, kept.Log.Entries, "it keeps its log")
 	require.Equal(t, end, kept.To)
-	tempo, bars := logged.Time()
-	require.Equal(t, tempo.Until(end), taken.Tempo)
-	for bar := range bars.At(end) {
-		require.Equal(t, bars.Start(bar), taken.Bars().Start(bar), "bar %d", bar)
+	heard := logged.Hear(end)
+	require.Equal(t, heard.Tempo.Until(end), taken.Tempo)
+	for bar := range heard.Bars.At(end) {
+		require.Equal(t, heard.Bars.Start(bar), taken.Bars().Start(bar), "bar %d", bar)
 	}
 }
 

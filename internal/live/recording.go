@@ -87,6 +87,9 @@ func (r *recording) acted(project *score.Project, from score.Tick) {
 	}
 }
 
+// given notes what plays by what the song and chains have given, which puts no marker for each pattern.
+func (r *recording) given(project *score.Project) { r.project = project }
+
 // mark puts a marker at a tick of the transport.
 func (r *recording) mark(at score.Tick, text string) {
 	r.heading.Markers = append(slices.Clone(r.heading.Markers), take.Marker{Tick: max(0, at-r.start), Text: text})

@@ -88,13 +88,17 @@ type prepared struct {
 }
 
 // toPrepare returns what is to be prepared for a seam as everything is now.
-func (t *Transport) toPrepare(s seam) *prepared { return &prepared{Outset: t.player.Outset(s.Jump, s.run)} }
+func (t *Transport) toPrepare(s seam) *prepared {
+	return &prepared{Outset: t.player.Outset(s.Jump, s.run)}
+}
 
 // prepare computes it, which can take long.
 func (p *prepared) prepare() { p.beginning = p.Begin() }
 
 // fits reports whether what is prepared is what plays from a seam on as everything is now.
-func (t *Transport) fits(p *prepared, s seam) bool { return p != nil && p.Equal(t.player.Outset(s.Jump, s.run)) }
+func (t *Transport) fits(p *prepared, s seam) bool {
+	return p != nil && p.Equal(t.player.Outset(s.Jump, s.run))
+}
 
 // prepare makes ready what plays from the next seam on, beside what plays.
 func (t *Transport) prepare() {

@@ -109,12 +109,17 @@ func (t *Transport) noticeSong() {
 		t.given = given
 	}
 	t.stage = t.player.Stage()
+	begun := t.player.Sections()
 	for _, r := range []*Recorder{t.recorder, t.wake} {
 		r.change(func(now *recording) {
-			now.acted(t.player.Playing(), t.player.Run())
+			now.given(t.player.Playing())
+			for _, section := range begun[min(t.marked, len(begun)):] {
+				now.mark(section.Run, section.Name)
+			}
 			now.setTime(t.player.Tempo(), t.player.Bars())
 		})
 	}
+	t.marked = len(begun)
 	t.prepare()
 	t.notify()
 	t.notifyStage()

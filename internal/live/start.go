@@ -60,7 +60,7 @@ func (t *Transport) play(begins log.Log, ready *log.Beginning, countIn int) {
 	t.playing = true
 	t.log, t.logged = begins, 0
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
-	t.stage = t.player.Stage()
+	t.stage, t.given, t.marked = t.player.Stage(), 0, 0
 	t.player.KeepCheckpoints()
 	t.standing = midi.Settings{}
 	t.outlets, t.leading = route.NewOutlets(t.project), leading{}

@@ -56,7 +56,7 @@ type Transport struct {
 	player          *log.Player    // what plays, or played last; nil before anything did
 	loop            Range          // of the song, that is played over and over
 	playsSong       bool           // whether the song plays from where playing begins
-	given           int            // how many times it has given values, as was noticed last
+	given, marked   int            // how many times it has given values, and how many sections have begun, as was noticed last
 	jump            *seam          // where it goes on elsewhere once, or nil
 	opening         *opening       // the project that waits to come in, or nil
 	cuts            []cut          // where others came in of which nothing was heard yet

@@ -117,7 +117,9 @@ func TestAForeignProjectIsHeld(t *testing.T) {
 	page.state("plays Quay synth")
 	file := h.do(http.MethodGet, "/api/project.json", "").body
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/projects/file?revision=2", file).status)
-	held := page.next(func(m server.Message) bool { return m.Project != nil && m.Project.Document == 2 || m.Devices != nil && m.Devices.Held })
+	held := page.next(func(m server.Message) bool {
+		return m.Project != nil && m.Project.Document == 2 || m.Devices != nil && m.Devices.Held
+	})
 	require.NotNil(t, held.Devices, "pages know before they have the project")
 	page.state("not active yet")
 	require.Equal(t, http.StatusConflict, h.do(http.MethodPost, "/api/devices/test", `{"output":1,"channel":3}`).status)

@@ -111,11 +111,14 @@ func (p *Player) skipTo(song score.Tick) {
 // take has a player play what begins, in a piece of its own.
 func (p *Player) take(b *Beginning, song score.Tick) {
 	from := b.player
-	given := p.conductor.given
+	given, began := p.conductor.given, p.conductor.began
 	p.written, p.performance, p.conductor = from.written, from.performance, from.conductor
 	p.base, p.began, p.settled, p.stage, p.playing = from.base, from.began, from.settled, from.stage, from.playing
 	p.acts, p.pending, p.number = from.acts, from.pending, from.number
 	p.pieces = append(p.pieces, Piece{Run: p.run, Song: song})
-	p.conductor.given = given + 1
+	p.conductor.given, p.conductor.began = given+1, began
+	if playing, index := p.conductor.plan.At(p.playing.Bars().At(song)); index >= 0 {
+		p.mark(playing.Section, p.run)
+	}
 	p.checkpoints = nil
 }

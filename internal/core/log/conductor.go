@@ -1,6 +1,8 @@
 package log
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 )
@@ -15,6 +17,29 @@ type conductor struct {
 	known bool // whether due holds
 	due   score.Tick
 	given int // how many times something was given
+	began []Began
+}
+
+// Began is where a section began.
+type Began struct {
+	Run  score.Tick
+	Name string
+}
+
+// Sections lists where sections of the song have begun, or are about to.
+func (p *Player) Sections() []Began { return p.conductor.began }
+
+// mark notes that a section begins at a tick of run time.
+func (p *Player) mark(section int, run score.Tick) {
+	name := ""
+	if s := p.written.Section(section); s != nil {
+		name = s.Name
+	}
+	began := slices.DeleteFunc(p.conductor.began, func(b Began) bool { return b.Run >= run })
+	if last := len(began) - 1; name != "" && (last < 0 || began[last].Name != name || began[last].Run < run) {
+		began = append(began, Began{run, name})
+	}
+	p.conductor.began = began
 }
 
 // changed has the conductor look again when something is due: what plays is another.
@@ -86,6 +111,7 @@ func (p *Player) conduct() {
 		if at-p.leadOf(acts) <= p.Song() {
 			c.begun++
 			p.give(acts, at)
+			p.mark(next.Section, p.runOf(max(at, p.Song())))
 			return
 		}
 	}

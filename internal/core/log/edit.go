@@ -24,6 +24,7 @@ type Replay struct {
 	acts     int
 	from     *Player // as it is to be, for what it knows alone
 	replayed *Performance
+	acted    bool // whether what was done was replayed too
 }
 
 // Replay returns what brings another state of the project to play that takes some live changes away.
@@ -103,6 +104,18 @@ func (p *Player) edited(written *score.Project, letGo []stage.Control) *Player {
 	return next
 }
 
+// unsettle has acts wait again that count for all tracks but not for some that are replayed, because they look less far ahead.
+func (p *Player) unsettle(done int64) {
+	if p.pending == 0 || p.acts[p.pending-1].number <= done {
+		return
+	}
+	p.settled, p.pending = p.began, 0
+	for p.acts[p.pending].number <= done {
+		p.settled = p.acts[p.pending].on(p.settled)
+		p.pending++
+	}
+}
+
 // concern reports whether the piece began with chance going on, or something was done since that decides more about tracks
 // than whether they are heard.
 func (p *Player) concern(tracks []int) bool {
@@ -131,7 +144,7 @@ func (r *Replay) Run() {
 		r.replayed = perform(p.playing, r.song, play.Past{Inputs: r.inputs, Only: r.tracks})
 		return
 	}
-	r.replayed = p.beginPiece(r.inputs, r.tracks)
+	r.acted, r.replayed = true, p.beginPiece(r.inputs, r.tracks)
 	for _, a := range p.playedActs(p.acts, p.began) {
 		r.replayed.player.Act(a)
 	}
@@ -159,6 +172,11 @@ func (p *Player) Edit(r *Replay) bool {
 			}
 		}
 		r.replayed.skip(p.Song())
+		done := r.replayed.player.Done()
+		if !r.acted && r.acts > 0 { // it began after those of before
+			done = max(done, p.acts[r.acts-1].number)
+		}
+		next.unsettle(done)
 	}
 	p.performance = p.performance.change(next.settled.On(r.written), next.playedActs(next.acts[next.pending:], next.settled), p.Song(), r.replayed, r.tracks)
 	before, played := p.written, p.playing

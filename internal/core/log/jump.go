@@ -34,7 +34,7 @@ func (j Jump) Staged() stage.Stage {
 // Jump has the song go on elsewhere. What sounds is released, which is what it returns. Actions that are still to count do so
 // at their ticks of run time. Ready is what plays from there, as Outset has it for now; nil has it made.
 func (p *Player) Jump(j Jump, ready *Beginning) []midi.Message {
-	released := p.handed(p.performance.player.Release(p.Song()))
+	released := p.Release()
 	var going *play.Going
 	if j.GoesOn {
 		going = p.goingOn()

@@ -53,21 +53,25 @@ type Action struct {
 }
 
 // Play returns the messages before a tick of run time, with ticks of run time, in order.
-func (l *Log) Play(to score.Tick) (messages []midi.Message) {
-	l.play(to, func(played, withdrawn []midi.Message) {
-		messages = append(Withdrawn(messages, withdrawn), played...)
-	})
-	return messages
+func (l *Log) Play(to score.Tick) (messages []midi.Message) { return l.Hear(to).Messages }
+
+// Heard is what a log plays, and when.
+type Heard struct {
+	Messages []midi.Message
+	// Tempo and Bars are the tempos and the bars of run time, as far as they are known at its end.
+	Tempo play.TempoMap
+	Bars  score.Bars
+	// Sections are where sections of the song began.
+	Sections []Began
 }
 
-// Time returns the tempos and the bars of run time, as far as the log knows them.
-func (l *Log) Time() (play.TempoMap, score.Bars) {
-	last := score.Tick(0)
-	if n := len(l.Entries); n > 0 {
-		last = l.Entries[n-1].Tick
-	}
-	p := l.play(last+1, func(_, _ []midi.Message) {})
-	return p.Tempo(), p.Bars()
+// Hear returns the messages before a tick of run time, as Play does, and the time in which they are played.
+func (l *Log) Hear(to score.Tick) (h Heard) {
+	p := l.play(to, func(played, withdrawn []midi.Message) {
+		h.Messages = append(Withdrawn(h.Messages, withdrawn), played...)
+	})
+	h.Tempo, h.Bars, h.Sections = p.Tempo(), p.Bars(), p.Sections()
+	return h
 }
 
 // play plays a log until a tick of run time, and returns its player.

@@ -116,4 +116,6 @@ func (p Plan) edited(before, after *score.Project, begun int, bar int64) Plan {
 }
 
 // sameLength reports whether two sections are one, of one length.
-func sameLength(a, b score.Section) bool { return a.ID == b.ID && a.Bars == b.Bars && a.Repeats == b.Repeats }
+func sameLength(a, b score.Section) bool {
+	return a.ID == b.ID && a.Bars == b.Bars && a.Repeats == b.Repeats
+}

@@ -224,6 +224,9 @@ func (p *Player) Act(a Action) (withdrawn []midi.Message) {
 	return withdrawn
 }
 
+// Release returns the note-offs of all notes that are down.
+func (p *Player) Release() []midi.Message { return p.handed(p.performance.player.Release(p.Song())) }
+
 // Lasting returns the note-ons of the notes that are down, and are to be until a tick of run time at least, as if they began
 // at another. Those that were withdrawn are not.
 func (p *Player) Lasting(until, begin score.Tick) (ons []midi.Message) {

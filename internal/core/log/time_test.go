@@ -28,20 +28,20 @@ func TestBarsOfRunTime(t *testing.T) {
 	p := testkit.Buoy() // 4/4
 	p.MeterChanges = []score.MeterChange{{Bar: 2, Meter: score.Meter{Beats: 3, Unit: 4}}}
 	require.NoError(t, p.Validate())
-	_, bars := (&log.Log{Project: p, From: 4 * quarter}).Time()
+	_, bars := timeOf(&log.Log{Project: p, From: 4 * quarter})
 	require.Equal(t, []score.Tick{0, 4, 7, 10}, starts(bars, 4), "from bar 2 on")
 
 	back := 4 * quarter
-	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 11 * quarter, Jump: &log.Jump{Song: back}}}}).Time()
+	_, bars = timeOf(&log.Log{Project: p, Entries: []log.Entry{{Tick: 11 * quarter, Jump: &log.Jump{Song: back}}}})
 	require.Equal(t, []score.Tick{0, 4, 8, 11, 15, 18}, starts(bars, 6), "over a seam")
 
 	two := *p
 	two.Meter, two.MeterChanges = score.Meter{Beats: 2, Unit: 4}, nil
-	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 5 * quarter, Project: &two}}}).Time()
+	_, bars = timeOf(&log.Log{Project: p, Entries: []log.Entry{{Tick: 5 * quarter, Project: &two}}})
 	require.Equal(t, []score.Tick{0, 4, 6, 8, 10}, starts(bars, 5), "from the next line of the new meter on")
 	named := *p
 	named.Name = "Ebb"
-	_, bars = (&log.Log{Project: p, Entries: []log.Entry{{Tick: 5 * quarter, Project: &named}}}).Time()
+	_, bars = timeOf(&log.Log{Project: p, Entries: []log.Entry{{Tick: 5 * quarter, Project: &named}}})
 	require.Equal(t, []score.Tick{0, 4, 8, 11}, starts(bars, 4), "an edit of something else changes nothing")
 }
 
@@ -53,7 +53,7 @@ func TestBarsOfALoopStayFew(t *testing.T) {
 	for pass := range score.Tick(100) {
 		l.Entries = append(l.Entries, log.Entry{Tick: (pass + 1) * 4 * quarter, Jump: &log.Jump{}})
 	}
-	_, bars := l.Time()
+	_, bars := timeOf(l)
 	changes := 0
 	for range bars.Changes {
 		changes++
@@ -74,13 +74,13 @@ func TestTemposOfRunTime(t *testing.T) {
 		{Tick: 6 * quarter, Action: &log.Action{Control: push, At: 6 * quarter}},
 		{Tick: 10 * quarter, Jump: &log.Jump{Song: back}},
 	}}
-	tempo, _ := l.Time()
+	tempo, _ := timeOf(l)
 	require.Equal(t, play.TempoMap{
 		{Tick: 0, Tempo: 100_000}, {Tick: 4 * quarter, Tempo: 110_000}, {Tick: 6 * quarter, Tempo: 100_000},
 		{Tick: 8 * quarter, Tempo: 120_000}, {Tick: 10 * quarter, Tempo: 100_000}, {Tick: 18 * quarter, Tempo: 120_000},
 	}, tempo)
 	l.Stage = stage.Stage{}.With(push, -500)
-	tempo, _ = (&log.Log{Project: p, Stage: l.Stage}).Time()
+	tempo, _ = timeOf(&log.Log{Project: p, Stage: l.Stage})
 	require.Equal(t, play.TempoMap{{Tick: 0, Tempo: 50_000}, {Tick: 8 * quarter, Tempo: 60_000}}, tempo)
 }
 

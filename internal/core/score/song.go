@@ -170,6 +170,16 @@ func (s *Section) validate(field string) error {
 	return nil
 }
 
+// Released returns the project in whose song no section waits for being released: each of them plays one pass.
+func (p *Project) Released() *Project {
+	released := *p
+	released.Song = slices.Clone(p.Song)
+	for i := range released.Song {
+		released.Song[i].Repeats = max(1, released.Song[i].Repeats)
+	}
+	return &released
+}
+
 func (s Scene) clone() Scene {
 	s.Values = slices.Clone(s.Values)
 	return s

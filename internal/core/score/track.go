@@ -119,8 +119,8 @@ type Ratio struct {
 // Pattern is what a track plays at a time.
 type Pattern struct {
 	// ID stays with the pattern; it is different from those of the track's other patterns.
-	ID    int    `json:"id" jsonschema:"minimum=0,maximum=255"`
-	Name  string `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	ID   int    `json:"id" jsonschema:"minimum=0,maximum=255"`
+	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// After says where it leads once it has played for some passes; without it it plays on.
 	After *Chain `json:"after,omitempty"`
 	Parts []Part `json:"parts" jsonschema:"minItems=1,maxItems=16"`

@@ -127,7 +127,9 @@ func (s Stage) Stopped() Stage {
 	return Stage{changes: kept(s.changes, func(change Change) bool { return !change.Control.Momentary() })}
 }
 
-func (s Stage) keep(which func(Change) bool) Stage { return Stage{kept(s.changes, which), kept(s.under, which)} }
+func (s Stage) keep(which func(Change) bool) Stage {
+	return Stage{kept(s.changes, which), kept(s.under, which)}
+}
 
 func kept(changes []Change, which func(Change) bool) []Change {
 	return slices.DeleteFunc(slices.Clone(changes), func(change Change) bool { return !which(change) })

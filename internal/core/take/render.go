@@ -3,9 +3,7 @@ package take
 import (
 	"slices"
 
-	"jettyfog/internal/core/midi"
-	"jettyfog/internal/core/play"
-	"jettyfog/internal/core/route"
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 )
 
@@ -13,47 +11,30 @@ import (
 type Renderer struct {
 	take   *Take
 	from   score.Tick
-	done   score.Tick // up to here, in ticks of the project
-	player *route.Player
+	player *log.Player
 }
 
 // NewRenderer returns a renderer of what the project plays from a tick on. What instruments were told before then,
 // and is still in force, is told at the take's beginning.
 func NewRenderer(p *score.Project, from score.Tick) *Renderer {
-	r := &Renderer{take: Of(p, p.Name), from: from, done: from, player: route.NewPlayer(p, from, play.Past{})}
-	if from > 0 {
-		r.add(r.player.Standing())
-	}
-	return r
+	return &Renderer{take: Of(p, p.Name), from: from, player: log.NewPlayer(log.Log{Project: p, From: from}, nil)}
 }
 
 // Advance goes on to a tick of the project.
 func (r *Renderer) Advance(to score.Tick) {
-	r.add(r.player.Advance(to, nil))
-	r.done = to
-}
-
-func (r *Renderer) add(messages []midi.Message) {
-	for _, m := range messages {
-		m.Tick -= r.from
-		r.take.Messages = append(r.take.Messages, m)
-	}
+	messages, _ := r.player.Advance(to - r.from)
+	r.take.Messages = append(r.take.Messages, messages...)
 }
 
 // Take returns the take of what was rendered. Notes that last longer are ended there. The renderer must not be
 // used any more.
 func (r *Renderer) Take() *Take {
-	r.add(r.player.Release(r.done))
-	t := r.take
-	t.SetMeters(t.Project.Bars(), r.from)
-	t.Meters = slices.DeleteFunc(t.Meters, func(change MeterAt) bool { return change.Tick >= r.done-r.from })
-	t.End = r.done - r.from
-	var tempo play.TempoMap
-	for _, change := range t.Tempo.From(r.from) {
-		change.Tick -= r.from
-		tempo = append(tempo, change)
-	}
-	t.Tempo = tempo.Until(t.End)
+	t, end := r.take, r.player.Run()
+	t.Messages = append(t.Messages, r.player.Release()...)
+	t.SetMeters(r.player.Bars(), 0)
+	t.Meters = slices.DeleteFunc(t.Meters, func(change MeterAt) bool { return change.Tick >= end })
+	t.End = end
+	t.Tempo = r.player.Tempo().Until(end)
 	return t
 }
 
