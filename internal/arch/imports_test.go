@@ -25,7 +25,7 @@ var mayImport = map[string][]string{
 	"internal/core/entry":     {"internal/core/play", "internal/core/score", "internal/core/theory"},
 	"internal/core/bounds":    {},
 	"internal/core/oneof":     {},
-	"internal/core/log":       {"internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/stage"},
+	"internal/core/log":       {"internal/core/chance", "internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/stage"},
 	"internal/core/orders":    {"internal/core/chance", "internal/core/score"},
 	"internal/core/period":    {"internal/core/chance", "internal/core/orders", "internal/core/score"},
 	"internal/core/midi":      {"internal/core/score", "internal/core/theory"},

@@ -10,8 +10,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/midi"
-	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 )
@@ -45,15 +45,15 @@ func BenchmarkWakeLag(b *testing.B) {
 	kept, err := store.Open(b.TempDir())
 	require.NoError(b, err)
 	defer func() { require.NoError(b, kept.Close()) }()
-	document, err := kept.OpenDocument(b.Context(), score.Demo())
+	document, err := kept.OpenDocument(b.Context(), testkit.Demo())
 	require.NoError(b, err)
-	imported := take.Render(score.Demo(), 64)
+	imported := take.Render(testkit.Demo(), 64)
 	watch := &stopwatch{Wake: kept.Wake()}
 	edits, imports := 0, 0
 	for b.Loop() {
 		ctx, stop := context.WithTimeout(b.Context(), 5*time.Second)
 		wake := NewRecorder(watch, Reports{})
-		watch.transport = New(score.Demo(), Options{}, NewRecorder(kept, Reports{}), wake)
+		watch.transport = New(testkit.Demo(), Options{}, NewRecorder(kept, Reports{}), wake)
 		var running sync.WaitGroup
 		running.Go(func() { wake.Run(ctx) })
 		running.Go(func() { watch.transport.Run(ctx) })

@@ -102,7 +102,7 @@ func TestATakeKnowsWhatWasToldBefore(t *testing.T) {
 
 // A tempo that is changed while it is counted in holds from the first bar on, and a kit is known as one in its take.
 func TestATempoIsChangedDuringTheCountIn(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	p.Tracks = p.Tracks[2:3]
 	onStage(t, p, func(t *testing.T, s *rig) {
 		require.NoError(t, s.Record(Recording{CountIn: 1, Bars: 1}))

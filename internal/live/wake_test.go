@@ -85,7 +85,7 @@ func TestADayThroughTheWake(t *testing.T) {
 		j := &journal{down: map[midi.NoteID]bool{}}
 		wake := NewRecorder(j, Reports{})
 		// A slow pulse makes a simulated day short; what is heard is the same.
-		s := New(score.Demo(), Options{LookAhead: 2 * time.Second, Pulse: time.Second}, NewRecorder(j, Reports{}), wake)
+		s := New(testkit.Demo(), Options{LookAhead: 2 * time.Second, Pulse: time.Second}, NewRecorder(j, Reports{}), wake)
 		ctx, stop := context.WithCancel(t.Context())
 		var running sync.WaitGroup
 		running.Go(func() { s.Run(ctx) })
@@ -118,7 +118,7 @@ func TestADayThroughTheWake(t *testing.T) {
 			require.False(t, isDown, key)
 		}
 		notes := 0
-		player := route.NewPlayer(score.Demo(), 0, play.Past{})
+		player := route.NewPlayer(testkit.Demo(), 0, play.Past{})
 		for at := score.Tick(0); at <= end; at += 1_000_000 {
 			to := min(end+1, at+1_000_000)
 			for _, m := range player.Advance(to, nil) {

@@ -212,7 +212,7 @@ func TestAMIDIFileComesInAsATake(t *testing.T) {
 // A roll of a part leaves the other parts of its kit alone, and a roll of a track the other tracks.
 func TestARollKeepsToItsScope(t *testing.T) {
 	h := start(t)
-	project := score.Demo()
+	project := testkit.Demo()
 	file, err := score.Encode(project)
 	require.NoError(t, err)
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/projects/file?revision=1", string(file)).status)

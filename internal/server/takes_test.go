@@ -34,7 +34,7 @@ func ask[T any](h *house, path, body string) (into T) {
 // bring imports a rendering of the demo as take 1.
 func bring(h *house, bars int) *take.Take {
 	h.t.Helper()
-	rendered := take.Render(score.Demo(), bars)
+	rendered := take.Render(testkit.Demo(), bars)
 	data, err := encoded(rendered, smf.Options{Format: 1, Division: smf.ExactDivision})
 	require.NoError(h.t, err)
 	require.Equal(h.t, http.StatusOK, h.do("POST", "/api/takes?name=Tide", string(data), "Content-Type", "audio/midi").status)

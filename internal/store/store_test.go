@@ -201,7 +201,7 @@ func TestAHistoryOfBeforeIsUndone(t *testing.T) {
 func TestTheDocumentTrackByTrack(t *testing.T) {
 	folder := t.TempDir()
 	s := open(t, folder)
-	p := score.Demo()
+	p := testkit.Demo()
 	document, err := s.OpenDocument(ctx, p)
 	require.NoError(t, err)
 	for n, change := range []func(*score.Project){

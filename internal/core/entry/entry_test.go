@@ -93,7 +93,7 @@ func TestAChordIsLearned(t *testing.T) {
 		_, err := entry.Chord(p, place, bad)
 		require.ErrorAs(t, err, &field)
 	}
-	_, err := entry.Chord(score.Demo(), entry.Place{At: score.PartAddress{Track: 3}}, struckAt(90, 36))
+	_, err := entry.Chord(testkit.Demo(), entry.Place{At: score.PartAddress{Track: 3}}, struckAt(90, 36))
 	require.ErrorAs(t, err, &field)
 }
 
@@ -122,7 +122,7 @@ func TestRestsAndTies(t *testing.T) {
 
 // The keys of a kit write into its parts with those keys; a key that no part has is left out.
 func TestAKitIsPlayed(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	kit := p.Tracks[2].Patterns[0].Parts
 	p = apply(t, p, must(entry.Step(p, entry.Place{At: score.PartAddress{Track: 3}, Step: 2},
 		append(append(struckAt(77, kit[0].Note), struckAt(88, kit[1].Note)...), struckAt(99, 1)...))))
@@ -183,7 +183,7 @@ func TestCleared(t *testing.T) {
 
 // In a kit each part stands where its own loop has it, so one moment is another step of each.
 func TestPartsOfAKitArePlayedWhereTheyStand(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	at := score.PartAddress{Track: 3}
 	parts := p.Tracks[2].Patterns[0].Parts
 	require.NotEqual(t, parts[0].Lanes.Gate.Length, parts[1].Lanes.Gate.Length)

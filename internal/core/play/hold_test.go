@@ -255,7 +255,7 @@ func TestAHoldBringsBackWhenStepsCome(t *testing.T) {
 // first where it begins.
 func TestAHoldBringsBackWhatPartsHear(t *testing.T) {
 	for luck := range 40 {
-		p := score.Demo()
+		p := testkit.Demo()
 		p.Luck.Number, p.Tracks = luck, p.Tracks[2:3]
 		track := &p.Tracks[0]
 		track.Hold, track.HoldFrom = 1, 1

@@ -24,7 +24,7 @@ func demoPlace(lane score.LaneName) score.LaneAddress {
 func TestShipped(t *testing.T) {
 	all := preset.Shipped()
 	require.Len(t, all, 50)
-	p := score.Demo()
+	p := testkit.Demo()
 	names, sounds := map[string]bool{}, map[string]string{}
 	for _, kept := range all {
 		require.NoError(t, kept.Validate(), kept.Name)
@@ -121,7 +121,7 @@ func TestWhatIsKeptCanBeUsed(t *testing.T) {
 // Conditions about tracks are not kept, as other projects have other tracks; a pattern goes behind the one that is written and plays; weights are kept within the
 // bounds of the lane that gets them.
 func TestHowPresetsAreUsed(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	part := &p.Tracks[0].Parts()[0]
 	part.Details = map[int]score.StepDetail{2: {Condition: "track 2 sounded and pass 1 of 2"}, 3: {Condition: "track 3 sounded"}}
 	kept, err := preset.Of(p, preset.PatternKind, "Bells", demoPlace(score.Pitch), score.Recipe{})

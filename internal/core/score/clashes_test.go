@@ -6,11 +6,12 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // Which tracks write the same thing at one place, by hand: three tracks at one output, of which two share a channel.
 func TestClashes(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	p.Outputs = *twoOutputs()
 	to := func(track, output, channel int, mods ...score.Mod) {
 		route := score.WholeRoute(output)

@@ -61,7 +61,7 @@ func TestOldConditionsAreRead(t *testing.T) {
 // A track that goes takes the terms about it with it; the others stay, and undo brings all back.
 func TestARemovedTrackLeavesTheOtherTerms(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		p := score.Demo()
+		p := testkit.Demo()
 		drawn := testkit.Condition(t, []int{1, 2, 3})
 		p.Tracks[0].Parts()[0].Details = map[int]score.StepDetail{2: {Condition: drawn}}
 		next, undo, err := score.Apply(p, score.RemoveTrack{Track: 2})
@@ -115,7 +115,7 @@ func TestTheLengthsOfAStretchedStep(t *testing.T) {
 	for _, wrong := range []score.StepDetail{
 		{Stretch: 17}, {Stretch: -1}, {Stretch: 3, Lengths: "11"}, {Stretch: 2, Lengths: "00"}, {Stretch: 2, Lengths: "21"}, {Stretch: 2, Lengths: "13"}, {Lengths: "1"},
 	} {
-		_, _, err := score.Apply(score.Demo(), score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: wrong})
+		_, _, err := score.Apply(testkit.Demo(), score.SetDetail{PartAddress: score.PartAddress{Track: 1}, Detail: wrong})
 		require.ErrorContains(t, err, "it must be", "%+v", wrong)
 	}
 }

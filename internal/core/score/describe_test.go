@@ -18,7 +18,7 @@ func TestAnEditSaysWhatItChanges(t *testing.T) {
 	steps := func(a score.PartAddress, lane score.LaneName, values ...score.StepValue) score.SetSteps {
 		return score.SetSteps{LaneAddress: score.LaneAddress{PartAddress: a, Lane: lane}, Steps: values}
 	}
-	p := score.Demo()
+	p := testkit.Demo()
 	p.Key = theory.Key{Scale: "dorian", Root: 2}
 	p.Tracks[0].Parts()[0].Lanes.Pitch.Steps[3] = 0
 	p.Tracks[0].Parts()[0].Lanes.Pitch.First = 1

@@ -81,7 +81,7 @@ func TestProjectsOfBefore(t *testing.T) {
 
 // Swing was counted in whole percents and bent pairs of each track's own steps: such files sound as they did.
 func TestOldSwingIsThatOfEachTracksOwnSteps(t *testing.T) {
-	file, err := score.Encode(score.Demo())
+	file, err := score.Encode(testkit.Demo())
 	require.NoError(t, err)
 	old := bytes.Replace(file, []byte(`"swing":500,"swingGrid":"1/16"`), []byte(`"swing":58`), 1)
 	old = bytes.Replace(old, []byte(`"swing":0`), []byte(`"swing":66`), 1)
@@ -98,7 +98,7 @@ func TestOldSwingIsThatOfEachTracksOwnSteps(t *testing.T) {
 	p, remarks, err = score.DecodeOld(straight)
 	require.NoError(t, err)
 	require.Empty(t, remarks)
-	require.Equal(t, score.Demo(), p)
+	require.Equal(t, testkit.Demo(), p)
 }
 
 func TestAnEditMustHoldOneChange(t *testing.T) {
@@ -174,7 +174,7 @@ func TestEditsShareWhatTheyDoNotChange(t *testing.T) {
 
 // A project is known again by its digest, in whatever order and with whatever spaces its JSON was written.
 func TestDigest(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	digest, err := score.Digest(p)
 	require.NoError(t, err)
 	var loose map[string]any

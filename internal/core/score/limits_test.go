@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // Limits that lie between two fields.
@@ -45,7 +46,7 @@ func TestLimitsBetweenFields(t *testing.T) {
 		{"a tempo at the beginning", []score.Edit{tempos(0)}, "tempoChanges[0].tick is 0"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
-			p := score.Demo()
+			p := testkit.Demo()
 			var err error
 			for _, edit := range c.edits {
 				var next *score.Project

@@ -18,7 +18,7 @@ func five() *theory.Tuning {
 
 // Another tuning is heard at once: the demo's melodic tracks bend, on channels of their own, beside the kit's.
 func TestATuningBendsMelodicTracks(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	retuned, undo, err := score.Apply(p, score.Retune(p, five()))
 	require.NoError(t, err)
 	require.Equal(t, &score.Tuned{By: score.BendTuned, Channels: 6, Range: 2}, retuned.Tracks[0].Tuned)

@@ -134,6 +134,17 @@ func (p *Project) validateSong() error {
 		if err := CheckName(field+".name", scene.Name); err != nil {
 			return err
 		}
+		for j, value := range scene.Values {
+			at := fmt.Sprintf("%s.values[%d].control", field, j)
+			if err := CheckName(at+".name", value.Control.Name); err != nil {
+				return err
+			}
+			if lane := value.Control.Lane; lane != "" {
+				if err := checkListed(at+".lane", lane, LaneNames()); err != nil {
+					return err
+				}
+			}
+		}
 		if p.sceneIndex(scene.ID) != i {
 			return &FieldError{field + ".id", scene.ID, "different from every other scene's"}
 		}

@@ -233,7 +233,7 @@ func TestBoundsOfControls(t *testing.T) {
 
 // Words say of which track, part and lane a control is.
 func TestWordsOfControls(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	kit := p.Tracks[2]
 	part := stage.Control{Name: "part mute", Track: kit.ID, Pattern: kit.Playing, Part: kit.Parts()[1].ID}
 	require.Equal(t, kit.Name+", "+kit.Parts()[1].Name+": mute", part.Words(p))

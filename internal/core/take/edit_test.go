@@ -271,8 +271,8 @@ func TestTrimLeavesBarsWhole(t *testing.T) {
 
 // Changes of pitch leave kits alone, unless the kit or its notes are named.
 func TestKitsKeepTheirKeys(t *testing.T) {
-	whole := take.Render(score.Demo(), 2)
-	kit := uint32(score.Demo().Tracks[2].ID)
+	whole := take.Render(testkit.Demo(), 2)
+	kit := uint32(testkit.Demo().Tracks[2].ID)
 	keysOf := func(of *take.Take, isKit bool) (keys []int) {
 		for _, n := range of.Notes() {
 			if (n.Track == kit) == isKit {
@@ -306,7 +306,7 @@ func TestKitsKeepTheirKeys(t *testing.T) {
 
 // What is muted is not heard, and not lost.
 func TestAMutedTrackIsNotHeard(t *testing.T) {
-	rendered := take.Render(score.Demo(), 2)
+	rendered := take.Render(testkit.Demo(), 2)
 	muted := apply(t, rendered, take.SetTrack{Track: 2, Mute: true})
 	for _, m := range muted.Audible().Messages {
 		require.NotEqual(t, uint32(2), m.Track)

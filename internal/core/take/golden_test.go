@@ -23,7 +23,7 @@ func TestGoldens(t *testing.T) {
 		name    string
 		project *score.Project
 		bars    int
-	}{{"demo", score.Demo(), 8}, {"everything", everything(), 3}, {"tuned", tuned(), 2}} {
+	}{{"demo", testkit.Demo(), 8}, {"everything", everything(), 3}, {"tuned", tuned(), 2}} {
 		t.Run(c.name, func(t *testing.T) {
 			require.NoError(t, c.project.Validate())
 			var heard strings.Builder

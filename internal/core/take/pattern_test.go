@@ -160,7 +160,7 @@ func TestChordsAndLongNotes(t *testing.T) {
 
 // A kit has a part for each key; what is beyond the 64th step, or would share a step, is said.
 func TestAKitAndWhatCannotBeKept(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	kit := p.Track(3)
 	require.Equal(t, score.Kit, kit.Kind)
 	of := take.Render(p, 4)

@@ -172,7 +172,7 @@ func TestATakesEnd(t *testing.T) {
 
 // A kit's keys are called as its parts are; a key that parts of several patterns play, as the first of them.
 func TestTheKeysOfAKitAreNamed(t *testing.T) {
-	p := score.Demo()
+	p := testkit.Demo()
 	require.Equal(t, take.Track{ID: 1, Name: "Bell buoy"}, take.TrackOf(&p.Tracks[0]))
 	track := &p.Tracks[2]
 	parts := track.Parts()

@@ -2,9 +2,18 @@ package testkit
 
 import "jettyfog/internal/core/score"
 
-// Buoy returns the demo with its first track alone: a small project that has chance and loops of its own.
+// Demo returns the demo as it was before it had a song: each track has the pattern that plays, and no other.
+func Demo() *score.Project {
+	p := Unsung(score.Demo())
+	for i := range p.Tracks {
+		p.Tracks[i].Patterns = p.Tracks[i].Patterns[:1:1]
+	}
+	return p
+}
+
+// Buoy returns the first track of Demo alone: a small project that has chance and loops of its own.
 func Buoy() *score.Project {
-	p := score.Demo()
+	p := Demo()
 	p.Tracks = p.Tracks[:1:1]
 	return p
 }

@@ -52,6 +52,14 @@ export interface Project {
    * @maxItems 32
    */
   tracks: Track[];
+  /**
+   * @maxItems 64
+   */
+  scenes?: Scene[];
+  /**
+   * @maxItems 128
+   */
+  song?: Section[];
 }
 export interface TempoChange {
   tick: number;
@@ -239,11 +247,25 @@ export interface LoopNote {
 export interface Pattern {
   id: number;
   name: string;
+  after?: Chain;
   /**
    * @minItems 1
    * @maxItems 16
    */
   parts: Part[];
+}
+export interface Chain {
+  passes: number;
+  to: "next" | "pattern" | "drawn" | "silence";
+  pattern?: number;
+  /**
+   * @maxItems 16
+   */
+  weights?: PatternWeight[];
+}
+export interface PatternWeight {
+  pattern: number;
+  weight: number;
 }
 export interface Part {
   id: number;
@@ -434,6 +456,38 @@ export interface StepNote {
   nudge?: number;
   length?: number;
 }
+export interface Scene {
+  id: number;
+  name: string;
+  /**
+   * @maxItems 512
+   */
+  values: SceneValue[];
+}
+export interface SceneValue {
+  control: ControlAddress;
+  value: number;
+}
+export interface ControlAddress {
+  name: string;
+  track?: number;
+  pattern?: number;
+  part?: number;
+  lane?: string;
+  bar?: number;
+}
+export interface Section {
+  id: number;
+  name: string;
+  scene?: number;
+  bars: number;
+  repeats: number;
+  takesOver?: boolean;
+  luck?: number;
+  tempo?: number;
+  meter?: Meter;
+  key?: Key;
+}
 export interface Difference {
   op: "replace" | "add" | "remove";
   path: unknown[];
@@ -485,6 +539,7 @@ export interface Control {
   pattern?: number;
   part?: number;
   lane?: string;
+  bar?: number;
 }
 export interface QueuedAction {
   id: number;
@@ -616,6 +671,10 @@ export interface EditJSON {
   setLane?: SetLane;
   restoreLane?: RestoreLane;
   setSteps?: SetSteps;
+  setScene?: SetScene;
+  removeScene?: RemoveScene;
+  setSection?: SetSection;
+  removeSection?: RemoveSection;
   all?: All;
   replace?: Replace;
 }
@@ -716,6 +775,8 @@ export interface SetPattern {
   track: number;
   pattern: number;
   name?: string;
+  after?: Chain;
+  ends?: boolean;
 }
 export interface AddPart {
   track: number;
@@ -838,6 +899,20 @@ export interface SetSteps {
 export interface StepValue {
   step: number;
   value: number;
+}
+export interface SetScene {
+  at?: number;
+  scene: Scene;
+}
+export interface RemoveScene {
+  scene: number;
+}
+export interface SetSection {
+  at?: number;
+  section: Section;
+}
+export interface RemoveSection {
+  section: number;
 }
 export interface All {
   name: string;
@@ -1539,7 +1614,10 @@ export const bounds = {
   AddPart: {"note":{"min":0,"max":127}},
   AddedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   AgainRequest: {"luck":{"min":0,"max":999999}},
+  Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
+  Control: {"bar":{"min":0,"max":1000000}},
+  ControlAddress: {"bar":{"min":0,"max":1000000}},
   DoRequest: {"bars":{"min":0,"max":64}},
   DriftOdds: {"forward":{"min":0,"max":100},"back":{"min":0,"max":100}},
   Duration: {"weight":{"min":0,"max":1000}},
@@ -1562,6 +1640,7 @@ export const bounds = {
   Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000}},
   Part: {"id":{"min":0,"max":255},"note":{"min":0,"max":127},"fill":{"min":0,"max":100},"slideTime":{"min":0,"max":127}},
   Pattern: {"id":{"min":0,"max":255}},
+  PatternWeight: {"pattern":{"min":0,"max":255},"weight":{"min":0,"max":1000}},
   PlayedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
   Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750}},
@@ -1575,8 +1654,13 @@ export const bounds = {
   Reshape: {"by":{"min":-64,"max":64}},
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"voices":{"min":0,"max":16},"part":{"min":0,"max":255},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127},"curve":{"min":-100,"max":100},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"lead":{"min":0,"max":2000}},
+  Scene: {"id":{"min":1,"max":1000000}},
+  SceneValue: {"value":{"min":-1000000000,"max":1000000000}},
+  Section: {"id":{"min":1,"max":1000000},"scene":{"min":0,"max":1000000},"bars":{"min":1,"max":4096},"repeats":{"min":0,"max":64},"luck":{"min":0,"max":999999},"tempo":{"min":10000,"max":400000}},
   SetDetail: {"step":{"min":0,"max":63}},
   SetOwn: {"step":{"min":0,"max":63}},
+  SetScene: {"at":{"min":0,"max":63}},
+  SetSection: {"at":{"min":0,"max":127}},
   ShapeNotes: {"velocity":{"min":-126,"max":126},"percent":{"min":0,"max":1000}},
   Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
   Spread: {"chance":{"min":0,"max":100},"depth":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"lean":{"min":-100,"max":100},"grain":{"min":1,"max":64},"from":{"min":-200,"max":200},"to":{"min":-200,"max":200}},
