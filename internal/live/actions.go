@@ -39,6 +39,7 @@ type queued struct {
 	lead   score.Tick // how far ahead of it a track must look
 	spaced bool       // it waits only because the last one of its control was just before
 	back   bool       // it cannot be undone
+	group  int64      // of what was done together; doneBack if it cannot be undone
 }
 
 // Do does some things together, from a moment on; bars is how many of NextBars. While standing still they count at once.
@@ -52,8 +53,9 @@ func (t *Transport) Do(doings []Doing, when When, bars int) error {
 	if err := t.check(doings); err != nil {
 		return err
 	}
+	t.group++
 	for _, d := range doings {
-		t.do(d, when, bars, false)
+		t.do(d, when, bars, t.group)
 	}
 	t.notifyStage()
 	return nil
@@ -82,11 +84,11 @@ func (t *Transport) check(doings []Doing) error {
 	return score.CheckDensity(t.stage.On(t.project), next.On(t.project))
 }
 
-// do does one thing from a moment on; with back it is none that can be undone.
-func (t *Transport) do(d Doing, when When, bars int, back bool) {
+// do does one thing of a group from a moment on.
+func (t *Transport) do(d Doing, when When, bars int, group int64) {
 	if !t.playing {
-		if !back {
-			t.remember(d.Control)
+		if group != doneBack {
+			t.remember(d.Control, group)
 		}
 		t.stage = t.stage.After(d.Control, d.Value)
 		return
@@ -95,7 +97,12 @@ func (t *Transport) do(d Doing, when When, bars int, back bool) {
 	if when != Now || !d.Control.Silences() {
 		at = max(at, run)
 	}
-	q := queued{Action: log.Action{Control: d.Control, Value: d.Value, At: at}, back: back}
+	t.enqueue(queued{Action: log.Action{Control: d.Control, Value: d.Value, At: at}, back: group == doneBack, group: group})
+}
+
+// enqueue has an action wait for its tick, or does it if that is not ahead.
+func (t *Transport) enqueue(q queued) {
+	d, run := Doing{q.Control, q.Value}, t.player.Run()
 	if last, done := t.player.Acted(d.Control); done && q.At < last+Apart {
 		q.At, q.spaced = last+Apart, true
 	}
@@ -111,6 +118,9 @@ func (t *Transport) do(d Doing, when When, bars int, back bool) {
 	if !d.Control.Silences() {
 		q.lead = log.Ahead(t.stage.After(d.Control, d.Value).On(t.project), d.Control)
 	}
+	if d.Control.Steers() && d.Value != nil {
+		q.lead = max(q.lead, t.player.AheadOfSection(*d.Value))
+	}
 	t.queue = append(t.queue, q)
 	slices.SortStableFunc(t.queue, func(a, b queued) int { return int(a.At - b.At) })
 }
@@ -118,7 +128,7 @@ func (t *Transport) do(d Doing, when When, bars int, back bool) {
 // act does an action, from the first tick on that is not committed.
 func (t *Transport) act(q queued) {
 	if !q.back {
-		t.remember(q.Control)
+		t.remember(q.Control, q.group)
 	}
 	t.note(log.Entry{Action: &q.Action})
 	t.withdraw(t.player.Act(q.Action))

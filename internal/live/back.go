@@ -6,24 +6,39 @@ import (
 	"jettyfog/internal/core/stage"
 )
 
+// doneBack is the group of what cannot be undone.
+const doneBack = 0
+
 // undone is what an action put another value in the place of.
 type undone struct {
 	control stage.Control
 	value   *int
+	group   int64 // of what was done together
 }
 
-// remember notes which value a control has, to go back to.
-func (t *Transport) remember(c stage.Control) {
+// remember notes which value a control has, to go back to with all of its group.
+func (t *Transport) remember(c stage.Control, group int64) {
 	if c.Once() { // nothing that stays, so nothing to go back to
 		return
 	}
-	was := undone{control: c}
+	was := undone{control: c, group: group}
 	if value, changed := t.stage.Value(c); changed {
 		was.value = &value
 	}
-	if t.back = append(t.back, was); len(t.back) > MaxBack {
-		t.back = t.back[1:]
+	t.back = append(t.back, was)
+	for first := t.back[0].group; t.groups() > MaxBack; {
+		t.back = slices.DeleteFunc(t.back, func(u undone) bool { return u.group == first })
 	}
+}
+
+// groups returns how many actions, or groups of them, can be undone.
+func (t *Transport) groups() (groups int) {
+	for i := range t.back {
+		if i == 0 || t.back[i].group != t.back[i-1].group {
+			groups++
+		}
+	}
+	return groups
 }
 
 // TakeBack takes an action out of the queue. The error is ErrNotQueued.
@@ -47,14 +62,20 @@ func (t *Transport) Back() error {
 		return ErrOpening
 	}
 	for len(t.back) > 0 {
-		last := t.back[len(t.back)-1]
-		t.back = t.back[:len(t.back)-1]
-		if !t.undoes(last) {
-			continue
+		group, done := t.back[len(t.back)-1].group, false
+		for n := len(t.back); n > 0 && t.back[n-1].group == group; n = len(t.back) {
+			last := t.back[n-1]
+			t.back = t.back[:n-1]
+			t.queue = slices.DeleteFunc(t.queue, func(q queued) bool { return q.group == group && q.back })
+			if t.undoes(last) {
+				t.do(Doing{last.control, last.value}, Now, 0, doneBack)
+				done = true
+			}
 		}
-		t.do(Doing{last.control, last.value}, Now, 0, true)
-		t.notifyStage()
-		return nil
+		if done {
+			t.notifyStage()
+			return nil
+		}
 	}
 	return ErrNoBack
 }
@@ -76,8 +97,9 @@ func (t *Transport) Reset() {
 		t.opening.Stage = stage.Stage{}
 	} else {
 		t.queue = nil
+		t.group++
 		for _, change := range t.stage.Changes() {
-			t.do(Doing{Control: change.Control}, Now, 0, false)
+			t.do(Doing{Control: change.Control}, Now, 0, t.group)
 		}
 	}
 	t.notifyStage()
@@ -89,7 +111,7 @@ func (t *Transport) EndMomentary() {
 	defer t.mu.Unlock()
 	for _, change := range t.stage.Changes() {
 		if change.Control.Momentary() {
-			t.do(Doing{Control: change.Control}, Now, 0, true)
+			t.do(Doing{Control: change.Control}, Now, 0, doneBack)
 		}
 	}
 	t.notifyStage()

@@ -1,6 +1,7 @@
 package live
 
 import (
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
@@ -21,6 +22,8 @@ type Performing struct {
 	Queue    []Queued
 	// Back is how many actions can be undone.
 	Back int
+	// Song is how the song plays.
+	Song SongStatus
 }
 
 // Queued is an action that waits for its tick, of the song.
@@ -39,9 +42,9 @@ func (t *Transport) Performing() Performing {
 
 func (t *Transport) performing() Performing {
 	if t.opening != nil { // all that is there of the one that waits
-		return Performing{Document: t.opening.Document, Stage: t.opening.Stage}
+		return Performing{Document: t.opening.Document, Stage: t.opening.Stage, Song: SongStatus{Sections: []Section{}, Chains: []log.Next{}, Bars: t.opening.Project.Bars().Spans()}}
 	}
-	p := Performing{Document: t.document, Stage: t.stage, Back: len(t.back)}
+	p := Performing{Document: t.document, Stage: t.stage, Back: t.groups(), Song: t.songStatus()}
 	for _, q := range t.queue {
 		p.Queue = append(p.Queue, Queued{ID: q.id, Doing: Doing{q.Control, q.Value}, At: t.player.Pieces().Song(q.At)})
 	}

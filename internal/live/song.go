@@ -46,7 +46,7 @@ func (t *Transport) SetSong(plays bool) error {
 	} else if plays || !planned {
 		return nil
 	}
-	t.do(Doing{Control: stage.Control{Name: stage.Section}, Value: &section}, NextBar, 0, true)
+	t.do(Doing{Control: stage.Control{Name: stage.Section}, Value: &section}, NextBar, 0, doneBack)
 	t.notify()
 	t.notifyStage()
 	return nil

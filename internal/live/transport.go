@@ -39,6 +39,7 @@ type Transport struct {
 	stage    stage.Stage // the live changes with all that was done
 	queue    []queued
 	queuedID int64
+	group    int64 // of what was done together last
 	back     []undone
 	staged   []func(Performing) // are told of the live changes and the queue
 	wanted   edited             // the state of the project that is to play next

@@ -37,6 +37,8 @@ type wire struct {
 	GoToRequest      server.GoToRequest       `json:"goToRequest"`
 	TuningRequest    server.TuningRequest     `json:"tuningRequest"`
 	DoRequest        server.DoRequest         `json:"doRequest"`
+	SceneRequest     server.SceneRequest      `json:"sceneRequest"`
+	RampRequest      server.RampRequest       `json:"rampRequest"`
 	AgainRequest     server.AgainRequest      `json:"againRequest"`
 	ProjectDigest    server.ProjectDigest     `json:"projectDigest"`
 	Clashes          []score.Clash            `json:"clashes"`

@@ -67,7 +67,7 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"a history before nothing", "GET", "/api/history?before=0", "", nil, 422, "before a position from 1"},
 		{"a bad scale file", "POST", "/api/tuning", `{"revision":1,"scl":"x"}`, nil, 422, "the scale file cannot be used"},
 		{"a luck on trial out of range", "POST", "/api/stage", `{"do":[{"control":{"name":"luck"},"value":1000000}],"when":"now"}`, nil, 422, "luck is 1000000; it must be 0 to 999999"},
-		{"an unknown order", "POST", "/api/transport", `{"do":"dance"}`, nil, 422, "can play, goOn, jump, loop, stop"},
+		{"an unknown order", "POST", "/api/transport", `{"do":"dance"}`, nil, 422, "can play, goOn, jump, loop, song, section, stop"},
 		{"a bar that is too late", "POST", "/api/transport", `{"do":"play","from":10001}`, nil, 422, "from is 10001; it must be 0 to 10000"},
 		{"a jump to no bar", "POST", "/api/transport", `{"do":"jump","jump":{"to":0,"when":"bar"}}`, nil, 422, "jump.to is 0; it must be 1 to 10000"},
 		{"a jump at no moment", "POST", "/api/transport", `{"do":"jump","jump":{"to":3}}`, nil, 422, "when is"},

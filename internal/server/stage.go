@@ -1,6 +1,7 @@
 package server
 
 import (
+	"fmt"
 	"net/http"
 	"strconv"
 
@@ -20,6 +21,21 @@ type StageMessage struct {
 	Queue []QueuedAction `json:"queue"`
 	// Back is how many actions can be undone.
 	Back int `json:"back"`
+	// Song is how the song plays.
+	Song live.SongStatus `json:"song"`
+}
+
+// SceneRequest asks for the values of a scene, from a moment on as that of a DoRequest.
+type SceneRequest struct {
+	Scene int       `json:"scene" jsonschema:"minimum=1,maximum=1000000"`
+	When  live.When `json:"when" jsonschema:"enum=now,enum=step,enum=beat,enum=bar,enum=bars,enum=pattern"`
+	Bars  int       `json:"bars,omitempty" jsonschema:"minimum=0,maximum=64"`
+}
+
+// RampRequest asks for the tempo to go to another over so many bars from the next one on.
+type RampRequest struct {
+	Tempo score.Tempo `json:"tempo" jsonschema:"minimum=10000,maximum=400000"`
+	Bars  int         `json:"bars" jsonschema:"minimum=1,maximum=64"`
 }
 
 // LiveChange is a live change, and what is written in its place.
@@ -48,7 +64,7 @@ type DoRequest struct {
 
 // stageMessage returns what performing has changed of a state of the project.
 func stageMessage(p live.Performing, project *score.Project) *StageMessage {
-	m := &StageMessage{Changes: []LiveChange{}, Queue: []QueuedAction{}, Back: p.Back}
+	m := &StageMessage{Changes: []LiveChange{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song}
 	for _, change := range p.Stage.Differing(project) {
 		written, _ := change.Control.Written(project)
 		m.Changes = append(m.Changes, LiveChange{Change: change, Written: written, Words: wordsOf(project, change.Control, &change.Value)})
@@ -73,6 +89,7 @@ func wordsOf(p *score.Project, c stage.Control, value *int) string {
 type stageResource struct {
 	transport *live.Transport
 	studio    *studio.Studio
+	notice    func(text string)
 }
 
 // Routes lists the resource's routes.
@@ -86,6 +103,8 @@ func (s stageResource) Routes() chi.Router {
 		s.answer(w, nil)
 	})
 	r.Post("/store", s.store)
+	r.Post("/scene", s.scene)
+	r.Post("/ramp", s.ramp)
 	r.Delete("/queue/{id}", s.takeBack)
 	return r
 }
@@ -106,6 +125,30 @@ func (s stageResource) do(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	s.answer(w, s.transport.Do(request.Do, request.When, request.Bars))
+}
+
+// scene does what a scene names, and says what it had to leave out.
+func (s stageResource) scene(w http.ResponseWriter, r *http.Request) {
+	var request SceneRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	leftOut, err := s.transport.DoScene(request.Scene, request.When, request.Bars)
+	if leftOut > 0 && err == nil {
+		name := s.studio.State().Project.Scene(request.Scene).Name
+		s.notice(fmt.Sprintf("Scene “%s”: %d of its values are of what is gone, or cannot be now; all others count.", name, leftOut))
+	}
+	s.answer(w, err)
+}
+
+func (s stageResource) ramp(w http.ResponseWriter, r *http.Request) {
+	var request RampRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	s.answer(w, s.transport.Ramp(request.Tempo, request.Bars))
 }
 
 func (s stageResource) takeBack(w http.ResponseWriter, r *http.Request) {

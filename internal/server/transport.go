@@ -14,13 +14,17 @@ import (
 
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
-	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=stop,enum=record,enum=endRecording,enum=panic"`
+	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=song,enum=section,enum=stop,enum=record,enum=endRecording,enum=panic"`
 	// From is the bar from which to play, from 1; 0 is the beginning.
 	From int `json:"from,omitempty" jsonschema:"minimum=0,maximum=10000"`
 	// Jump says where to go on; without it a jump that waits is taken back.
 	Jump *JumpRequest `json:"jump,omitempty"`
 	// Loop says which bars to play over and over; without it none are.
 	Loop *LoopRange `json:"loop,omitempty"`
+	// Song has the song play from where playing begins, or not any more; while playing from the next bar on.
+	Song bool `json:"song,omitempty"`
+	// Section says to which section of the song to go over.
+	Section *SectionRequest `json:"section,omitempty"`
 	// Record says what to record; without it all that comes until recording ends.
 	Record *RecordOptions `json:"record,omitempty"`
 }
@@ -34,6 +38,13 @@ type JumpRequest struct {
 	Bars int       `json:"bars,omitempty" jsonschema:"minimum=0,maximum=64"`
 	// GoesOn has chance go on there, instead of being as it is in the song.
 	GoesOn bool `json:"goesOn,omitempty"`
+}
+
+// SectionRequest says to which section the song is to go over, so many places after the one that plays, and from which moment on.
+type SectionRequest struct {
+	Places int       `json:"places" jsonschema:"minimum=-127,maximum=127"`
+	When   live.When `json:"when" jsonschema:"enum=now,enum=step,enum=beat,enum=bar,enum=bars,enum=pattern"`
+	Bars   int       `json:"bars,omitempty" jsonschema:"minimum=0,maximum=64"`
 }
 
 // LoopRange is a range of bars.
@@ -159,6 +170,16 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 			fail(w, err)
 			return
 		}
+	case "song":
+		if err := t.transport.SetSong(request.Song); err != nil {
+			fail(w, err)
+			return
+		}
+	case "section":
+		if err := t.section(request.Section); err != nil {
+			fail(w, err)
+			return
+		}
 	case "stop":
 		t.transport.Stop()
 	case "record":
@@ -175,10 +196,18 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 	case "panic":
 		t.transport.Panic()
 	default:
-		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, stop, record, endRecording and panic")
+		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, song, section, stop, record, endRecording and panic")
 		return
 	}
 	reply(w, t.transport.Status())
+}
+
+// section has the song go over to another section.
+func (t transportResource) section(request *SectionRequest) error {
+	if request == nil {
+		return &score.FieldError{Field: "section", Got: "missing", Allowed: "there"}
+	}
+	return t.transport.GoOver(request.Places, request.When, request.Bars)
 }
 
 // jump has the song go on elsewhere, or takes that back. The error is a *score.FieldError.

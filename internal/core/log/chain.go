@@ -119,11 +119,11 @@ func (p *Player) chainAct(track, pattern int, leads bool) act {
 // Next is a pattern to which a track will lead, as far as that is decided.
 type Next struct {
 	// At is the tick of the song from which it plays.
-	At    score.Tick
-	Track int
+	At    score.Tick `json:"at"`
+	Track int        `json:"track"`
 	// Pattern is its id; Silent says that there is none, for the track falls silent.
-	Pattern int
-	Silent  bool
+	Pattern int  `json:"pattern"`
+	Silent  bool `json:"silent"`
 }
 
 // Chains lists the patterns to which tracks will lead, as far as that is decided.

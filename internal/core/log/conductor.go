@@ -102,6 +102,11 @@ func (p *Player) leadOf(acts []act) (lead score.Tick) {
 	return lead
 }
 
+// AheadOfSection returns how far ahead of where a section begins what it gives must be given.
+func (p *Player) AheadOfSection(section int) score.Tick {
+	return p.leadOf(p.given(score.Placed{Section: section}))
+}
+
 // conduct does what is due.
 func (p *Player) conduct() {
 	c := &p.conductor

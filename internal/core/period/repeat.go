@@ -194,7 +194,7 @@ func evolves(part *score.Part) bool {
 
 // isRandom reports whether chance has a say in what a part plays, beside the orders of its lanes.
 func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
-	if t.Jitter > 0 || len(t.Shifts) > 0 || p.Filling && part.Fill > 0 && part.Fill < 100 {
+	if t.Jitter > 0 || len(t.Shifts) > 0 || p.Filling && p.FillOf(part) > 0 && p.FillOf(part) < 100 {
 		return true
 	}
 	if part.Lanes.Has(score.Ratchet) && part.Ratchet.Odds < 100 {

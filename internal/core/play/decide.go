@@ -27,8 +27,8 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.Step(), w.gate.DrawIndex))
 		return probability, sounds, true
 	case score.Off:
-		if w.project.Filling && w.part.Fill > 0 {
-			return 100 * w.part.Fill, chance.Happens(address, w.part.Fill), true
+		if fill := w.project.FillOf(w.part); w.project.Filling && fill > 0 {
+			return 100 * fill, chance.Happens(address, fill), true
 		}
 	}
 	return 0, false, false

@@ -66,21 +66,25 @@ func sameValues(before, after *score.Project, was, is *score.Track) bool {
 // moving is all of a project that decides where the lanes of a track stand, what they have drawn, and which of its
 // notes were played already.
 type moving struct {
-	track   score.Track
-	meter   score.Meter
-	meters  []score.MeterChange
-	tempo   TempoMap
-	luck    int
-	swing   int
-	grid    score.Tick
-	hears   []int      // whatever pattern plays
-	filling bool       // if that changes what it plays
-	key     theory.Key // of a track that tunes its notes
+	track     score.Track
+	meter     score.Meter
+	meters    []score.MeterChange
+	tempo     TempoMap
+	luck      int
+	swing     int
+	grid      score.Tick
+	hears     []int // whatever pattern plays
+	filling   bool  // if that changes what it plays
+	fillLevel int
+	key       theory.Key // of a track that tunes its notes
 }
 
 // whatMoves returns what decides where a track stands.
 func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
-	m := moving{hears: h[t.ID], meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling && fills(t)}
+	m := moving{hears: h[t.ID], meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling && fills(p, t)}
+	if m.filling {
+		m.fillLevel = p.FillLevel
+	}
 	if t.Luck != score.FollowLuck {
 		m.luck = t.Luck
 	}
@@ -90,6 +94,7 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	m.track.Routes, m.track.MuteCuts, m.track.ChaseWaits = nil, false, false // of outputs
 	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false         // what is silent decides all the same
 	m.track.Patterns = []score.Pattern{*t.Pattern(t.Playing)}
+	m.track.Patterns[0].After = nil // which the song decides
 	if t.Retunes() || hasNotes(t) { // where its notes go depends on those before, or how many there are on their pitches
 		m.key = p.Key
 		return m
@@ -116,10 +121,10 @@ func hasNotes(t *score.Track) bool {
 }
 
 // fills reports whether a fill changes what a track plays.
-func fills(t *score.Track) bool {
+func fills(p *score.Project, t *score.Track) bool {
 	for i := range t.Parts() {
 		part := &t.Parts()[i]
-		if part.Fill > 0 {
+		if p.FillOf(part) > 0 {
 			return true
 		}
 		for _, detail := range part.Details {

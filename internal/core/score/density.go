@@ -89,7 +89,7 @@ func (d *densities) hits(t *Track, part *Part) (steps, strikes, notes float64) {
 		count++
 		stretch := float64(max(1, detail.Stretch))
 		length += stretch
-		if gate.Steps[step] != On && part.Fill == 0 && !gate.drawn() {
+		if gate.Steps[step] != On && d.project.FillOf(part) == 0 && !gate.drawn() {
 			continue
 		}
 		hits := ratchets(part, step)

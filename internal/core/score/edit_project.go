@@ -19,6 +19,7 @@ type SetProject struct {
 	Swing        *int           `json:"swing,omitempty"`
 	SwingGrid    *NoteValue     `json:"swingGrid,omitempty"`
 	Filling      *bool          `json:"filling,omitempty"`
+	FillLevel    *int           `json:"fillLevel,omitempty"`
 	Recipes      *[]Recipe      `json:"recipes,omitempty"`
 	Outputs      *[]Output      `json:"outputs,omitempty"`
 }
@@ -56,6 +57,9 @@ func (e SetProject) Label() string {
 	if e.Outputs != nil {
 		what = append(what, "outputs")
 	}
+	if e.FillLevel != nil {
+		what = append(what, fmt.Sprintf("fill level %d %%", *e.FillLevel))
+	}
 	if e.Filling != nil {
 		what = append(what, map[bool]string{true: "fill", false: "end of fill"}[*e.Filling])
 	}
@@ -73,6 +77,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		Swing:        swap(&p.Swing, e.Swing),
 		SwingGrid:    swap(&p.SwingGrid, e.SwingGrid),
 		Filling:      swap(&p.Filling, e.Filling),
+		FillLevel:    swap(&p.FillLevel, e.FillLevel),
 		Recipes:      swapList(&p.Recipes, e.Recipes),
 		Outputs:      swapList(&p.Outputs, e.Outputs),
 	}, nil

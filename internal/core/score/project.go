@@ -45,6 +45,8 @@ type Project struct {
 	SwingGrid NoteValue `json:"swingGrid" jsonschema:"enum=1/8,enum=1/16"`
 	// Filling turns conditions and off steps of fills on.
 	Filling bool `json:"filling"`
+	// FillLevel is the percentage of off steps that sound while filling, in place of what each part says; 0 leaves it to the parts.
+	FillLevel int `json:"fillLevel,omitempty" jsonschema:"minimum=0,maximum=100"`
 	// Recipes are ways of rolling that were kept.
 	Recipes []Recipe `json:"recipes,omitempty" jsonschema:"maxItems=64"`
 	// Outputs are where tracks can go besides the built-in sound.
@@ -80,6 +82,14 @@ func (p *Project) Silent(track *Track, part *Part) bool { return part.Mute || p.
 func (p *Project) SilentTrack(track *Track) bool {
 	solo := slices.ContainsFunc(p.Tracks, func(t Track) bool { return t.Solo })
 	return track.Mute || track.OffAir || solo && !track.Solo
+}
+
+// FillOf returns the percentage of a part's off steps that sound while filling.
+func (p *Project) FillOf(part *Part) int {
+	if p.FillLevel > 0 {
+		return p.FillLevel
+	}
+	return part.Fill
 }
 
 // SwingOf returns the swing of a track, in tenths of a percent, and the grid that it bends; a grid of 0 is the track's

@@ -93,10 +93,10 @@ func (p *Project) sceneIndex(id int) int {
 
 // Placed is a section of the song, and the bar with which it begins, from 0.
 type Placed struct {
-	Section int
-	Bar     int64
+	Section int   `json:"section"`
+	Bar     int64 `json:"bar"`
 	// Bars is how many bars it has; 0 is until it is released.
-	Bars int64
+	Bars int64 `json:"bars"`
 }
 
 // Placed returns where the sections of the song are from one of them on, which begins with a bar; with waits those that wait for

@@ -62,6 +62,11 @@ func init() { // because rules of entries look others up
 			edit: func(_ *target, value int) score.EditJSON {
 				return score.EditJSON{SetProject: &score.SetProject{Filling: given(value > 0)}}
 			}}},
+		Spec{Name: "fill level", Of: OfProject, Words: "fill level, 0 as the parts", Unit: "%", Max: 100, control: control{
+			read: func(t *target) int { return t.project.FillLevel },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{SetProject: &score.SetProject{FillLevel: &value}}
+			}}},
 		Spec{Name: "swing", Of: OfProject, Words: "swing", Unit: perMille, Min: score.Straight, Max: score.MostSwing, control: control{
 			read: func(t *target) int { return t.project.Swing },
 			edit: func(_ *target, value int) score.EditJSON {

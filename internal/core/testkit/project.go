@@ -23,6 +23,7 @@ func Project(t *rapid.T) *score.Project {
 		},
 		Swing:     rapid.SampledFrom([]int{500, 500, 583, 667, 750}).Draw(t, "swing"),
 		SwingGrid: rapid.SampledFrom(score.SwingGrids()).Draw(t, "swing grid"),
+		FillLevel: rapid.SampledFrom([]int{0, 0, 0, 30, 100}).Draw(t, "fill level"),
 		Filling:   rapid.Bool().Draw(t, "filling"),
 		Recipes:   rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
 	}

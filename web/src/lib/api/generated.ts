@@ -39,6 +39,7 @@ export interface Project {
   swing: number;
   swingGrid: "1/8" | "1/16";
   filling: boolean;
+  fillLevel?: number;
   /**
    * @maxItems 64
    */
@@ -526,6 +527,7 @@ export interface StageMessage {
   changes: LiveChange[];
   queue: QueuedAction[];
   back: number;
+  song: SongStatus;
 }
 export interface LiveChange {
   control: Control;
@@ -550,6 +552,19 @@ export interface QueuedAction {
 export interface Doing {
   control: Control;
   value?: number;
+}
+export interface SongStatus {
+  plays: boolean;
+  sections: Section[];
+  end: number;
+  chains: Next[];
+  bars: BarSpan[];
+}
+export interface Next {
+  at: number;
+  track: number;
+  pattern: number;
+  silent: boolean;
 }
 export interface WireBatch {
   sounds?: WireSound[];
@@ -688,6 +703,7 @@ export interface SetProject {
   swing?: number;
   swingGrid?: string;
   filling?: boolean;
+  fillLevel?: number;
   recipes?: Recipe[];
   outputs?: Output[];
 }
@@ -929,10 +945,12 @@ export interface RevisionRequest {
   revision: number;
 }
 export interface TransportRequest {
-  do: "play" | "goOn" | "jump" | "loop" | "stop" | "record" | "endRecording" | "panic";
+  do: "play" | "goOn" | "jump" | "loop" | "song" | "section" | "stop" | "record" | "endRecording" | "panic";
   from?: number;
   jump?: JumpRequest;
   loop?: LoopRange;
+  song?: boolean;
+  section?: SectionRequest;
   record?: RecordOptions;
 }
 export interface JumpRequest {
@@ -945,6 +963,11 @@ export interface LoopRange {
   from: number;
   bars: number;
   goesOn?: boolean;
+}
+export interface SectionRequest {
+  places: number;
+  when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
+  bars?: number;
 }
 export interface RecordOptions {
   countIn: number;
@@ -1207,6 +1230,15 @@ export interface DoRequest {
   do: Doing[];
   when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
   bars?: number;
+}
+export interface SceneRequest {
+  scene: number;
+  when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
+  bars?: number;
+}
+export interface RampRequest {
+  tempo: number;
+  bars: number;
 }
 export interface AgainRequest {
   luck?: number;
@@ -1643,8 +1675,9 @@ export const bounds = {
   PatternWeight: {"pattern":{"min":0,"max":255},"weight":{"min":0,"max":1000}},
   PlayedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
-  Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750}},
+  Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750},"fillLevel":{"min":0,"max":100}},
   Quantise: {"strength":{"min":0,"max":100},"swing":{"min":500,"max":750}},
+  RampRequest: {"tempo":{"min":10000,"max":400000},"bars":{"min":1,"max":64}},
   RatchetShape: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100}},
   Ratio: {"n":{"min":1,"max":16},"m":{"min":1,"max":16}},
   Recipe: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
@@ -1655,8 +1688,10 @@ export const bounds = {
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"voices":{"min":0,"max":16},"part":{"min":0,"max":255},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127},"curve":{"min":-100,"max":100},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"lead":{"min":0,"max":2000}},
   Scene: {"id":{"min":1,"max":1000000}},
+  SceneRequest: {"scene":{"min":1,"max":1000000},"bars":{"min":0,"max":64}},
   SceneValue: {"value":{"min":-1000000000,"max":1000000000}},
   Section: {"id":{"min":1,"max":1000000},"scene":{"min":0,"max":1000000},"bars":{"min":1,"max":4096},"repeats":{"min":0,"max":64},"luck":{"min":0,"max":999999},"tempo":{"min":10000,"max":400000}},
+  SectionRequest: {"places":{"min":-127,"max":127},"bars":{"min":0,"max":64}},
   SetDetail: {"step":{"min":0,"max":63}},
   SetOwn: {"step":{"min":0,"max":63}},
   SetScene: {"at":{"min":0,"max":63}},
