@@ -68,6 +68,42 @@ func (t *Transport) notifyStage() {
 	}
 }
 
+// Foresee returns what tells how a state of the project will play a track from a tick of the song on, as far as it is decided: with what waits, and
+// what the song and chains will give; while standing still how it would.
+func (t *Transport) Foresee(written *score.Project) func(track int, from score.Tick) play.Course {
+	t.mu.Lock()
+	begins := t.begins()
+	begins.Project = written
+	if t.opening != nil {
+		begins.Stage, begins.PlaysSong = t.opening.Stage, false
+	}
+	stands, foreseen := !t.playing || t.opening != nil, t.player != nil && t.player.Written() == written
+	var outlook func(int, score.Tick) play.Course
+	if !stands && foreseen {
+		outlook = t.player.Outlook(t.waitingActions())
+	}
+	t.mu.Unlock()
+	if stands {
+		return log.NewPlayer(begins, nil).Outlook(nil)
+	}
+	return func(track int, from score.Tick) play.Course {
+		if !foreseen { // an edit is being taken over
+			return t.Course(written, track, from)
+		}
+		t.mu.Lock()
+		defer t.mu.Unlock()
+		return outlook(track, from)
+	}
+}
+
+// waitingActions lists what is queued.
+func (t *Transport) waitingActions() (actions []log.Action) {
+	for _, q := range t.queue {
+		actions = append(actions, q.Action)
+	}
+	return actions
+}
+
 // Course returns how a state of the project plays a track from a tick of the song on: with what was done since playing began
 // while it plays, and else with the live changes put on it.
 func (t *Transport) Course(written *score.Project, track int, from score.Tick) play.Course {

@@ -52,6 +52,16 @@ func (t *Transport) SetSong(plays bool) error {
 	return nil
 }
 
+// Bars returns the bars of what plays, or would play.
+func (t *Transport) Bars() score.Bars {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if t.opening != nil {
+		return t.opening.Project.Bars()
+	}
+	return t.bars()
+}
+
 // sectionNow returns the section that plays where nothing has been handed over yet; planned is false if there is none.
 func (t *Transport) sectionNow() (placed score.Placed, planned bool) {
 	placed, index := t.player.Plan().At(t.bars().At(t.player.Song()))

@@ -38,6 +38,7 @@ type wire struct {
 	TuningRequest    server.TuningRequest     `json:"tuningRequest"`
 	DoRequest        server.DoRequest         `json:"doRequest"`
 	SceneRequest     server.SceneRequest      `json:"sceneRequest"`
+	ScenePictures    []server.ScenePicture    `json:"scenePictures"`
 	RampRequest      server.RampRequest       `json:"rampRequest"`
 	AgainRequest     server.AgainRequest      `json:"againRequest"`
 	ProjectDigest    server.ProjectDigest     `json:"projectDigest"`

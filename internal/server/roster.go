@@ -20,8 +20,11 @@ type Outline struct {
 	Silent bool `json:"silent"`
 }
 
-// rosterBars is how many bars an outline shows.
-const rosterBars = 2
+// How many bars outlines show, if nothing else is asked for, and at most.
+const (
+	rosterBars     = 2
+	mostRosterBars = 16
+)
 
 type rosterResource struct {
 	studio    *studio.Studio
@@ -35,21 +38,26 @@ func (c rosterResource) Routes() chi.Router {
 	return r
 }
 
-// show answers with what every track will play in the two bars from one on.
+// show answers with what every track will play in some bars from one on.
 func (c rosterResource) show(w http.ResponseWriter, r *http.Request) {
 	state := c.studio.State()
-	bars := state.Project.Bars()
-	first, err := strconv.ParseInt(r.URL.Query().Get("bar"), 10, 64)
-	if err != nil || first < 0 || first > bars.At(maxReach)-rosterBars {
-		refuse(w, http.StatusUnprocessableEntity, "an outline needs the number of a bar, from 0")
+	bars, query := c.transport.Bars(), r.URL.Query()
+	many := int64(rosterBars)
+	if asked := query.Get("bars"); asked != "" {
+		many, _ = strconv.ParseInt(asked, 10, 64) // what is no number is 0
+	}
+	first, err := strconv.ParseInt(query.Get("bar"), 10, 64)
+	if err != nil || first < 0 || many < 1 || many > mostRosterBars || first > bars.At(maxReach)-many {
+		refuse(w, http.StatusUnprocessableEntity, "an outline needs the number of a bar, from 0, and 1 to 16 bars")
 		return
 	}
-	from, to := bars.Start(first), bars.Start(first+rosterBars)
-	performed := c.transport.Performing().Stage.On(state.Project)
+	from, to := bars.Start(first), bars.Start(first+many)
+	performed := c.transport.Stage().On(state.Project)
+	foresee := c.transport.Foresee(state.Project)
 	outlines := make([]Outline, len(state.Project.Tracks))
 	for i := range state.Project.Tracks {
 		track := state.Project.Tracks[i].ID
-		outlines[i] = outlineOf(c.transport.Course(state.Project, track, from), track, from, to)
+		outlines[i] = outlineOf(foresee(track, from), track, from, to)
 		outlines[i].Silent = performed.SilentTrack(&performed.Tracks[i])
 	}
 	reply(w, outlines)
@@ -63,12 +71,15 @@ func outlineOf(course play.Course, track int, from, to score.Tick) Outline {
 		}
 		return Outline{Track: track, Notes: drawn.notes}
 	}
-	for _, outlook := range course.Look(track, from, to) {
-		for _, f := range outlook.Forecasts {
-			for _, n := range f.Heard() {
-				drawn.add(n.Start, n.End, n.Key)
+	for _, cut := range append(course.Cuts(track, from, to), to) { // what is done there can have another pattern play
+		for _, outlook := range course.Look(track, from, cut) {
+			for _, f := range outlook.Forecasts {
+				for _, n := range f.Heard() {
+					drawn.add(n.Start, n.End, n.Key)
+				}
 			}
 		}
+		from = cut
 	}
 	return Outline{Track: track, Notes: drawn.notes}
 }

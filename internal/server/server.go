@@ -94,6 +94,7 @@ func New(o Options) *Server {
 		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Transport, o.Studio, s.DevicesChanged}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())
+		r.Mount("/scenes", (&scenesResource{studio: o.Studio}).Routes())
 		r.Mount("/stage", stageResource{o.Transport, o.Studio, s.hub.notice}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())

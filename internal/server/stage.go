@@ -17,6 +17,8 @@ import (
 type StageMessage struct {
 	// Changes are the live changes that differ from what is written.
 	Changes []LiveChange `json:"changes"`
+	// Given are the values that the song and chains have given, where no live change counts in their place.
+	Given []stage.Change `json:"given"`
 	// Queue holds what waits, the first first.
 	Queue []QueuedAction `json:"queue"`
 	// Back is how many actions can be undone.
@@ -64,10 +66,15 @@ type DoRequest struct {
 
 // stageMessage returns what performing has changed of a state of the project.
 func stageMessage(p live.Performing, project *score.Project) *StageMessage {
-	m := &StageMessage{Changes: []LiveChange{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song}
+	m := &StageMessage{Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song}
 	for _, change := range p.Stage.Differing(project) {
 		written, _ := change.Control.Written(project)
 		m.Changes = append(m.Changes, LiveChange{Change: change, Written: written, Words: wordsOf(project, change.Control, &change.Value)})
+	}
+	for _, change := range p.Stage.InForce() {
+		if _, byHand := p.Stage.Value(change.Control); !byHand {
+			m.Given = append(m.Given, change)
+		}
 	}
 	for _, q := range p.Queue {
 		m.Queue = append(m.Queue, QueuedAction{Queued: q, Words: wordsOf(project, q.Doing.Control, q.Doing.Value)})

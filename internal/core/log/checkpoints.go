@@ -57,13 +57,25 @@ func (p *Player) editCheckpoints(tracks []int, letGo []stage.Control) {
 }
 
 // Course returns how another state of the project would play a track from a tick of the song on, if it took the present
-// one's place.
+// one's place, by what was done until now.
 func (p *Player) Course(written *score.Project, track int, from score.Tick) play.Course {
+	return p.course(written, track, from, nil)
+}
+
+// Outlook returns what tells how the project will play a track from a tick of the song on: with the actions that wait for their
+// ticks of run time, and what the song and chains will give as far as it is decided.
+func (p *Player) Outlook(waiting []Action) func(track int, from score.Tick) play.Course {
+	coming := p.playedActs(p.coming(waiting), p.stage)
+	return func(track int, from score.Tick) play.Course { return p.course(p.written, track, from, coming) }
+}
+
+func (p *Player) course(written *score.Project, track int, from score.Tick, coming []play.Act) play.Course {
 	next := p
 	if written != p.written {
 		next = p.edited(written, nil)
 	}
 	course := play.Course{Project: next.began.On(written), From: p.base, Going: next.going, Acts: next.playedActs(next.acts, next.began)}
+	course.Acts = append(course.Acts, coming...)
 	for i := len(p.checkpoints) - 1; i >= 0 && written == p.written && course.Later == nil; i-- {
 		c := &p.checkpoints[i]
 		if c.state.Walked(track) > from || c.stale[track] {
@@ -72,7 +84,7 @@ func (p *Player) Course(written *score.Project, track int, from score.Tick) play
 		if c.project == nil {
 			c.project = c.settled.On(written)
 		}
-		course.Later = &play.Later{State: c.state, Project: c.project, Acts: p.playedActs(p.acts[c.pending:], c.settled)}
+		course.Later = &play.Later{State: c.state, Project: c.project, Acts: append(p.playedActs(p.acts[c.pending:], c.settled), coming...)}
 	}
 	return course
 }

@@ -110,6 +110,21 @@ func (c Course) End() *score.Project {
 	return p
 }
 
+// Cuts returns the ticks within (from, to) at which something counts that was done to a track, ascending.
+func (c Course) Cuts(track int, from, to score.Tick) (cuts []score.Tick) {
+	acts := c.Acts
+	if c.Later != nil {
+		acts = c.Later.Acts
+	}
+	for i := range acts {
+		if a := &acts[i]; a.Tick > from && a.Tick < to && !a.Silences && (a.Tracks == nil || slices.Contains(a.Tracks, track)) {
+			cuts = append(cuts, a.Tick)
+		}
+	}
+	slices.Sort(cuts)
+	return slices.Compact(cuts)
+}
+
 // Look returns what each part of a track will do in [from, to); see Course.Look.
 func Look(p *score.Project, track int, from, to score.Tick) []Outlook {
 	return Course{Project: p}.Look(track, from, to)

@@ -525,6 +525,7 @@ export interface Range {
 }
 export interface StageMessage {
   changes: LiveChange[];
+  given: Change[];
   queue: QueuedAction[];
   back: number;
   song: SongStatus;
@@ -542,6 +543,10 @@ export interface Control {
   part?: number;
   lane?: string;
   bar?: number;
+}
+export interface Change {
+  control: Control;
+  value: number;
 }
 export interface QueuedAction {
   id: number;
@@ -1235,6 +1240,11 @@ export interface SceneRequest {
   scene: number;
   when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
   bars?: number;
+}
+export interface ScenePicture {
+  scene: number;
+  notes: OutlineNote[];
+  length: number;
 }
 export interface RampRequest {
   tempo: number;
