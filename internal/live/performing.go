@@ -42,7 +42,7 @@ func (t *Transport) Performing() Performing {
 
 func (t *Transport) performing() Performing {
 	if t.opening != nil { // all that is there of the one that waits
-		return Performing{Document: t.opening.Document, Stage: t.opening.Stage, Song: SongStatus{Sections: []Section{}, Chains: []log.Next{}, Bars: t.opening.Project.Bars().Spans()}}
+		return Performing{Document: t.opening.Document, Stage: t.opening.Stage, Song: SongStatus{Sections: []PlannedSection{}, Chains: []log.Next{}, Bars: t.opening.Project.Bars().Spans()}}
 	}
 	p := Performing{Document: t.document, Stage: t.stage, Back: t.groups(), Song: t.songStatus()}
 	for _, q := range t.queue {

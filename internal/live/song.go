@@ -6,8 +6,8 @@ import (
 	"jettyfog/internal/core/stage"
 )
 
-// Section is a section of the song as it plays, or is to come.
-type Section struct {
+// PlannedSection is a section of the song as it plays, or is to come.
+type PlannedSection struct {
 	score.Placed
 	// From is the tick of the song with which it begins.
 	From score.Tick `json:"from"`
@@ -19,8 +19,8 @@ type SongStatus struct {
 	Plays bool `json:"plays"`
 	// Sections are those that play, one after the other, as far as that is known; the last of them ends with the tick End, or with
 	// an End of 0 once it is released.
-	Sections []Section  `json:"sections"`
-	End      score.Tick `json:"end"`
+	Sections []PlannedSection `json:"sections"`
+	End      score.Tick       `json:"end"`
 	// Chains are the patterns to which tracks will lead, as far as that is decided.
 	Chains []log.Next `json:"chains"`
 	// Bars are those of what plays.
@@ -94,7 +94,7 @@ func (t *Transport) SongStatus() SongStatus {
 }
 
 func (t *Transport) songStatus() SongStatus {
-	status := SongStatus{Plays: t.playsSong, Sections: []Section{}, Chains: []log.Next{}}
+	status := SongStatus{Plays: t.playsSong, Sections: []PlannedSection{}, Chains: []log.Next{}}
 	bars, plan := t.bars(), t.begins()
 	planned := plan.Outset().Plan
 	if t.playing {
@@ -102,7 +102,7 @@ func (t *Transport) songStatus() SongStatus {
 		status.Chains = append(status.Chains, t.player.Chains()...)
 	}
 	for _, placed := range planned {
-		status.Sections = append(status.Sections, Section{Placed: placed, From: bars.Start(placed.Bar)})
+		status.Sections = append(status.Sections, PlannedSection{Placed: placed, From: bars.Start(placed.Bar)})
 	}
 	if end, ends := planned.End(); ends {
 		status.End = bars.Start(end)

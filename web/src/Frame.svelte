@@ -91,7 +91,7 @@
   <screen.component />
   {#if playing.open}<KeyPanel />{:else}<span></span>{/if}
   {#key session.document}<WakeStrip />{/key}
-  <StatusLine openStage={() => open("stage")} />
+  <StatusLine openStage={() => open("stage")} performing={screen.address === "perform"} />
 </div>
 <RecordDialog bind:open={dialogs.record} />
 <HelpDialog bind:open={dialogs.help} />

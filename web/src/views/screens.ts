@@ -2,12 +2,19 @@ import type { Component } from "svelte";
 import type { Screen } from "../lib/components/top-bar/screen";
 import Connect from "./Connect.svelte";
 import Library from "./Library.svelte";
+import Perform from "./Perform.svelte";
 import Takes from "./Takes.svelte";
 import Write from "./Write.svelte";
 
 /** The screens in the order in which they are offered; the first is shown where the address names none. */
 export const screens = [
   { name: "Write", address: "write", help: "Write: build the sequence.", component: Write },
+  {
+    name: "Perform",
+    address: "perform",
+    help: "Perform: play the song, scenes, patterns and fills, and take mistakes back.",
+    component: Perform,
+  },
   {
     name: "Takes",
     address: "takes",

@@ -27,9 +27,9 @@ export function getDraws(
   return get<Draws>(`api/draws?${query(at)}&part=${part}&lane=${lane}&step=${step}`, signal);
 }
 
-/** Asks what every track will play in the two bars from one on, counted from 0. */
-export function getOutlines(bar: number, signal: AbortSignal): Promise<Outline[]> {
-  return get<Outline[]>(`api/roster?bar=${bar}`, signal);
+/** Asks what every track will play in some bars from one on, counted from 0. */
+export function getOutlines(bar: number, signal: AbortSignal, bars = 2): Promise<Outline[]> {
+  return get<Outline[]>(`api/roster?bar=${bar}&bars=${bars}`, signal);
 }
 
 function query({ track, pattern, from, to }: Stretch): string {

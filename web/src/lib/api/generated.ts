@@ -560,10 +560,16 @@ export interface Doing {
 }
 export interface SongStatus {
   plays: boolean;
-  sections: Section[];
+  sections: PlannedSection[];
   end: number;
   chains: Next[];
   bars: BarSpan[];
+}
+export interface PlannedSection {
+  section: number;
+  bar: number;
+  bars: number;
+  from: number;
 }
 export interface Next {
   at: number;

@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, setAutoFreeze, type Patch } from "immer";
 import { get, post, RefusedError } from "../api/http";
 import type {
+  BarSpan,
   EditJSON,
   LaneName,
   LaneSpec,
@@ -66,8 +67,11 @@ export abstract class OpenProject {
 
   readonly #spans = $derived.by(() => this.snapshot.bars);
 
-  /** The project's bars. */
-  readonly bars = $derived.by(() => new Bars(this.#spans));
+  /** The bars of what plays where sections of the song have meters of their own; empty where they are the project's. */
+  protected played = $state.raw<BarSpan[]>([]);
+
+  /** The bars of what plays, or would play. */
+  readonly bars = $derived.by(() => new Bars(this.played.length > 0 ? this.played : this.#spans));
 
   /** Makes an edit; one that follows from what the edits before it make is a function, called in its turn. */
   edit(edit: EditJSON | (() => EditJSON)): Promise<void> {

@@ -41,6 +41,21 @@ export class SongStart {
     };
   }
 
+  /** Whether the song plays from where playing begins. */
+  get playsSong(): boolean {
+    return this.session.stage.song.plays;
+  }
+
+  /** Has the song play, or not any more; while playing from the next bar on. */
+  setPlaysSong(song: boolean): Promise<boolean> {
+    return this.order({ do: "song", song });
+  }
+
+  /** Has the song go over to the section so many places after the one that plays. */
+  goOver(places: number): Promise<boolean> {
+    return this.order({ do: "section", section: { places, when: "bar" } });
+  }
+
   async togglePlaying(): Promise<boolean> {
     if (this.session.transport.playing) return this.order({ do: "stop" });
     await this.session.sound.start();

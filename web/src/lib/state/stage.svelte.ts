@@ -23,7 +23,13 @@ export class Stage {
 
   /** The patterns that were selected to be written, by track. */
   #written = new SvelteMap<number, number>();
-  #message = $state.raw<StageMessage>({ changes: [], queue: [], back: 0 });
+  #message = $state.raw<StageMessage>({
+    changes: [],
+    given: [],
+    queue: [],
+    back: 0,
+    song: { plays: false, sections: [], end: 0, chains: [], bars: [] },
+  });
 
   constructor(private readonly session: Selection) {}
 
@@ -36,6 +42,11 @@ export class Stage {
     return this.#message.changes;
   }
 
+  /** How the song plays. */
+  get song(): StageMessage["song"] {
+    return this.#message.song;
+  }
+
   get queue(): QueuedAction[] {
     return this.#message.queue;
   }
@@ -45,9 +56,21 @@ export class Stage {
     return this.#message.back;
   }
 
-  /** The value that a control has: of its live change, or the written one. */
+  /** The value that a control has: of its live change, or what it has without one. */
   value(control: Control, written: number): number {
-    return this.changes.find((change) => same(change.control, control))?.value ?? written;
+    const change = this.changes.find((change) => sameControl(change.control, control));
+    return change?.value ?? this.#without(control, written);
+  }
+
+  /** The value that a control has without a live change: what the song or a chain has given, or the written one. */
+  #without(control: Control, written: number): number {
+    const given = this.#message.given.find((change) => sameControl(change.control, control));
+    return given?.value ?? written;
+  }
+
+  /** What gives a control a value: a live change, or none where it has that value without one. */
+  doing(control: Control, value: number, written: number): Doing {
+    return value === this.#without(control, written) ? { control } : { control, value };
   }
 
   on(control: Control, written: boolean): boolean {
@@ -55,12 +78,12 @@ export class Stage {
   }
 
   isChanged(control: Control): boolean {
-    return this.changes.some((change) => same(change.control, control));
+    return this.changes.some((change) => sameControl(change.control, control));
   }
 
   /** The action of a control that waits, the first. */
   waiting(control: Control): QueuedAction | undefined {
-    return this.queue.find((action) => same(action.doing.control, control));
+    return this.queue.find((action) => sameControl(action.doing.control, control));
   }
 
   /** The pattern that a track plays. */
@@ -110,8 +133,7 @@ export class Stage {
     const waiting = this.waiting(control);
     if (waiting) return this.takeBack(waiting);
     const on = !this.on(control, written);
-    // What is written needs no live change.
-    return this.do([on === written ? { control } : { control, value: on ? 1 : 0 }], when);
+    return this.do([this.doing(control, on ? 1 : 0, written ? 1 : 0)], when);
   }
 
   /** Does something once, or takes it back where it waits. */
@@ -125,6 +147,26 @@ export class Stage {
     return this.#ask(() =>
       post("api/stage", { do: doings, when, ...(when === "bars" && { bars: this.bars }) }),
     );
+  }
+
+  /** Gives controls the values of a scene, from a moment on. */
+  scene(scene: number, when = this.when): Promise<void> {
+    return this.#ask(() =>
+      post("api/stage/scene", { scene, when, ...(when === "bars" && { bars: this.bars }) }),
+    );
+  }
+
+  /** Has the tempo go to another over some bars from the next one on. */
+  ramp(tempo: number, bars: number): Promise<void> {
+    return this.#ask(() => post("api/stage/ramp", { tempo, bars }));
+  }
+
+  /** Turns to a pattern of a track, or takes back what waits there. */
+  play(track: Track, pattern: number): Promise<void> {
+    const control = { name: "pattern", track: track.id };
+    const waiting = this.waiting(control);
+    if (waiting?.doing.value === pattern) return this.takeBack(waiting);
+    return this.do([this.doing(control, pattern, track.playing)]);
   }
 
   takeBack(action: QueuedAction): Promise<void> {
@@ -150,12 +192,13 @@ export class Stage {
 }
 
 /** Whether two controls are one. */
-function same(a: Control, b: Control): boolean {
+export function sameControl(a: Control, b: Control): boolean {
   return (
     a.name === b.name &&
     (a.track ?? 0) === (b.track ?? 0) &&
     (a.pattern ?? 0) === (b.pattern ?? 0) &&
     (a.part ?? 0) === (b.part ?? 0) &&
-    (a.lane ?? "") === (b.lane ?? "")
+    (a.lane ?? "") === (b.lane ?? "") &&
+    (a.bar ?? 0) === (b.bar ?? 0)
   );
 }

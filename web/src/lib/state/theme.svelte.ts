@@ -1,8 +1,9 @@
-type Name = "light" | "dark";
+const names = ["light", "dark", "dim"] as const;
+type Name = (typeof names)[number];
 
 const stored = "jettyfog theme";
 
-/** Which of the two themes is on, light or dark. The choice stays with the browser. */
+/** Which of the themes is on: light, dark, or red on black for dark rooms. The choice stays with the browser. */
 export class Theme {
   #name = $state<Name>(initial());
 
@@ -15,15 +16,20 @@ export class Theme {
     });
   }
 
-  get dark(): boolean {
-    return this.#name === "dark";
+  get name(): Name {
+    return this.#name;
   }
 
-  toggle(): void {
-    this.#name = this.dark ? "light" : "dark";
+  /** The theme that comes after the one that is on. */
+  get next(): Name {
+    return names[(names.indexOf(this.#name) + 1) % names.length] ?? "light";
+  }
+
+  turn(): void {
+    this.#name = this.next;
   }
 }
 
 function initial(): Name {
-  return localStorage.getItem(stored) === "dark" ? "dark" : "light";
+  return names.find((name) => name === localStorage.getItem(stored)) ?? "light";
 }

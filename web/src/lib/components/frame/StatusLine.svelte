@@ -5,7 +5,7 @@
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import StageBar from "../stage/StageBar.svelte";
 
-  let { openStage }: { openStage: () => void } = $props();
+  let { openStage, performing }: { openStage: () => void; performing: boolean } = $props();
 
   const session = getSession();
   const playing = getPlaying();
@@ -73,7 +73,7 @@
     {/if}
   </span>
   <span class="min-w-0 flex-1 truncate text-center">{help}</span>
-  <StageBar open={openStage} />
+  <StageBar open={openStage} brief={performing} />
   <button
     class="control h-[22px]! text-[12px]!"
     aria-pressed={playing.open}

@@ -32,7 +32,7 @@
   /** Has the pattern that is written play; what waits is taken back instead. */
   function play(): Promise<void> {
     if (waiting) return stage.takeBack(waiting);
-    return stage.do([written.id === track.playing ? { control } : { control, value: written.id }]);
+    return stage.do([stage.doing(control, written.id, track.playing)]);
   }
 </script>
 

@@ -4,7 +4,7 @@
   import { getSession } from "../../state/context";
   import type { When } from "../../state/stage.svelte";
 
-  let { open }: { open: () => void } = $props();
+  let { open, brief }: { open: () => void; brief: boolean } = $props();
 
   const session = getSession();
   const stage = session.stage;
@@ -20,26 +20,28 @@
 </script>
 
 <span class="flex items-center gap-1 whitespace-nowrap" role="group" aria-label="Live changes">
-  <label class="flex items-center gap-1"
-    ><span class="max-[1150px]:hidden">apply</span>
-    <select
-      class="control h-[22px]! py-0! text-[12px]!"
-      aria-label="Apply at"
-      data-help="When mutes, solos, patterns and other live changes apply while playing: at once, or with the next step, beat or bar."
-      bind:value={stage.when}
+  {#if !brief}
+    <label class="flex items-center gap-1"
+      ><span class="max-[1150px]:hidden">apply</span>
+      <select
+        class="control h-[22px]! py-0! text-[12px]!"
+        aria-label="Apply at"
+        data-help="When mutes, solos, patterns and other live changes apply while playing: at once, or with the next step, beat or bar."
+        bind:value={stage.when}
+      >
+        {#each moments as { when, words } (when)}<option value={when}>{words}</option>{/each}
+      </select></label
     >
-      {#each moments as { when, words } (when)}<option value={when}>{words}</option>{/each}
-    </select></label
-  >
-  <button
-    class="control h-[22px]! text-[12px]!"
-    aria-label="back: undo the last live change"
-    data-help={stage.back > 0
-      ? `Undo the last of ${counted(stage.back, "live change")}; edits have an undo of their own.`
-      : "There is no live change to undo."}
-    disabled={stage.back === 0}
-    onclick={() => stage.undo()}>back</button
-  >
+    <button
+      class="control h-[22px]! text-[12px]!"
+      aria-label="back: undo the last live change"
+      data-help={stage.back > 0
+        ? `Undo the last of ${counted(stage.back, "live change")}; edits have an undo of their own.`
+        : "There is no live change to undo."}
+      disabled={stage.back === 0}
+      onclick={() => stage.undo()}>back</button
+    >
+  {/if}
   <button
     class={["control h-[22px]! text-[12px]!", stage.changes.length > 0 && "font-semibold"]}
     data-help={waiting

@@ -31,7 +31,7 @@
       {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
     <select
-      class="control w-[118px] max-[1400px]:w-[100px] max-[1270px]:hidden"
+      class="control w-[118px] max-[1400px]:w-[100px] max-[1300px]:w-[88px] max-[1270px]:hidden"
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}

@@ -44,7 +44,7 @@
       data-help="Compare this luck with another, by eye and by ear, before taking it."
       aria-label="compare lucks"
       onclick={compare}
-      ><span class="max-[1150px]:hidden">compare</span><span class="min-[1151px]:hidden">⇄</span
+      ><span class="max-[1300px]:hidden">compare</span><span class="min-[1301px]:hidden">⇄</span
       ></button
     >
   </div>

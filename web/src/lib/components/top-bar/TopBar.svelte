@@ -23,6 +23,11 @@
   let { screens, screen, theme, open }: Props = $props();
 
   const session = getSession();
+  const themes = {
+    light: { label: "Light theme", help: "Light theme: dark on light." },
+    dark: { label: "Dark theme", help: "Dark theme: light on dark." },
+    dim: { label: "Dim theme", help: "Dim theme: red on black, for dark rooms." },
+  };
 </script>
 
 <header
@@ -37,7 +42,7 @@
     {session.project.name}
   </a>
   <nav
-    class="flex gap-3 max-[1400px]:gap-2 max-[1150px]:gap-1 max-[1150px]:text-[12px]"
+    class="flex gap-3 max-[1400px]:gap-2 max-[1300px]:text-[12px] max-[1150px]:gap-1"
     aria-label="Screens"
   >
     {#each screens as { name, address, help } (address)}
@@ -70,11 +75,13 @@
     {/if}
     <button
       class="control ml-1"
-      aria-label={theme.dark ? "Light theme" : "Dark theme"}
-      data-help={theme.dark ? "Light theme: dark on light." : "Dark theme: light on dark."}
-      onclick={() => theme.toggle()}
+      aria-label={themes[theme.next].label}
+      data-help={themes[theme.next].help}
+      onclick={() => theme.turn()}
     >
-      {#if theme.dark}<SunOutline class="h-4 w-4" />{:else}<MoonOutline class="h-4 w-4" />{/if}
+      {#if theme.name === "light"}<MoonOutline class="h-4 w-4" />{:else}<SunOutline
+          class="h-4 w-4"
+        />{/if}
     </button>
     <button
       class="control"

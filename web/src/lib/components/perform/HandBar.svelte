@@ -1,0 +1,151 @@
+<!-- @component What a hand does in a hurry: fill, sections, the tempo, luck, and what takes a mistake back. -->
+<script lang="ts">
+  import { getSession } from "../../state/context";
+  import { randomLuck } from "../../state/luck";
+  import type { Held, Perform } from "../../state/perform.svelte";
+  import type { When } from "../../state/stage.svelte";
+  import NumberField from "../fields/NumberField.svelte";
+
+  let { perform }: { perform: Perform } = $props();
+
+  const session = getSession();
+  const stage = session.stage;
+  const holds: { held: Held; words: string; key: string; help: string }[] = [
+    {
+      held: "fill",
+      words: "fill",
+      key: "F",
+      help: "Fill for as long as it is held: off steps sound, and conditions of fills hold.",
+    },
+    {
+      held: "slower",
+      words: "− push",
+      key: ",",
+      help: "Push the tempo slower, by 3 % for as long as it is held.",
+    },
+    {
+      held: "faster",
+      words: "+ push",
+      key: ".",
+      help: "Push the tempo faster, by 3 % for as long as it is held.",
+    },
+  ];
+  const moments: { when: When; words: string }[] = [
+    { when: "now", words: "at once" },
+    { when: "beat", words: "beat" },
+    { when: "bar", words: "bar" },
+    { when: "bars", words: "4 bars" },
+    { when: "pattern", words: "pattern end" },
+  ];
+  const inSong = $derived(session.transport.playing && stage.song.sections.length > 0);
+  const waitsForRelease = $derived(
+    inSong && stage.song.end === 0 && stage.song.sections.at(-1)?.section !== 0,
+  );
+  let rampBars = $state(4);
+</script>
+
+{#snippet button(label: string, key: string, help: string, press: () => unknown, disabled = false)}
+  <button
+    class="control h-[44px]! min-w-[44px]! text-[12px]!"
+    {disabled}
+    data-help="{help} {key}"
+    onclick={press}
+    >{label}<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">{key}</span></button
+  >
+{/snippet}
+
+<div
+  class="border-line bg-paper-2 flex items-center gap-1 overflow-x-auto border-t px-3 py-1.5 [&>*]:shrink-0"
+  role="group"
+  aria-label="Hands"
+>
+  <span class="caption">apply at</span>
+  {#each moments as { when, words } (when)}
+    <button
+      class="control h-[44px]! text-[12px]!"
+      aria-pressed={stage.when === when}
+      data-help="From when what is pressed counts while playing: {words}."
+      onclick={() => (stage.when = when)}>{words}</button
+    >
+  {/each}
+  <span class="w-2 shrink-0"></span>
+  {#each holds as { held, words, key, help } (held)}
+    <button
+      class="control h-[44px]! touch-none text-[12px]!"
+      aria-label={words}
+      aria-pressed={perform.isHeld(held)}
+      data-help="{help} {key}"
+      onpointerdown={() => perform.hold(held)}
+      onpointerup={() => perform.release(held)}
+      onpointercancel={() => perform.release(held)}
+      onclick={(event) => event.detail === 0 && perform.toggle(held)}
+      onpointerleave={(event) => event.buttons > 0 && perform.release(held)}
+      >{words}<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">{key}</span></button
+    >
+  {/each}
+  <button
+    class="control h-[44px]! text-[12px]!"
+    aria-pressed={perform.latch}
+    data-help="Latch: what is held stays until it is pressed again."
+    onclick={() => (perform.latch = !perform.latch)}>latch</button
+  >
+  <span class="w-2 shrink-0"></span>
+  {@render button(
+    "section",
+    "←",
+    "Go back to the section before, with the next bar.",
+    () => session.song.goOver(-1),
+    !inSong,
+  )}
+  {@render button(
+    "section",
+    "→",
+    "Go on to the next section, with the next bar.",
+    () => session.song.goOver(1),
+    !inSong,
+  )}
+  {@render button(
+    "release",
+    "⏎",
+    "Have the section that waits for it end with its pass.",
+    () => perform.releaseSection(),
+    !waitsForRelease,
+  )}
+  <span class="w-2 shrink-0"></span>
+  <label class="caption flex items-center gap-1"
+    >ramp to
+    <NumberField
+      label="Ramp to"
+      help="Go to another tempo, step by step with each beat, over the bars beside it from the next one on."
+      value={stage.value({ name: "tempo" }, session.project.tempo) / 1000}
+      min={10}
+      max={400}
+      decimals={1}
+      commit={(bpm) => stage.ramp(Math.round(bpm * 1000), rampBars)}
+      width="56px"
+    /> in
+    <NumberField
+      label="Ramp bars"
+      help="Over how many bars the tempo goes to another."
+      value={rampBars}
+      min={1}
+      max={64}
+      commit={async (bars) => void (rampBars = bars)}
+      width="36px"
+    />
+    bars</label
+  >
+  <span class="min-w-2 flex-1"></span>
+  {@render button("keep", "K", "Keep the last eight bars that were heard as a take.", () =>
+    perform.keepLastBars(),
+  )}
+  {@render button("luck", "L", "Another luck.", () => session.setLuck(randomLuck()))}
+  {@render button(
+    "take back",
+    "⌫",
+    "Take back what was queued last.",
+    () => perform.takeBackLast(),
+    stage.queue.length === 0,
+  )}
+  {@render button("back", "B", "Undo the last live change.", () => stage.undo(), stage.back === 0)}
+</div>

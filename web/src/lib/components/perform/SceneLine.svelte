@@ -1,0 +1,75 @@
+<!-- @component The scenes: each a flag with its number, which is its key, and a small picture of its music. -->
+<script lang="ts">
+  import type { Scene } from "../../api/types";
+  import { sameControl } from "../../state/stage.svelte";
+  import { getSession } from "../../state/context";
+  import type { Perform } from "../../state/perform.svelte";
+  import NoteLines from "../marks/NoteLines.svelte";
+
+  let { perform }: { perform: Perform } = $props();
+
+  const session = getSession();
+  const stage = session.stage;
+  const scenes = $derived(session.project.scenes ?? []);
+
+  /** Whether a scene waits: all that waits is of it. */
+  function waits(scene: Scene): boolean {
+    const queue = stage.queue.filter(({ doing }) => doing.control.name !== "section");
+    return (
+      queue.length > 0 &&
+      queue.every(({ doing }) =>
+        scene.values.some(
+          ({ control, value }) =>
+            sameControl(control, doing.control) && (doing.value ?? value) === value,
+        ),
+      )
+    );
+  }
+
+  function press(scene: Scene): void {
+    if (perform.arranging) {
+      perform.scene = scene.id;
+      perform.page = "scene";
+    } else void stage.scene(scene.id);
+  }
+</script>
+
+<div class="flex h-[46px] min-w-0 gap-1 overflow-x-auto" role="group" aria-label="Scenes">
+  {#each scenes as scene, i (scene.id)}
+    {@const picture = perform.picture(scene.id)}
+    <button
+      class={[
+        "bg-raised relative h-[44px] w-[118px] shrink-0 cursor-pointer rounded-[3px] border text-left",
+        waits(scene) ? "border-signal border-dashed" : "border-line-strong hover:border-ink",
+        perform.arranging && perform.scene === scene.id && "border-ink! border-2",
+      ]}
+      aria-label="Scene {scene.name}"
+      data-help={perform.arranging
+        ? `Write the scene “${scene.name}”.`
+        : `Scene “${scene.name}”: ${scene.values.length} values at once, from the moment that “apply at” says.${i < 9 ? ` Key ${i + 1}.` : ""}`}
+      onclick={() => press(scene)}
+    >
+      <span class="absolute top-[2px] left-[6px] max-w-[88px] truncate text-[12px]"
+        >{scene.name}</span
+      >
+      {#if i < 9}<span class="text-ink-2 absolute top-[2px] right-[5px] font-mono text-[11px]"
+          >{i + 1}</span
+        >{/if}
+      {#if picture}
+        <svg width="116" height="26" class="absolute bottom-0 left-0 block" aria-hidden="true">
+          <NoteLines
+            notes={picture.notes}
+            x={(at) => 5 + (at / picture.length) * 104}
+            height={18}
+            thickness={1.6}
+            minWidth={1.5}
+            opacity={0.6}
+          />
+        </svg>
+      {/if}
+    </button>
+  {/each}
+  {#if scenes.length === 0 && !perform.arranging}
+    <p class="text-ink-2 self-center">No scenes yet: press “arrange” to keep what plays as one.</p>
+  {/if}
+</div>

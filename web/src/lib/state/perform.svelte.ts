@@ -1,0 +1,243 @@
+import { get } from "../api/http";
+import { getOutlines } from "../api/chart";
+import type { Control, Outline, ScenePicture, Track } from "../api/types";
+import type { Session } from "./session.svelte";
+
+/** How many bars the strips show, and how many of them have gone by. */
+export const stripBars = 8;
+const barsBefore = 2;
+
+/** By how much the tempo is pushed, in tenths of a percent. */
+const push = 30;
+
+/** What is held down, by the key or the button that holds it. */
+export type Held = "fill" | "slower" | "faster";
+
+/** A pattern of a track on its strip, from a tick on. */
+export interface Band {
+  from: number;
+  to: number;
+  name: string;
+  /** How it comes about; "plays" is what plays by now. */
+  by: "plays" | "queue" | "song" | "chain";
+  /** The action that waits, to be taken back. */
+  id?: number;
+}
+
+/** What the Perform screen shows, and what is held on it. */
+export class Perform {
+  /** Whether what is held stays so until it is pressed again. */
+  latch = $state(false);
+  /** Whether sections and scenes are written, instead of being gone to. */
+  arranging = $state(false);
+  /** The section or the scene that is written. */
+  section = $state<number>();
+  scene = $state<number>();
+  page = $state<"section" | "scene">("section");
+
+  #bar = $state(0);
+  #outlines = $state.raw<Outline[]>([]);
+  #pictures = $state.raw<ScenePicture[]>([]);
+  /** From which tick on each track plays its pattern, as far as that was seen. */
+  #since = $state.raw(new Map<number, { pattern: number; from: number }>());
+
+  constructor(readonly session: Session) {
+    $effect(() => {
+      if (session.snapshot.revision === 0) return; // the server is away
+      void [
+        session.stage.changes,
+        session.stage.queue,
+        session.stage.song,
+        session.transport.decidedAt,
+      ];
+      const stale = new AbortController();
+      getOutlines(this.#bar, stale.signal, stripBars)
+        .then((outlines) => (this.#outlines = outlines))
+        .catch(() => {}); // the old picture stays while the server is away
+      return () => stale.abort();
+    });
+    $effect(() => {
+      if (session.snapshot.revision === 0) return;
+      const stale = new AbortController();
+      get<ScenePicture[]>("api/scenes", stale.signal)
+        .then((pictures) => (this.#pictures = pictures))
+        .catch(() => {});
+      return () => stale.abort();
+    });
+    $effect(() => {
+      if (!session.transport.playing) {
+        this.#bar = 0;
+        this.#since = new Map();
+        return;
+      }
+      const watch = setInterval(() => {
+        const tick = session.transport.tickAt(performance.now());
+        if (tick === undefined) return;
+        this.#bar = Math.max(0, session.bars.at(tick) - barsBefore);
+        this.#see(tick);
+      }, 100);
+      return () => clearInterval(watch);
+    });
+  }
+
+  /** Notes from when on tracks play the patterns that they play. */
+  #see(tick: number): void {
+    const { project, stage } = this.session;
+    const changed = project.tracks.filter(
+      (track) => this.#since.get(track.id)?.pattern !== stage.playing(track),
+    );
+    if (changed.length === 0) return;
+    const first = this.#since.size === 0;
+    const next = new Map(this.#since);
+    for (const track of changed)
+      next.set(track.id, { pattern: stage.playing(track), from: first ? 0 : tick });
+    this.#since = next;
+  }
+
+  /** The first tick that the strips show, and the one at which they end. */
+  get from(): number {
+    return this.session.bars.start(this.#bar);
+  }
+
+  get to(): number {
+    return this.session.bars.start(this.#bar + stripBars);
+  }
+
+  get bar(): number {
+    return this.#bar;
+  }
+
+  outline(track: number): Outline | undefined {
+    return this.#outlines.find((outline) => outline.track === track);
+  }
+
+  picture(scene: number | undefined): ScenePicture | undefined {
+    return this.#pictures.find((picture) => picture.scene === scene);
+  }
+
+  /** The section that plays at a tick. */
+  sectionAt(tick: number): number {
+    return this.session.stage.song.sections.findLast(({ from }) => from <= tick)?.section ?? 0;
+  }
+
+  /** The patterns of a track on its strip, one after the other. */
+  bands(track: Track): Band[] {
+    const { stage } = this.session;
+    const name = (id: number) => track.patterns.find((p) => p.id === id)?.name ?? "";
+    const playing = stage.playing(track);
+    const coming: Band[] = [];
+    const add = (at: number, pattern: number | undefined, by: Band["by"], id?: number) => {
+      if (at > this.from && at < this.to)
+        coming.push({
+          from: at,
+          to: this.to,
+          name: name(pattern ?? track.playing),
+          by,
+          ...(id && { id }),
+        });
+    };
+    for (const { id, at, doing } of stage.queue)
+      if (doing.control.name === "pattern" && doing.control.track === track.id)
+        add(at, doing.value, "queue", id);
+    for (const { at, track: of, pattern, silent } of stage.song.chains)
+      if (of === track.id) add(at, silent ? -1 : pattern, "chain");
+    const now = this.#since.get(track.id)?.from ?? 0;
+    for (const { from, section } of stage.song.sections) {
+      const scene = this.session.project.song?.find(({ id }) => id === section)?.scene;
+      const values = this.session.project.scenes?.find(({ id }) => id === scene)?.values ?? [];
+      const value = values.find(
+        ({ control }) => control.name === "pattern" && control.track === track.id,
+      );
+      const heldByHand = stage.isChanged({ name: "pattern", track: track.id });
+      if (value && from > now && !heldByHand) add(from, value.value, "song");
+    }
+    coming.sort((a, b) => a.from - b.from);
+    const bands: Band[] = [{ from: this.from, to: this.to, name: name(playing), by: "plays" }];
+    for (const band of coming) {
+      const last = bands.at(-1);
+      if (!last || (last.name === band.name && band.by !== "queue")) continue;
+      last.to = band.from;
+      bands.push(band);
+    }
+    return bands;
+  }
+
+  /** The pattern of a track that plays when the next change comes to pass. */
+  isHeld(held: Held): boolean {
+    const { stage, session } = { stage: this.session.stage, session: this.session };
+    if (held === "fill") return stage.on({ name: "fill" }, session.project.filling);
+    return stage.value({ name: "push" }, 0) === (held === "faster" ? push : -push);
+  }
+
+  /** Holds something down; latched, a second press lets go of it. */
+  hold(held: Held): void {
+    if (this.latch && this.isHeld(held)) return this.#letGo(held);
+    const value = held === "fill" ? 1 : held === "faster" ? push : -push;
+    void this.session.stage.do([{ control: controlOf(held), value }], "now");
+  }
+
+  /** Lets go of what is held, if it is not latched. */
+  release(held: Held): void {
+    if (!this.latch && this.isHeld(held)) this.#letGo(held);
+  }
+
+  #letGo(held: Held): void {
+    void this.session.stage.do([{ control: controlOf(held) }], "now");
+  }
+
+  /** Holds something down, or lets go of it, by a press of a key on its button. */
+  toggle(held: Held): void {
+    if (this.isHeld(held)) this.#letGo(held);
+    else this.hold(held);
+  }
+
+  /** Keeps the last eight bars of what was heard as a take. */
+  keepLastBars(): void {
+    void this.session.shelf.keepWake({ bars: 8 });
+  }
+
+  /** Lets go of all that is held and not latched. */
+  releaseAll(): void {
+    for (const held of ["fill", "slower", "faster"] as const) this.release(held);
+  }
+
+  /** Does a scene by its place, from 0. */
+  sceneAt(index: number): void {
+    const scene = this.session.project.scenes?.[index];
+    if (scene) void this.session.stage.scene(scene.id);
+  }
+
+  /** Takes back what was queued last. */
+  takeBackLast(): void {
+    const last = this.session.stage.queue.reduce<{ id: number } | undefined>(
+      (a, b) => (a && a.id > b.id ? a : b),
+      undefined,
+    );
+    const queued = this.session.stage.queue.find(({ id }) => id === last?.id);
+    if (queued) void this.session.stage.takeBack(queued);
+  }
+
+  /** Has the section that waits for it end with its pass. */
+  releaseSection(): void {
+    void this.session.stage.do([{ control: { name: "release" }, value: 1 }], "now");
+  }
+
+  /** Has the song go on with a section; before playing begins it is the one with which it begins. */
+  goToSection(section: number): void {
+    const { stage, transport } = this.session;
+    if (!transport.playing) return;
+    const waiting = stage.waiting({ name: "section" });
+    if (waiting?.doing.value === section) void stage.takeBack(waiting);
+    else
+      void stage.do([{ control: { name: "section" }, value: section }], sectionMoment(stage.when));
+  }
+}
+
+/** A section begins with a bar. */
+function sectionMoment(when: Session["stage"]["when"]): Session["stage"]["when"] {
+  return when === "bars" ? "bars" : "bar";
+}
+
+function controlOf(held: Held): Control {
+  return { name: held === "fill" ? "fill" : "push" };
+}

@@ -1,0 +1,40 @@
+import { randomLuck } from "./luck";
+import type { Held, Perform } from "./perform.svelte";
+import type { Session } from "./session.svelte";
+
+/** The keys that are held on the Perform screen. */
+const held: Record<string, Held> = { f: "fill", ",": "slower", ".": "faster" };
+
+/** Does what a key is for on the Perform screen, and says whether it is for anything. */
+export function performKeys(
+  event: KeyboardEvent,
+  up: boolean,
+  perform: Perform,
+  session: Session,
+): boolean {
+  if (event.ctrlKey || event.metaKey || event.altKey) return false;
+  const key = event.key.toLowerCase();
+  const holds = held[key];
+  if (holds) {
+    if (up) perform.release(holds);
+    else if (!event.repeat) perform.hold(holds);
+    return true;
+  }
+  const action = actions(perform, session)[key];
+  if (!action) return false;
+  if (!up && !event.repeat) action();
+  return !up;
+}
+
+function actions(perform: Perform, session: Session): Record<string, () => unknown> {
+  const scenes = Array.from({ length: 9 }, (_, i) => [String(i + 1), () => perform.sceneAt(i)]);
+  return {
+    b: () => session.stage.undo(),
+    backspace: () => perform.takeBackLast(),
+    arrowleft: () => session.song.goOver(-1),
+    arrowright: () => session.song.goOver(1),
+    l: () => session.setLuck(randomLuck()),
+    k: () => perform.keepLastBars(),
+    ...Object.fromEntries(scenes),
+  };
+}
