@@ -11,6 +11,7 @@ import (
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/stage"
 	"jettyfog/internal/device"
 	"jettyfog/internal/health"
@@ -41,6 +42,7 @@ type parts struct {
 	staged   stage.Stage
 	kept     *store.Store
 	standIns []device.Device
+	position log.Position      // where the project played
 	bound    map[string]string // the devices of this machine by the names of outputs
 }
 
@@ -72,6 +74,7 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 	h.stage = live.NewStageKeeper(kept, h.reporter(health.Stage, "the live changes wait in memory until they can be stored"))
 	state := opened.State()
 	h.transport.Open(live.Opened{Document: state.Document, Revision: state.Revision, Project: state.Project, Stage: staged}, live.Now)
+	h.transport.SetPosition(p.position)
 	h.transport.ListenStage(func(p live.Performing) { h.stage.Keep(p.Document, p.Stage) })
 	h.rack = device.NewRack(device.Options{
 		List: device.List, StandIns: p.standIns, Held: h.held, Clock: device.NewClock(h.transport.Now),
@@ -127,6 +130,9 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })
 	recording.Go(func() { h.stage.Run(recordCtx) })
+	recording.Go(func() {
+		live.KeepPosition(recordCtx, h.transport, h.kept, h.reporter(health.Position, "where playing is waits in memory until it can be stored"))
+	})
 	stopServing := context.AfterFunc(ctx, func() {
 		h.handler.Close()
 		limited, cancel := context.WithTimeout(context.Background(), closeWithin)

@@ -81,6 +81,10 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
+	position, err := kept.Position(ctx, document.ID)
+	if err != nil {
+		return err
+	}
 	devices, err := f.standIns()
 	if err != nil {
 		return err
@@ -89,7 +93,7 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	h := newHost(parts{opened, staged, kept, devices, bound}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	h := newHost(parts{opened, staged, kept, devices, position, bound}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	return h.serve(ctx, listener, stdout)
 }
 

@@ -53,11 +53,12 @@ const (
 	Wake      Source = "wake"
 	Takes     Source = "takes" // the list of takes
 	Copies    Source = "copies"
-	Stage     Source = "stage" // the live changes
+	Stage     Source = "stage"    // the live changes
+	Position  Source = "position" // where playing is
 )
 
 // sources is the order in which problems are told.
-var sources = []Source{Folder, Recording, Wake, Takes, Copies, Stage}
+var sources = []Source{Folder, Recording, Wake, Takes, Copies, Stage, Position}
 
 // Board holds the problems of the moment. All methods may be called concurrently.
 type Board struct {

@@ -61,6 +61,7 @@ func (t *Transport) Open(next Opened, when When) {
 func (t *Transport) turnTo(o *opening) {
 	t.document, t.revision, t.project = o.Document, o.Revision, o.Project
 	t.loop, t.jump, t.opening, t.queue, t.back, t.stopped = Range{}, nil, nil, nil, nil, 0
+	t.stoppedPlan, t.interrupted = nil, false
 	t.wanted = edited{replaying: t.wanted.replaying}
 }
 

@@ -41,6 +41,8 @@ type Status struct {
 	Jump *NextJump `json:"jump,omitempty"`
 	// Opening says that the project that was opened last waits to come in.
 	Opening bool `json:"opening,omitempty"`
+	// Interrupted says that the program ended while it played, in the bar of Stopped, where it can go on.
+	Interrupted bool `json:"interrupted,omitempty"`
 	// Stopped is the tick of the song at which playing stopped last, Loop the range of it that is looped.
 	Stopped score.Tick `json:"stopped"`
 	Loop    Range      `json:"loop"`

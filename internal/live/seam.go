@@ -66,7 +66,7 @@ func (t *Transport) JumpTo(bar int64, when When, bars int, goesOn bool) error {
 		t.notify()
 		return nil
 	}
-	t.playFrom(func(lines score.Bars) score.Tick { return lines.Start(bar) })
+	t.playFrom(func(lines score.Bars) score.Tick { return lines.Start(bar) }, nil)
 	return nil
 }
 

@@ -16,21 +16,23 @@ func (t *Transport) Play() { t.PlayFrom(0) }
 func (t *Transport) PlayFrom(bar int64) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.playFrom(func(bars score.Bars) score.Tick { return bars.Start(bar) })
+	t.playFrom(func(bars score.Bars) score.Tick { return bars.Start(bar) }, nil)
 }
 
-// GoOn starts at the bar in which playing stopped last. It does nothing while playing.
+// GoOn starts at the bar in which playing stopped last, with the sections of the song that played. It does nothing while playing.
 func (t *Transport) GoOn() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	t.playFrom(func(bars score.Bars) score.Tick { return bars.Floor(t.stopped) })
+	t.playFrom(func(bars score.Bars) score.Tick { return bars.Floor(t.stopped) }, t.stoppedPlan)
 }
 
-// playFrom starts at a tick of the song. To be anywhere can take long, and nobody waits for it but who asks.
-func (t *Transport) playFrom(where func(score.Bars) score.Tick) {
+// playFrom starts at a tick of the song, by a plan of its sections if there is one. To be anywhere can take long, and nobody waits for it but who asks.
+func (t *Transport) playFrom(where func(score.Bars) score.Tick, plan log.Plan) {
 	for !t.playing {
 		begins := t.begins()
-		begins.From = where(t.bars())
+		begins.Plan = plan
+		outset := begins.Outset()
+		begins.From = where(outset.Bars())
 		t.mu.Unlock()
 		ready := begins.Outset().Begin()
 		t.mu.Lock()
@@ -57,7 +59,7 @@ func (t *Transport) bars() score.Bars {
 
 // play starts playing a log, after so many bars that are counted in.
 func (t *Transport) play(begins log.Log, ready *log.Beginning, countIn int) {
-	t.playing = true
+	t.playing, t.interrupted = true, false
 	t.log, t.logged = begins, 0
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
 	t.stage, t.given, t.marked = t.player.Stage(), 0, 0

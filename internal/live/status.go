@@ -14,7 +14,7 @@ func (t *Transport) Status() Status {
 
 func (t *Transport) status() Status {
 	if !t.playing {
-		return Status{At: t.Now(), TicksPerMilli: t.project.Tempo.TicksPerMilli(), Stopped: t.stopped, Loop: t.loop}
+		return Status{At: t.Now(), TicksPerMilli: t.project.Tempo.TicksPerMilli(), Stopped: t.stopped, Interrupted: t.interrupted, Loop: t.loop}
 	}
 	place, tempo := t.segmentAndPiece(), t.player.Tempo()
 	piece := t.player.Pieces()[place[1]]

@@ -64,6 +64,8 @@ type Transport struct {
 	prepared        *prepared      // what plays from the next seam on, once it has been computed
 	preparing       bool           // whether a goroutine computes it
 	stopped         score.Tick     // the tick of the song at which playing stopped last
+	stoppedPlan     log.Plan       // and which sections played
+	interrupted     bool           // whether that was because the program ended while it played
 	ended           score.Tick     // and that of run time
 	notified        [2]int         // which of its tempos and pieces the outputs were told last
 	outlets         *route.Outlets // what goes to which output, once all that was handed over is heard
@@ -193,7 +195,7 @@ func (t *Transport) stop(now int64) {
 	t.plan = nil
 	t.wake.add(releases)
 	t.wake.end(at)
-	t.stopped, t.ended = t.player.Pieces().Song(at), at
+	t.stopped, t.stoppedPlan, t.ended = t.player.Pieces().Song(at), t.player.Plan(), at
 	t.playing, t.waiting, t.outlets, t.sieve = false, nil, nil, sieve{}
 	t.releasePorts()
 	t.stage, t.queue, t.jump, t.cuts = t.stage.Stopped(), nil, nil, nil

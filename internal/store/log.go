@@ -45,7 +45,7 @@ func (s *Store) AppendLog(ctx context.Context, id int64, logged take.Logged, fir
 	var head, entries []byte
 	var err error
 	if first == 0 {
-		if head, err = log.Encode(&log.Log{Project: logged.Log.Project, Stage: logged.Log.Stage, From: logged.Log.From}, logged.To); err == nil {
+		if head, err = log.Encode(logged.Log.Head(), logged.To); err == nil {
 			head, err = compress(head)
 		}
 	}

@@ -165,5 +165,16 @@ CREATE TABLE presets (
 	PRIMARY KEY (kind, name)
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "16", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE positions (
+	project_id INTEGER PRIMARY KEY REFERENCES projects (id) ON DELETE CASCADE,
+	place      TEXT    NOT NULL
+) STRICT;
+CREATE TABLE set_lists (
+	name     TEXT PRIMARY KEY,
+	projects TEXT NOT NULL
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}
 }

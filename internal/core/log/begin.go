@@ -26,7 +26,7 @@ type Outset struct {
 // Outset returns that of the log.
 func (l *Log) Outset() Outset {
 	o := Outset{Project: l.Project, Stage: l.Stage, From: l.From}
-	if l.PlaysSong {
+	if o.Plan = l.Plan; l.PlaysSong && len(l.Plan) == 0 {
 		o.Plan = PlanOf(l.Project)
 	}
 	return o

@@ -28,8 +28,9 @@ type File struct {
 	From    score.Tick    `json:"from" jsonschema:"minimum=0"`
 	// Stage are the live changes that hold at the beginning.
 	Stage []stage.Change `json:"stage,omitempty" jsonschema:"maxItems=4096"`
-	// PlaysSong has the song of the project play from its beginning.
-	PlaysSong bool `json:"playsSong,omitempty"`
+	// PlaysSong has the song of the project play from its beginning, or as Plan says if there is one.
+	PlaysSong bool           `json:"playsSong,omitempty"`
+	Plan      []score.Placed `json:"plan,omitempty" jsonschema:"maxItems=100000"`
 	// Entries are in the order of their ticks.
 	Entries []FileEntry `json:"entries" jsonschema:"maxItems=1000000"`
 	// End is the tick of run time at which playing stopped.
@@ -69,7 +70,7 @@ type FileAction struct {
 
 // Encode writes a log, whose playing stopped at a tick of run time, as a file.
 func Encode(l *Log, end score.Tick) ([]byte, error) {
-	file := File{Format: FileFormat, Version: FileVersion, Project: *l.Project, From: l.From, PlaysSong: l.PlaysSong, End: max(1, end), Entries: []FileEntry{}}
+	file := File{Format: FileFormat, Version: FileVersion, Project: *l.Project, From: l.From, PlaysSong: l.PlaysSong, Plan: l.Plan, End: max(1, end), Entries: []FileEntry{}}
 	if changes := l.Stage.Changes(); len(changes) > 0 {
 		file.Stage = changes
 	}
@@ -147,13 +148,15 @@ func (file *File) read() (l *Log, err error) {
 		return nil, &score.FileError{Reason: fmt.Sprintf("this is not a log of version %d: its format is %.40q, version %d", FileVersion, file.Format, file.Version)}
 	case file.From < 0 || file.From > score.LastTick || file.End < 1 || file.End > score.LastTick:
 		return nil, &score.FieldError{Field: "from or end", Got: fmt.Sprintf("%d or %d", file.From, file.End), Allowed: fmt.Sprintf("0 to %d, and an end of 1 at least", score.LastTick)}
+	case !Plan(file.Plan).Valid():
+		return nil, &score.FieldError{Field: "plan", Got: "not in order", Allowed: "sections one after the other, by their bars"}
 	case len(file.Entries) > MaxEntries:
 		return nil, &score.FieldError{Field: "the number of entries", Got: len(file.Entries), Allowed: fmt.Sprintf("at most %d", MaxEntries)}
 	}
 	if err := file.Project.Validate(); err != nil {
 		return nil, err
 	}
-	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage), PlaysSong: file.PlaysSong}
+	l = &Log{Project: &file.Project, From: file.From, Stage: stage.Of(file.Stage), PlaysSong: file.PlaysSong, Plan: file.Plan}
 	if err := checkStage(file.Stage); err != nil {
 		return nil, err
 	}

@@ -22,9 +22,17 @@ type Log struct {
 	Project *score.Project
 	Stage   stage.Stage
 	From    score.Tick
-	// PlaysSong has the song of the project play from its beginning.
+	// PlaysSong has the song of the project play from its beginning, or as Plan says if there is one.
 	PlaysSong bool
+	Plan      Plan
 	Entries   []Entry
+}
+
+// Head returns the log without its entries.
+func (l *Log) Head() *Log {
+	head := *l
+	head.Entries = nil
+	return &head
 }
 
 // Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input and Jump is set.

@@ -11,6 +11,19 @@ import (
 // after the song was left.
 type Plan []score.Placed
 
+// Valid reports whether the sections of a plan come one after the other, and only the last of them waits.
+func (p Plan) Valid() bool {
+	for i, placed := range p {
+		if placed.Bar < 0 || placed.Bar > score.MaxMeterBar || placed.Bars < 0 || placed.Bars > score.MaxMeterBar || placed.Section < 0 {
+			return false
+		}
+		if i > 0 && (p[i-1].Bars == 0 || p[i-1].Bar+p[i-1].Bars > placed.Bar) {
+			return false
+		}
+	}
+	return true
+}
+
 // PlanOf returns that of a project whose song plays from its beginning.
 func PlanOf(p *score.Project) Plan {
 	if len(p.Song) == 0 {

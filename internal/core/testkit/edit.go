@@ -30,7 +30,13 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			}
 		},
 		func() score.Edit { return ofOwn(t, drawnTrack, spec) },
-		func() score.Edit { return reshape(t, drawnTrack, spec) },
+		func() score.Edit {
+			edit := reshape(t, drawnTrack, spec)
+			if _, _, err := score.Apply(p, edit); err != nil { // notes of a step can be moved out of their range
+				return score.ChangeLuck{Number: luck(t)}
+			}
+			return edit
+		},
 		func() score.Edit {
 			at := partAddress(t, drawnTrack)
 			return score.RestorePart{PartAddress: at, Value: part(t, at.Part, idsOf(p), true)}

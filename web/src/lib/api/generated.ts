@@ -511,6 +511,7 @@ export interface Status {
   ticksPerMilli: number;
   jump?: NextJump;
   opening?: boolean;
+  interrupted?: boolean;
   stopped: number;
   loop: Range;
 }

@@ -57,6 +57,11 @@ export class Transport {
     return this.#status?.jump;
   }
 
+  /** The tick of the song in whose bar the program ended while it played, if it did. */
+  get interruptedAt(): number | undefined {
+    return this.#status?.interrupted ? this.#status.stopped : undefined;
+  }
+
   /** Whether the project that was opened last waits to come in. */
   get opening(): boolean {
     return this.#status?.opening ?? false;

@@ -1,5 +1,7 @@
 <!-- @component What a hand does in a hurry: fill, sections, the tempo, luck, and what takes a mistake back. -->
 <script lang="ts">
+  import { bounds } from "../../api/generated";
+  import { scaled } from "../../chart/numbers";
   import { getSession } from "../../state/context";
   import { randomLuck } from "../../state/luck";
   import type { Held, Perform } from "../../state/perform.svelte";
@@ -118,8 +120,7 @@
       label="Ramp to"
       help="Go to another tempo, step by step with each beat, over the bars beside it from the next one on."
       value={stage.value({ name: "tempo" }, session.project.tempo) / 1000}
-      min={10}
-      max={400}
+      {...scaled(bounds.Project.tempo, 1000)}
       decimals={1}
       commit={(bpm) => stage.ramp(Math.round(bpm * 1000), rampBars)}
       width="56px"
@@ -128,8 +129,7 @@
       label="Ramp bars"
       help="Over how many bars the tempo goes to another."
       value={rampBars}
-      min={1}
-      max={64}
+      {...bounds.RampRequest.bars}
       commit={async (bars) => void (rampBars = bars)}
       width="36px"
     />

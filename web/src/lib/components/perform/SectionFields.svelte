@@ -4,6 +4,7 @@
   import type { Key, Section } from "../../api/types";
   import { rootNames } from "../../chart/key";
   import { meterOf, meterText } from "../../chart/meter";
+  import { scaled } from "../../chart/numbers";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -158,8 +159,7 @@
       name="Section tempo"
       help="The tempo from where the section begins; in beats per minute."
       value={section.tempo / 1000}
-      min={10}
-      max={400}
+      {...scaled(bounds.Project.tempo, 1000)}
       decimals={2}
       width="72px"
       commit={(bpm) => set(id, { tempo: Math.round(bpm * 1000) })}

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Track } from "../../api/types";
   import { getSession } from "../../state/context";
+  import ChainFields from "./ChainFields.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
 
@@ -87,6 +88,7 @@
   value={written.name}
   commit={(name) => session.edit({ setPattern: { ...at, name } })}
 />
+<ChainFields {track} />
 <div class="flex gap-1 py-1">
   <button
     class="control"
