@@ -51,7 +51,7 @@ func TestATakeIsPlayedAgain(t *testing.T) {
 			require.NoError(t, err)
 			logged, err := s.disk.Log(t.Context(), 1)
 			require.NoError(t, err)
-			again := logged.Again("again", nil)
+			again := logged.Again("again")
 			require.Equal(t, messagesOf(recorded), messagesOf(again), "seed %d", seed)
 			require.Equal(t, recorded.Tempo.Until(recorded.End), again.Tempo.Until(again.End))
 			require.Equal(t, recorded.End, again.End)
@@ -60,10 +60,10 @@ func TestATakeIsPlayedAgain(t *testing.T) {
 			}
 			notes += recorded.Count()
 			luck := 7
-			other := logged.Again("other", &luck)
+			other := logged.Under(luck).Again("other")
 			require.Equal(t, 7, other.Luck)
-			require.Equal(t, messagesOf(other), messagesOf(logged.Again("other", &luck)))
-			require.Equal(t, messagesOf(recorded), messagesOf(logged.Again("again", nil)), "the log stays as it was")
+			require.Equal(t, messagesOf(other), messagesOf(logged.Under(luck).Again("other")))
+			require.Equal(t, messagesOf(recorded), messagesOf(logged.Again("again")), "the log stays as it was")
 		})
 	}
 	require.Greater(t, notes, seeds(60))

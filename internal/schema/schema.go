@@ -40,6 +40,7 @@ type wire struct {
 	SceneRequest     server.SceneRequest      `json:"sceneRequest"`
 	ScenePictures    []server.ScenePicture    `json:"scenePictures"`
 	RampRequest      server.RampRequest       `json:"rampRequest"`
+	Performed        []server.PerformedAction `json:"performed"`
 	AgainRequest     server.AgainRequest      `json:"againRequest"`
 	ProjectDigest    server.ProjectDigest     `json:"projectDigest"`
 	Clashes          []score.Clash            `json:"clashes"`

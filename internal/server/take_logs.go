@@ -1,6 +1,7 @@
 package server
 
 import (
+	"fmt"
 	"net/http"
 
 	"jettyfog/internal/core/log"
@@ -11,6 +12,8 @@ import (
 type AgainRequest struct {
 	// Luck is another luck, under which it is played; without it it is played as it was.
 	Luck *int `json:"luck,omitempty" jsonschema:"minimum=0,maximum=999999"`
+	// Mends are actions of its log that are moved, or left out.
+	Mends []take.Mend `json:"mends,omitempty" jsonschema:"maxItems=10000"`
 }
 
 // findLog returns what the take is a function of that a request names; it answers and returns false if that is not known.
@@ -53,15 +56,70 @@ func (t takesResource) again(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	name := summary.Name + ", again"
+	if len(request.Mends) > 0 {
+		name = summary.Name + ", mended"
+		var err error
+		if logged, err = logged.Mended(request.Mends); err != nil {
+			fail(w, err)
+			return
+		}
+	}
 	if request.Luck != nil {
 		name = summary.Name + ", other luck"
+		logged = logged.Under(*request.Luck)
 	}
-	again := logged.Again(name, request.Luck)
-	ids, err := t.takes.Add(r.Context(), summary.Revision, again)
+	again := logged.Again(name)
+	id, err := t.takes.AddPlayed(r.Context(), summary.Revision, again, logged)
 	if err != nil {
 		fail(w, err)
 		return
 	}
 	t.changed()
-	reply(w, Imported{ID: ids[0], Notes: again.Count(), Remarks: []string{}})
+	reply(w, Imported{ID: id, Notes: again.Count(), Remarks: []string{}})
+}
+
+// PerformedAction is an action of a take's log, in words.
+type PerformedAction struct {
+	take.Performed
+	Words string `json:"words"`
+}
+
+// actions answers with what was performed while a take was recorded.
+func (t takesResource) actions(w http.ResponseWriter, r *http.Request) {
+	logged, _, ok := t.findLog(w, r)
+	if !ok {
+		return
+	}
+	project, at := logged.Log.Project, 0
+	performed := []PerformedAction{}
+	for _, a := range logged.Actions() {
+		for ; at < a.Entry; at++ {
+			if entry := logged.Log.Entries[at]; entry.Project != nil {
+				project = entry.Project
+			} else if entry.Jump != nil && entry.Jump.Project != nil {
+				project = entry.Jump.Project
+			}
+		}
+		performed = append(performed, PerformedAction{Performed: a, Words: wordsOf(project, a.Control, a.Value)})
+	}
+	reply(w, performed)
+}
+
+// storeStage writes the live changes that stood at a take's end into the project, as one step of undo.
+func (t takesResource) storeStage(w http.ResponseWriter, r *http.Request) {
+	var request RevisionRequest
+	if err := read(r, &request); err != nil {
+		fail(w, err)
+		return
+	}
+	logged, summary, ok := t.findLog(w, r)
+	if !ok {
+		return
+	}
+	edit, any := logged.Stage().Store(t.studio.State().Project)
+	if !any {
+		refuse(w, http.StatusConflict, fmt.Sprintf("nothing that was performed in “%s” differs at its end from what is written", summary.Name))
+		return
+	}
+	answer(w, r)(t.studio.Edit(r.Context(), request.Revision, edit))
 }

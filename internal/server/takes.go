@@ -48,6 +48,8 @@ func (t takesResource) Routes() chi.Router {
 	r.Post("/{id}/origin", t.bringBack)
 	r.Get("/{id}/log.json", t.log)
 	r.Post("/{id}/again", t.again)
+	r.Get("/{id}/actions", t.actions)
+	r.Post("/{id}/stage", t.storeStage)
 	r.Post("/{id}/pattern", t.pattern)
 	r.Post("/{id}/key", t.key)
 	return r

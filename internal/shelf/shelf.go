@@ -25,6 +25,8 @@ type Store interface {
 	SaveTake(ctx context.Context, s take.Summary, edit take.Edit) error
 	// Log returns what a take is a function of. The error is take.ErrNoLog if that is not known.
 	Log(ctx context.Context, id int64) (take.Logged, error)
+	// AppendLog stores what a take is a function of, whose first entries are stored already.
+	AppendLog(ctx context.Context, id int64, logged take.Logged, first int) error
 	// Origin returns the project that made a take, as it was when the take began. The error wraps
 	// take.ErrUnknown if no project did.
 	Origin(ctx context.Context, id int64) (*score.Project, error)
@@ -92,6 +94,15 @@ func (s *Shelf) Add(ctx context.Context, revision int64, takes ...*take.Take) (i
 		names[one.Name], named[i] = true, &one
 	}
 	return s.store.AddTakes(ctx, named, revision)
+}
+
+// AddPlayed keeps a take of what its log plays, and the log with it, and returns its id; see Add.
+func (s *Shelf) AddPlayed(ctx context.Context, revision int64, t *take.Take, logged take.Logged) (id int64, err error) {
+	ids, err := s.Add(ctx, revision, t)
+	if err != nil {
+		return 0, err
+	}
+	return ids[0], s.store.AppendLog(ctx, ids[0], logged, 0)
 }
 
 // Log returns what a take is a function of. The error is take.ErrNoLog if that is not known.

@@ -86,7 +86,7 @@ func requireLog(t *testing.T, s *store.Store, id int64, want take.Logged) {
 	t.Helper()
 	kept, err := s.Log(t.Context(), id)
 	require.NoError(t, err)
-	require.Equal(t, want.Again("x", nil).Messages, kept.Again("x", nil).Messages)
+	require.Equal(t, want.Again("x").Messages, kept.Again("x").Messages)
 	require.Len(t, kept.Log.Entries, len(want.Log.Entries))
 	require.Equal(t, []score.Tick{want.From, want.Recorded, want.To}, []score.Tick{kept.From, kept.Recorded, kept.To})
 }
@@ -121,7 +121,7 @@ func TestLogsOfWhatIsBrokenOff(t *testing.T) {
 	kept, err := s.Log(t.Context(), id)
 	require.NoError(t, err)
 	require.Equal(t, broken.End, kept.To)
-	require.Equal(t, broken.Messages, kept.Again("x", nil).Messages)
+	require.Equal(t, broken.Messages, kept.Again("x").Messages)
 
 	piece, err := s.Wake().Piece(t.Context(), stretch, 20_160, 50_000)
 	require.NoError(t, err)
@@ -131,6 +131,6 @@ func TestLogsOfWhatIsBrokenOff(t *testing.T) {
 	kept, err = s.Log(t.Context(), ids[0])
 	require.NoError(t, err)
 	require.Len(t, kept.Log.Entries, 1)
-	require.Equal(t, piece.Take.Messages, kept.Again("x", nil).Messages)
+	require.Equal(t, piece.Take.Messages, kept.Again("x").Messages)
 	require.NoError(t, s.Wake().CopyLog(t.Context(), ids[0]+9, ids[0], 0, 9), "there is none to copy")
 }

@@ -16,21 +16,25 @@ type Logged struct {
 	From, Recorded, To score.Tick
 }
 
-// Again returns the take as the log plays it once more, under another luck if one is given: then that luck holds from the
-// beginning of playing on, whatever luck was tried meanwhile.
-func (l Logged) Again(name string, luck *int) *Take {
+// Under returns the log under another luck, which then holds from the beginning of playing on, whatever luck was tried meanwhile.
+func (l Logged) Under(luck int) Logged {
 	played := *l.Log
-	if luck != nil {
-		control := stage.Control{Name: "luck"}
-		played.Stage = played.Stage.With(control, *luck)
-		played.Entries = slices.DeleteFunc(slices.Clone(played.Entries), func(entry log.Entry) bool {
-			return entry.Action != nil && entry.Action.Control == control
-		})
-		for i := range played.Entries {
-			played.Entries[i].LetGo = slices.DeleteFunc(slices.Clone(played.Entries[i].LetGo), func(c stage.Control) bool { return c == control })
-		}
+	control := stage.Control{Name: "luck"}
+	played.Stage = played.Stage.With(control, luck)
+	played.Entries = slices.DeleteFunc(slices.Clone(played.Entries), func(entry log.Entry) bool {
+		return entry.Action != nil && entry.Action.Control == control
+	})
+	for i := range played.Entries {
+		played.Entries[i].LetGo = slices.DeleteFunc(slices.Clone(played.Entries[i].LetGo), func(c stage.Control) bool { return c == control })
 	}
-	whole := OfLog(&played, l.To)
+	l.Log = &played
+	return l
+}
+
+// Again returns the take as the log plays it once more.
+func (l Logged) Again(name string) *Take {
+	played := l.Log
+	whole := OfLog(played, l.To)
 	t := Cut(whole, l.From, l.To)
 	if late := l.Recorded - l.From; late > 0 {
 		t.Messages = Cut(whole, l.Recorded, l.To).Messages

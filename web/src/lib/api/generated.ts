@@ -1257,8 +1257,24 @@ export interface RampRequest {
   tempo: number;
   bars: number;
 }
+export interface PerformedAction {
+  entry: number;
+  tick: number;
+  control: Control;
+  value?: number;
+  words: string;
+}
 export interface AgainRequest {
   luck?: number;
+  /**
+   * @maxItems 10000
+   */
+  mends?: Mend[];
+}
+export interface Mend {
+  entry: number;
+  tick?: number;
+  value?: number;
 }
 export interface ProjectDigest {
   revision: number;
@@ -1682,6 +1698,7 @@ export const bounds = {
   LoopRange: {"from":{"min":1,"max":10000},"bars":{"min":1,"max":4096}},
   LoopRequest: {"bars":{"min":0,"max":256},"notes":{"min":0,"max":1024}},
   Luck: {"number":{"min":0,"max":999999}},
+  Mend: {"entry":{"min":0,"max":1000000}},
   Meter: {"beats":{"min":1,"max":16}},
   MeterChange: {"bar":{"min":1,"max":1000000}},
   Mod: {"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
