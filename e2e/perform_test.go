@@ -1,145 +1,208 @@
 package e2e
 
 import (
-	"fmt"
-	"strings"
+	"encoding/json"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
-	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 )
 
-// What is performed lies on top of the project: it counts from the moment that is chosen, can be taken back and undone,
-// stays over stop and restart, and is stored or reset.
-func TestPerforming(t *testing.T) {
+// hand presses a button of the Perform screen by its name.
+func (p *page) hand(name string) { p.MustElement("button[aria-label='" + name + "']").MustClick() }
+
+// takeFile downloads a take as one track, exactly, from the server.
+func (a *app) takeFile(id int64) []struck {
+	a.t.Helper()
+	return startsOf(a.t.(*testing.T), a.download("/api/takes/"+strconv.FormatInt(id, 10)+".mid?format=0&division=20160"))
+}
+
+// rendered renders a project file by the command line, and returns its note-ons.
+func (a *app) rendered(project []byte, flags ...string) []struck {
+	a.t.Helper()
+	folder := a.t.TempDir()
+	from, to := filepath.Join(folder, "project.json"), filepath.Join(folder, "song.mid")
+	require.NoError(a.t, os.WriteFile(from, project, 0o600))
+	said, err := exec.Command("../bin/jettyfog", append([]string{"render", "--project", from, "--format", "0", "--ppq", "20160", "--out", to}, flags...)...).CombinedOutput()
+	require.NoError(a.t, err, string(said))
+	file, err := os.ReadFile(to)
+	require.NoError(a.t, err)
+	return startsOf(a.t.(*testing.T), file)
+}
+
+// A pattern is queued while another plays, seen on its strip before it plays, taken back, queued again by touch of its button, and
+// plays from a bar line on. A scene by its key is undone as one.
+func TestAPatternChangesOnTheBar(t *testing.T) {
 	t.Parallel()
-	folder := t.TempDir()
-	a := start(t, folder)
-	p := a.open("/", 1280, 800)
-	before := a.project()
-	p.sheet("track")
-	p.in(`\+`)
-	p.undoable("copy of a pattern")
-	p.MustElement("#sheet-page button[aria-label='B'][aria-pressed=true]")
-	p.MustElement("#sheet-page button[aria-label='A, plays'][aria-pressed=false]")
+	a := start(t, t.TempDir())
+	p := a.open("/#perform", 1280, 800, standInForOutputs)
+	p.hand("Play")
+	p.waitForBar(1)
+	p.press("4 bars")
+	p.hand("Bell buoy: pattern Far bells")
+	p.hand("Take back Far bells of Bell buoy")
+	p.waitFor(`() => !document.querySelector("[aria-label='Take back Far bells of Bell buoy']")`)
+	p.press("bar")
+	p.hand("Bell buoy: pattern Far bells")
+	p.MustElement("button[aria-label='Bell buoy: pattern Far bells'][aria-pressed=true]")
+	logged, _, err := log.Decode(a.download("/api/transport/log.json"))
+	require.NoError(t, err)
+	require.Len(t, logged.Entries, 1)
+	require.Equal(t, "pattern", logged.Entries[0].Action.Control.Name)
+	require.Zero(t, logged.Entries[0].Action.At%(4*score.TicksPerQuarter))
 
-	p.MustElement("[aria-label=Record]").MustClick()
-	p.MustElement("select[aria-label='Apply at']").MustSelect("next 4 bars")
-	p.in("play B")
-	p.MustElementR("#sheet-page button", "take back: Bell buoy: pattern B").MustClick()
-	p.MustElement("[aria-label='Mute Tide bass']").MustClick()
-	p.MustElementR("footer button", "0 live, 1 waiting").MustClick()
-	p.MustElement("[aria-label='take back Tide bass: mute on']").MustClick()
-	p.waitFor(`() => !document.querySelector("[aria-label='Waiting']")`)
-	p.Keyboard.MustType(input.Escape)
-	p.pressed("Mute Tide bass", false)
+	p.press("at once")
+	p.Keyboard.MustType(input.Digit4)
+	p.MustElement("button[aria-label='Bell buoy: pattern Fog signal'][aria-pressed=true]")
+	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=true]")
+	p.Keyboard.MustType(input.KeyB)
+	p.MustElement("button[aria-label='Bell buoy: pattern Far bells'][aria-pressed=true]")
+	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=false]")
+}
 
-	p.MustElement("select[aria-label='Apply at']").MustSelect("next bar")
-	p.in("play B")
-	p.MustElement("#sheet-page button[aria-label='B, plays']")
-	p.Keyboard.MustType(input.Escape, input.KeyM)
-	p.pressed("Mute Bell buoy", true)
-	p.MustElement("[aria-label^='back: undo']").MustClick()
-	p.pressed("Mute Bell buoy", false)
-	p.MustElement("select[aria-label='Apply at']").MustSelect("at once")
-	p.MustElement("[aria-label='Active Hull kit']").MustClick()
-	p.pressed("Active Hull kit", false)
-
-	p.MustElement("[aria-label='Push the tempo slower']").MustHover()
-	p.Mouse.MustDown(proto.InputMouseButtonLeft)
-	p.MustElementR("footer button", "3 live")
-	p.Mouse.MustUp(proto.InputMouseButtonLeft)
-	p.MustElementR("footer button", "2 live")
-	p.MustElement("[aria-label=Stop]").MustClick()
-	p.MustElement("[aria-label=Play]")
-
+// A song of three sections is built of two scenes, played to its end while it is recorded, and is what the command line renders.
+func TestASongIsBuiltAndRendered(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	for section := range 7 {
+		a.edit(`{"removeSection":{"section":` + strconv.Itoa(section+1) + `}}`)
+	}
+	for scene := range 7 {
+		a.edit(`{"removeScene":{"scene":` + strconv.Itoa(scene+1) + `}}`)
+	}
+	p := a.open("/#perform", 1280, 800, standInForOutputs)
+	p.enter("Tempo in beats per minute", "240")
+	p.press("arrange")
+	p.MustElement("#arrange-tab-scene").MustClick()
+	p.MustElementR("button", "scene of what plays").MustClick()
+	p.MustElement("[aria-label='Scene Scene 1']")
+	p.hand("mute Hull kit")
+	p.hand("Bell buoy: pattern Fog signal")
+	p.MustElement("button[aria-label='Bell buoy: pattern Fog signal'][aria-pressed=true]")
+	p.MustElementR("button", "scene of what plays").MustClick()
+	p.MustElement("[aria-label='Scene Scene 2']")
+	p.Keyboard.MustType(input.KeyB, input.KeyB) // what is performed is let go of
+	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=false]")
+	p.MustElement("#arrange-tab-section").MustClick()
+	for n, scene := range []string{"Scene 1", "Scene 2", "Scene 1"} {
+		p.hand("Add a section")
+		a.waitFor(func(project *score.Project) bool { return len(project.Song) == n+1 })
+		p.enter("Section bars", strconv.Itoa(n%2+1))
+		p.choice("Scene of the section", scene)
+		a.waitFor(func(project *score.Project) bool {
+			return project.Song[n].Bars == n%2+1 && project.Scene(project.Song[n].Scene).Name == scene
+		})
+	}
+	p.press("song")
+	p.MustElementR("button[aria-pressed=true]", "^song$")
+	p.hand("Record")
+	p.MustElement("button[aria-label=Stop]")
+	p.MustElement("button[aria-label=Play]") // the song has come to its end
 	p.MustElementR("nav a", "Takes").MustClick()
-	p.take("Take 1").MustClick()
+	p.take(".")
+	recorded := a.takes()
+	require.Len(t, recorded, 1)
+	want := a.rendered(a.download("/api/project.json"), "--song")
+	require.NotEmpty(t, want)
+	require.Equal(t, want, a.takeFile(recorded[0].ID))
+}
+
+// What was performed while a take was recorded is on its ruler; one action is moved by a beat, and the take is played again: it differs
+// only between where the action was and where it is.
+func TestAPerformanceIsMended(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#perform", 1280, 800, standInForOutputs)
+	p.enter("Tempo in beats per minute", "240")
+	p.hand("Record")
+	p.waitForBar(2)
+	p.press("bar")
+	p.hand("mute Hull kit")
+	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=true]")
+	p.waitForBar(5)
+	p.hand("Stop")
+	p.MustElementR("nav a", "Takes").MustClick()
+	p.take(".").MustClick()
+	before := a.takes()
+	require.Len(t, before, 1)
+	flag := p.MustElement("[aria-label='What was performed'] [aria-label='Hull kit: mute on']")
+	at, err := strconv.ParseInt(*flag.MustAttribute("aria-valuenow"), 10, 64)
+	require.NoError(t, err)
+	flag.MustFocus()
+	for range 8 {
+		p.Keyboard.MustType(input.ArrowRight) // arrow right, by what the grid is
+	}
+	p.waitFor(`at => +document.querySelector("[aria-label='What was performed'] [aria-label='Hull kit: mute on']").ariaValueNow > at`, at)
+	to, err := strconv.ParseInt(*flag.MustAttribute("aria-valuenow"), 10, 64)
+	require.NoError(t, err)
 	p.takePage("time")
-	p.press("play again")
-	p.take("Take 1, again")
-	takes := a.takes() // the latest first
-	recorded := string(a.download(fmt.Sprintf("/api/takes/%d.csv", takes[1].ID)))
-	require.Greater(t, strings.Count(recorded, "\n"), 10)
-	require.Equal(t, recorded, string(a.download(fmt.Sprintf("/api/takes/%d.csv", takes[0].ID))), "played again it is the same")
+	p.MustElementR("#take-page button", "^play again$").MustClick()
+	p.take("mended")
+	after := a.takes()
+	require.Len(t, after, 2)
+	was, is := a.takeFile(before[0].ID), a.takeFile(after[0].ID)
+	require.Greater(t, len(is), len(was))
+	next := 0
+	for _, note := range is {
+		if next < len(was) && was[next] == note {
+			next++
+			continue
+		}
+		require.GreaterOrEqual(t, note.tick, at)
+		require.Less(t, note.tick, to)
+	}
+	require.Equal(t, len(was), next, "all that was heard is heard again")
 
-	after := a.project()
-	after.Tracks[0].Patterns = after.Tracks[0].Patterns[:1]
-	require.Equal(t, before, after, "nothing of that was written")
-	p.MustClose()
-	a.stop()
-
-	again := start(t, folder)
-	p = again.open("/", 1280, 800)
-	p.pressed("Active Hull kit", false)
-	p.MustElementR("footer button", "2 live").MustClick()
-	p.MustElementR("dialog button", "store in the project").MustClick()
-	again.waitFor(func(s *score.Project) bool { return s.Tracks[0].Playing == 1 && s.Tracks[2].OffAir })
-	p.MustElementR("dialog li", "Everything plays as it is written")
-	p.Keyboard.MustType(input.Escape)
-	p.undoable("live changes")
-	p.Keyboard.MustType(input.Escape)
-	p.MustElement("[aria-label^='Undo Live changes'], [aria-label^='Undo live changes']").MustClick()
-	p.MustElementR("footer button", "2 live").MustClick()
-	p.MustElementR("dialog button", "reset").MustHover()
-	p.Mouse.MustDown(proto.InputMouseButtonLeft)
-	p.MustElementR("dialog li", "Everything plays as it is written")
-	p.Mouse.MustUp(proto.InputMouseButtonLeft)
-	p.Keyboard.MustType(input.Escape)
-	p.pressed("Active Hull kit", true)
-	require.Equal(t, before, func() *score.Project {
-		p := again.project()
-		p.Tracks[0].Patterns = p.Tracks[0].Patterns[:1]
-		return p
-	}())
+	revision := a.revision()
+	require.Equal(t, http.StatusOK, a.post("/api/takes/"+strconv.FormatInt(after[0].ID, 10)+"/stage", `{"revision":`+strconv.FormatInt(revision, 10)+`}`))
+	require.True(t, a.project().Tracks[2].Mute, "what differs at its end is stored")
+	require.False(t, a.project().Tracks[1].Mute)
 }
 
-// Chosen steps are looped while they are chosen to be, and the chart shows what plays.
-func TestLoopingSteps(t *testing.T) {
+// The program is killed while the song plays in a later section; the next one offers to go on in that bar, and does, with the section
+// and the live changes as they were.
+func TestTheSongGoesOnAfterACrash(t *testing.T) {
 	t.Parallel()
-	a := start(t, t.TempDir())
-	p := a.open("/", 1280, 800)
-	p.lane("gate").MustFocus()
-	p.Keyboard.MustType(input.Home)
-	p.Keyboard.Press(input.ShiftLeft)
-	p.Keyboard.MustType(input.ArrowRight, input.ArrowRight)
-	p.Keyboard.Release(input.ShiftLeft)
-	p.press("loop steps")
-	p.MustElementR("footer button", "1 live")
-	own := a.computed(1, 2)
-	p.fast()
-	heard := p.heard(a, 1, 2)
-	require.NotEqual(t, own, heard)
-	project := a.project()
-	project.Tracks[0].Parts()[0].Lanes.Gate.Length = 3
-	require.Equal(t, a.computedOf(project, 1, 2), heard, "three steps, over and over")
-	p.press("loop steps")
-	p.MustElementR("footer button", "0 live")
-	require.Equal(t, own, p.heard(a, 1, 2))
-}
+	data := t.TempDir()
+	a := start(t, data)
+	a.edit(`{"setProject":{"tempo":240000}}`)
+	p := a.open("/#perform", 1280, 800, standInForOutputs)
+	p.press("song")
+	p.MustElementR("button[aria-pressed=true]", "^song$")
+	p.hand("solo Bell buoy")
+	p.MustElement("button[aria-label='solo Bell buoy'][aria-pressed=true]")
+	p.hand("Play")
+	p.waitForBar(9)
+	p.MustElement("button[aria-label='Section Ferry'][aria-current=true]")
+	p.waitFor(`async () => (await (await fetch("api/stage")).json()).changes.length === 1`)
+	p.waitForBar(10) // what was in bar 9 is stored
+	a.kill()
 
-// A track is realigned once, from the moment that is chosen: it waits, can be taken back, and changes nothing that stays.
-func TestRealigningATrackOnce(t *testing.T) {
-	t.Parallel()
-	a := start(t, t.TempDir())
-	p := a.open("/", 1280, 800)
-	p.sheet("track")
-	p.MustElementR("#sheet-page button[disabled]", "realign now")
-	p.MustElement("[aria-label=Play]").MustClick()
-	p.choice("Apply at", "next 4 bars")
-	p.press("realign now")
-	p.MustElementR("#sheet-page button[aria-pressed=true]", "realign now").MustClick()
-	p.MustElementR("#sheet-page button[aria-pressed=false]", "realign now")
-	p.choice("Apply at", "at once")
-	p.press("realign now")
-	p.press("evolve now")
-	p.MustElementR("footer button", "^0 live$")
-	p.MustElement("[aria-label=Stop]").MustClick()
-	p.MustElement("[aria-label=Play]")
-	logged := string(a.download("/api/transport/log.json"))
-	require.Equal(t, 1, strings.Count(logged, `"control":{"name":"realign","track":1},"value":1`))
-	require.Equal(t, 1, strings.Count(logged, `"control":{"name":"evolve","track":1},"value":1`))
+	again := start(t, data)
+	q := again.open("/#perform", 1280, 800, standInForOutputs)
+	button := q.MustElementR("[aria-label=Problems] button", "^go on at bar (9|10|11)$")
+	bar, err := strconv.Atoi(button.MustText()[len("go on at bar "):])
+	require.NoError(t, err)
+	button.MustClick()
+	q.MustElement("button[aria-label=Stop]")
+	q.waitForBar(bar)
+	q.MustElement("button[aria-label='Section Ferry'][aria-current=true]")
+	q.MustElement("button[aria-label='solo Bell buoy'][aria-pressed=true]")
+	q.waitFor(`() => !document.querySelector("[aria-label=Problems] button")`)
+	var m struct {
+		Song struct {
+			Sections []struct{ Section, Bar int }
+		}
+	}
+	require.NoError(t, json.Unmarshal(again.download("/api/stage"), &m))
+	require.Len(t, m.Song.Sections, 6)
+	require.Equal(t, 4, m.Song.Sections[1].Bar)
 }

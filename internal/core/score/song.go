@@ -17,8 +17,8 @@ const (
 
 // Scene is a set of values that controls get together, as which pattern each track plays.
 type Scene struct {
-	// ID stays with the scene. From 1 up.
-	ID   int    `json:"id" jsonschema:"minimum=1,maximum=1000000"`
+	// ID stays with the scene. From 1 up; in an edit 0 is a new one.
+	ID   int    `json:"id" jsonschema:"minimum=0,maximum=1000000"`
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Values are those that it names; all else stays as it is. Values of what is gone rest until it is there again.
 	Values []SceneValue `json:"values" jsonschema:"maxItems=512"`
@@ -44,8 +44,8 @@ type ControlAddress struct {
 // Section is a stretch of the song, which begins with a bar. It changes what its scene names and what it says itself; all
 // else stays as the sections before it left it.
 type Section struct {
-	// ID stays with the section. From 1 up.
-	ID   int    `json:"id" jsonschema:"minimum=1,maximum=1000000"`
+	// ID stays with the section. From 1 up; in an edit 0 is a new one.
+	ID   int    `json:"id" jsonschema:"minimum=0,maximum=1000000"`
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Scene is the id of the scene that holds from its beginning on; 0 is none. One that is gone changes nothing.
 	Scene int `json:"scene,omitempty" jsonschema:"minimum=0,maximum=1000000"`
@@ -131,7 +131,7 @@ func (p *Project) SongBars() (bars int64) {
 func (p *Project) validateSong() error {
 	for i, scene := range p.Scenes {
 		field := fmt.Sprintf("scenes[%d]", i)
-		if err := CheckName(field+".name", scene.Name); err != nil {
+		if err := firstOf([]error{CheckName(field+".name", scene.Name), checkRange(field+".id", scene.ID, 1, MaxReferenceID)}); err != nil {
 			return err
 		}
 		for j, value := range scene.Values {
@@ -162,7 +162,7 @@ func (p *Project) validateSong() error {
 }
 
 func (s *Section) validate(field string) error {
-	if err := CheckName(field+".name", s.Name); err != nil {
+	if err := firstOf([]error{CheckName(field+".name", s.Name), checkRange(field+".id", s.ID, 1, MaxReferenceID)}); err != nil {
 		return err
 	}
 	if s.Tempo != nil {

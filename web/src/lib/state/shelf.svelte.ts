@@ -1,6 +1,7 @@
 import { counted } from "../counted";
 import { post, postForLines, send } from "../api/http";
 import type {
+  Mend,
   Choice,
   Imported,
   KeepRequest,
@@ -94,16 +95,24 @@ export class Shelf {
     });
   }
 
-  /** Makes another take of one as its log plays it once more, perhaps under another luck. */
-  playAgain({ id, name }: Summary, luck?: number): Promise<void> {
+  /** Makes another take of one as its log plays it once more, perhaps mended, or under another luck. */
+  playAgain({ id, name }: Summary, mends: Mend[], luck?: number): Promise<void> {
     return this.session.attempt(async () => {
-      const again = await post<Imported>(
-        `api/takes/${id}/again`,
-        luck === undefined ? {} : { luck },
-      );
+      const again = await post<Imported>(`api/takes/${id}/again`, {
+        ...(mends.length > 0 && { mends }),
+        ...(luck !== undefined && { luck }),
+      });
+      const how = mends.length > 0 ? `, with ${counted(mends.length, "action")} mended` : "";
       const under = luck === undefined ? "" : ` with luck ${luck}`;
-      this.#say([`“${name}” was played again${under}: ${counted(again.notes, "note")}.`]);
+      this.#say([`“${name}” was played again${under}${how}: ${counted(again.notes, "note")}.`]);
     });
+  }
+
+  /** Writes the live changes that stood at a take's end into the project, as one step of undo. */
+  storeStage({ id }: Summary): Promise<void> {
+    return this.session.change((revision) =>
+      post<ProjectState>(`api/takes/${id}/stage`, { revision }),
+    );
   }
 
   /** Makes the project what it was when a take began. */

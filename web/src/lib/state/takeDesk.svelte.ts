@@ -1,6 +1,7 @@
 import { get } from "../api/http";
 import type { Statistics, TakeComparison, TakeEditJSON } from "../api/types";
 import type { Session } from "./session.svelte";
+import { TakeActions } from "./takeActions.svelte";
 import { TakeHearing } from "./takeHearing.svelte";
 import { TakeWav } from "./takeWav.svelte";
 import { TakeSelection } from "./takeSelection.svelte";
@@ -15,6 +16,7 @@ export type NoteLane = "velocities" | "lengths";
 export class TakeDesk extends TakeSelection {
   readonly hearing: TakeHearing;
   readonly wav: TakeWav;
+  readonly actions: TakeActions;
   page = $state<TakePage>("notes");
   /** What the lane below the roll shows: what can be drawn of notes, or a controller by its place. */
   lane = $state<NoteLane | number>("velocities");
@@ -27,6 +29,8 @@ export class TakeDesk extends TakeSelection {
     super(session);
     this.hearing = new TakeHearing(session);
     this.wav = new TakeWav(session);
+    this.actions = new TakeActions();
+    $effect(() => this.actions.turnTo(this.summary?.revision ? this.summary.id : undefined));
     $effect(() => {
       const { id, version } = this.summary ?? {};
       if (id === undefined || version === undefined || id < 0 || this.page !== "numbers") return;

@@ -3,6 +3,7 @@
   import type { Roll } from "../../api/types";
   import { RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
+  import RollActions from "./RollActions.svelte";
   import RollKeys from "./RollKeys.svelte";
   import RollLane from "./RollLane.svelte";
   import RollNotes from "./RollNotes.svelte";
@@ -28,6 +29,10 @@
   <div class="grid min-w-0" style:grid-template-columns="{edge}px minmax(0, 1fr)">
     <span></span>
     <RollRuler {roll} {scale} />
+    {#if desk.actions.all.length > 0}
+      <span class="caption self-center truncate pl-1" title="performed">actions</span>
+      <RollActions {roll} {scale} />
+    {/if}
   </div>
   <div
     class="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)] overflow-hidden"

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { Summary } from "../../api/types";
+  import { counted } from "../../counted";
   import { getSession, getTakeDesk } from "../../state/context";
   import { randomLuck } from "../../state/luck";
   import NumberField from "../fields/NumberField.svelte";
@@ -79,12 +80,13 @@
       <button
         class="control"
         data-help="Another take, as the log of this one plays it once more."
-        onclick={() => session.shelf.playAgain(summary)}>play again</button
+        onclick={() => session.shelf.playAgain(summary, desk.actions.mends)}>play again</button
       >
       <button
         class="control"
         data-help="Another take, of all that was done while this one was recorded, under this luck from the beginning of playing on."
-        onclick={() => session.shelf.playAgain(summary, luck)}>play again with luck</button
+        onclick={() => session.shelf.playAgain(summary, desk.actions.mends, luck)}
+        >play again with luck</button
       >
       <NumberField
         label="Luck to play again with"
@@ -95,6 +97,25 @@
           luck = value;
         }}
       />
+    </div>
+    <p class="text-ink-2 pt-2 pb-1">
+      {desk.actions.all.length > 0
+        ? `${counted(desk.actions.all.length, "action")} on the ruler: drag one to move it, Delete leaves it out; then play again.`
+        : "Nothing was performed while it was recorded."}
+    </p>
+    <div class="flex flex-wrap items-center gap-1">
+      <button
+        class="control"
+        disabled={desk.actions.mends.length === 0}
+        data-help="Have all actions be where they were performed."
+        onclick={() => desk.actions.reset()}>as performed</button
+      >
+      <button
+        class="control"
+        disabled={desk.actions.all.length === 0}
+        data-help="Write the live changes that stood at the end of the take into the project, where they differ from what is written. Undo takes that back."
+        onclick={() => session.shelf.storeStage(summary)}>store what differs</button
+      >
     </div>
   {:else}
     <p class="text-ink-2">It came from a file, so no project made it.</p>
