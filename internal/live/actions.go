@@ -39,6 +39,7 @@ type queued struct {
 	lead   score.Tick // how far ahead of it a track must look
 	spaced bool       // it waits only because the last one of its control was just before
 	back   bool       // it cannot be undone
+	ramp   bool       // it is a step of a tempo that goes to another
 	group  int64      // of what was done together; doneBack if it cannot be undone
 }
 
@@ -92,6 +93,9 @@ func (t *Transport) do(d Doing, when When, bars int, group int64) {
 		}
 		t.stage = t.stage.After(d.Control, d.Value)
 		return
+	}
+	if d.Control.Name == "tempo" && d.Control.Track == 0 {
+		t.endRamp() // the last one counts
 	}
 	at, run := t.moment(d.Control, when, bars), t.player.Run()
 	if when != Now || !d.Control.Silences() {

@@ -1,6 +1,8 @@
 package live
 
 import (
+	"slices"
+
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
@@ -35,16 +37,22 @@ func (t *Transport) Ramp(to score.Tempo, bars int) error {
 		beats += lines.Meter(bar).Beats
 	}
 	steps := min(beats, maxRampSteps)
+	t.endRamp()
 	if len(t.queue)+steps > MaxQueue {
 		return ErrQueueFull
 	}
 	for i := 1; i <= steps; i++ {
 		tempoThen := int(from) + (int(to)-int(from))*i/steps
 		at := run + begins - song + (ends-begins)*score.Tick(i-1)/score.Tick(steps)
-		t.enqueue(queued{Action: log.Action{Control: tempo, Value: &tempoThen, At: at}, back: i > 1, group: t.group})
+		t.enqueue(queued{Action: log.Action{Control: tempo, Value: &tempoThen, At: at}, back: i > 1, group: t.group, ramp: true})
 	}
 	t.notifyStage()
 	return nil
+}
+
+// endRamp takes back what waits of a tempo that goes to another.
+func (t *Transport) endRamp() {
+	t.queue = slices.DeleteFunc(t.queue, func(q queued) bool { return q.ramp })
 }
 
 // DoScene gives controls the values that a scene names, from a moment on; Back undoes them together. What is gone, or cannot be, is

@@ -189,6 +189,9 @@ func (t *Transport) stop(now int64) {
 	t.playOut(now)
 	t.notifyOmitted(now, true)
 	at := t.unheard(now)
+	if end, ends := t.player.SongEnd(); ends {
+		at = min(at, end)
+	}
 	releases := t.sounding.Release(func(score.Tick) score.Tick { return at })
 	t.recorder.add(releases)
 	t.recorder.end(at)

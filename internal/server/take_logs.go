@@ -1,6 +1,7 @@
 package server
 
 import (
+	"errors"
 	"fmt"
 	"net/http"
 
@@ -84,10 +85,19 @@ type PerformedAction struct {
 	Words string `json:"words"`
 }
 
-// actions answers with what was performed while a take was recorded.
+// actions answers with what was performed while a take was recorded; nothing where that is not known.
 func (t takesResource) actions(w http.ResponseWriter, r *http.Request) {
-	logged, _, ok := t.findLog(w, r)
-	if !ok {
+	found, summary := t.find(w, r)
+	if found == nil {
+		return
+	}
+	logged, err := t.takes.Log(r.Context(), summary.ID)
+	if errors.Is(err, take.ErrNoLog) {
+		reply(w, []PerformedAction{})
+		return
+	}
+	if err != nil {
+		fail(w, err)
 		return
 	}
 	project, at := logged.Log.Project, 0

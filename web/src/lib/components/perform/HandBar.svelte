@@ -74,7 +74,6 @@
   {#each holds as { held, words, key, help } (held)}
     <button
       class="control h-[44px]! touch-none text-[12px]!"
-      aria-label={words}
       aria-pressed={perform.isHeld(held)}
       data-help="{help} {key}"
       onpointerdown={() => perform.hold(held)}

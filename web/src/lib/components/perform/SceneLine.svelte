@@ -43,7 +43,7 @@
         waits(scene) ? "border-signal border-dashed" : "border-line-strong hover:border-ink",
         perform.arranging && perform.scene === scene.id && "border-ink! border-2",
       ]}
-      aria-label="Scene {scene.name}"
+      aria-label="Scene {scene.name}{i < 9 ? ` ${i + 1}` : ''}"
       data-help={perform.arranging
         ? `Write the scene “${scene.name}”.`
         : `Scene “${scene.name}”: ${scene.values.length} values at once, from the moment that “apply at” says.${i < 9 ? ` Key ${i + 1}.` : ""}`}
@@ -52,21 +52,28 @@
       <span class="absolute top-[2px] left-[6px] max-w-[88px] truncate text-[12px]"
         >{scene.name}</span
       >
-      {#if i < 9}<span class="text-ink-2 absolute top-[2px] right-[5px] font-mono text-[11px]"
-          >{i + 1}</span
-        >{/if}
-      {#if picture}
-        <svg width="116" height="26" class="absolute bottom-0 left-0 block" aria-hidden="true">
-          <NoteLines
-            notes={picture.notes}
-            x={(at) => 5 + (at / picture.length) * 104}
-            height={18}
-            thickness={1.6}
-            minWidth={1.5}
-            opacity={0.6}
-          />
-        </svg>
-      {/if}
+      <svg width="116" height="42" class="absolute top-0 left-0 block" aria-hidden="true">
+        {#if i < 9}<text
+            x="109"
+            y="13"
+            text-anchor="end"
+            font-size="11"
+            class="font-mono"
+            fill="var(--ink-2)">{i + 1}</text
+          >{/if}
+        {#if picture}
+          <g transform="translate(0 16)">
+            <NoteLines
+              notes={picture.notes}
+              x={(at) => 5 + (at / picture.length) * 104}
+              height={18}
+              thickness={1.6}
+              minWidth={1.5}
+              opacity={0.6}
+            />
+          </g>
+        {/if}
+      </svg>
     </button>
   {/each}
   {#if scenes.length === 0 && !perform.arranging}

@@ -83,7 +83,7 @@
     help="The {what} from where the section begins; without one it stays as it is."
   >
     {#if value === undefined}
-      <button class="control" aria-label="Give the section a {what}" onclick={give}
+      <button class="control" aria-label="as before: give the section a {what}" onclick={give}
         >as before</button
       >
     {:else}

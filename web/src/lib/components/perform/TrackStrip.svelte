@@ -38,7 +38,8 @@
 >
   <div class="flex min-w-0 flex-col justify-center gap-0.5 px-3">
     <div class="flex min-w-0 items-baseline gap-2">
-      <span class={["min-w-0 truncate text-[15px] font-semibold", silent && "text-ink-3"]}
+      <span
+        class={["min-w-0 truncate text-[15px] font-semibold", silent && "text-ink-2 font-normal"]}
         >{track.name}</span
       >
       <span class="caption min-w-0 flex-1 truncate">{bands[0]?.name}</span>
