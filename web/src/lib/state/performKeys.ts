@@ -31,6 +31,7 @@ function actions(perform: Perform, session: Session): Record<string, () => unkno
   return {
     b: () => session.stage.undo(),
     backspace: () => perform.takeBackLast(),
+    e: () => perform.releaseSection(),
     arrowleft: () => session.song.goOver(-1),
     arrowright: () => session.song.goOver(1),
     l: () => session.setLuck(randomLuck()),

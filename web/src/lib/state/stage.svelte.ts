@@ -192,7 +192,7 @@ export class Stage {
 }
 
 /** Whether two controls are one. */
-export function sameControl(a: Control, b: Control): boolean {
+function sameControl(a: Control, b: Control): boolean {
   return (
     a.name === b.name &&
     (a.track ?? 0) === (b.track ?? 0) &&

@@ -62,6 +62,11 @@ export class Transport {
     return this.#status?.interrupted ? this.#status.stopped : undefined;
   }
 
+  /** How many ticks pass in a millisecond by now; undefined while stopped. */
+  get ticksPerMilli(): number | undefined {
+    return this.playing ? this.#status?.ticksPerMilli : undefined;
+  }
+
   /** Whether the project that was opened last waits to come in. */
   get opening(): boolean {
     return this.#status?.opening ?? false;

@@ -41,6 +41,15 @@
     ["Z, X", "an octave lower, higher"],
     ["C, V, B", "enter a rest, a tie, go a step back"],
   ];
+  const onPerform = [
+    ["1 to 9", "do a scene, from the moment that “apply at” says"],
+    ["F , .", "hold: fill, push the tempo slower, faster"],
+    ["← →", "the section before, the next section"],
+    ["E", "end the section that waits with its pass"],
+    ["B", "back: undo the last live change"],
+    ["Backspace", "take back what was queued last"],
+    ["K", "keep the last eight bars as a take"],
+  ];
   const onATake = [
     ["Space", "hear the take, stop"],
     ["← →", "the note before, the next note"],
@@ -70,6 +79,7 @@
     <div>
       {@render keys("Everywhere", everywhere)}
       {@render keys("While computer keys play", onTheKeyboard)}
+      {@render keys("On Perform", onPerform)}
     </div>
     <div>
       {@render keys("On a lane", onALane)}

@@ -48,7 +48,7 @@
 
 {#snippet button(label: string, key: string, help: string, press: () => unknown, disabled = false)}
   <button
-    class="control h-[44px]! min-w-[44px]! text-[12px]!"
+    class="control h-[44px]! min-w-[44px]! px-1.5! text-[12px]!"
     {disabled}
     data-help="{help} {key}"
     onclick={press}
@@ -57,14 +57,14 @@
 {/snippet}
 
 <div
-  class="border-line bg-paper-2 flex items-center gap-1 overflow-x-auto border-t px-3 py-1.5 [&>*]:shrink-0"
+  class="border-line bg-paper-2 flex flex-wrap items-center gap-1 border-t px-3 py-1.5"
   role="group"
   aria-label="Hands"
 >
   <span class="caption">apply at</span>
   {#each moments as { when, words } (when)}
     <button
-      class="control h-[44px]! text-[12px]!"
+      class="control h-[44px]! px-1.5! text-[12px]!"
       aria-pressed={stage.when === when}
       data-help="From when what is pressed counts while playing: {words}."
       onclick={() => (stage.when = when)}>{words}</button
@@ -73,7 +73,7 @@
   <span class="w-2 shrink-0"></span>
   {#each holds as { held, words, key, help } (held)}
     <button
-      class="control h-[44px]! touch-none text-[12px]!"
+      class="control h-[44px]! touch-none px-1.5! text-[12px]!"
       aria-pressed={perform.isHeld(held)}
       data-help="{help} {key}"
       onpointerdown={() => perform.hold(held)}
@@ -85,7 +85,7 @@
     >
   {/each}
   <button
-    class="control h-[44px]! text-[12px]!"
+    class="control h-[44px]! px-1.5! text-[12px]!"
     aria-pressed={perform.latch}
     data-help="Latch: what is held stays until it is pressed again."
     onclick={() => (perform.latch = !perform.latch)}>latch</button
@@ -107,7 +107,7 @@
   )}
   {@render button(
     "release",
-    "⏎",
+    "E",
     "Have the section that waits for it end with its pass.",
     () => perform.releaseSection(),
     !waitsForRelease,
@@ -134,7 +134,7 @@
     />
     bars</label
   >
-  <span class="min-w-2 flex-1"></span>
+  <span class="min-w-2 grow"></span>
   {@render button("keep", "K", "Keep the last eight bars that were heard as a take.", () =>
     perform.keepLastBars(),
   )}

@@ -1,7 +1,6 @@
 <!-- @component The scenes: each a flag with its number, which is its key, and a small picture of its music. -->
 <script lang="ts">
-  import type { Scene } from "../../api/types";
-  import { sameControl } from "../../state/stage.svelte";
+  import type { Control, Scene } from "../../api/types";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
   import NoteLines from "../marks/NoteLines.svelte";
@@ -12,18 +11,30 @@
   const stage = session.stage;
   const scenes = $derived(session.project.scenes ?? []);
 
-  /** Whether a scene waits: all that waits is of it. */
+  /** Whether a scene waits: whatever it would change does. */
   function waits(scene: Scene): boolean {
-    const queue = stage.queue.filter(({ doing }) => doing.control.name !== "section");
-    return (
-      queue.length > 0 &&
-      queue.every(({ doing }) =>
-        scene.values.some(
-          ({ control, value }) =>
-            sameControl(control, doing.control) && (doing.value ?? value) === value,
-        ),
-      )
-    );
+    const waiting = scene.values.filter(({ control, value }) => {
+      const queued = stage.waiting(control);
+      return queued && (queued.doing.value ?? written(control)) === value;
+    });
+    const stands = scene.values.filter(({ control, value }) => {
+      const is = written(control);
+      return is === undefined || stage.value(control, is) === value;
+    });
+    return waiting.length > 0 && new Set([...waiting, ...stands]).size === scene.values.length;
+  }
+
+  /** The value that is written of a control that scenes are usually about. */
+  function written({ name, track: id }: Control): number | undefined {
+    const track = session.project.tracks.find((t) => t.id === id);
+    if (!track) return undefined;
+    const values: Record<string, number> = {
+      pattern: track.playing,
+      mute: track.mute ? 1 : 0,
+      degrees: track.transpose.degrees,
+      semitones: track.transpose.semitones,
+    };
+    return values[name];
   }
 
   function press(scene: Scene): void {

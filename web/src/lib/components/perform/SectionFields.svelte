@@ -139,7 +139,7 @@
     {...bounds.Section.repeats}
     show={(n) => (n === 0 ? "until released" : String(n))}
     read={(text) => (text.startsWith("until") ? 0 : undefined)}
-    width="104px"
+    width="126px"
     commit={(repeats) => set(id, { repeats })}
   />
   <FieldRow

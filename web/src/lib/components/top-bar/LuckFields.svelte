@@ -9,11 +9,15 @@
 
   const session = getSession();
   const luck = $derived(session.project.luck);
+  /** The luck that plays, where it is not the one that is written. */
+  const plays = $derived(session.stage.value({ name: "luck" }, luck.number));
   const former = $derived(luck.former.at(-1));
 </script>
 
 <div>
-  <div class="caption">luck</div>
+  <div class={["caption whitespace-nowrap", plays !== luck.number && "font-semibold"]}>
+    luck{plays === luck.number ? "" : `, now ${plays}`}
+  </div>
   <div class="flex gap-1">
     <NumberField
       label="Luck"

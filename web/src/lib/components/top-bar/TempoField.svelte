@@ -6,10 +6,17 @@
   import NumberField from "../fields/NumberField.svelte";
 
   const session = getSession();
+  /** The tempo that plays, where it is not the one that is written. */
+  const now = $derived.by(() => {
+    const ticks = session.transport.ticksPerMilli;
+    if (ticks === undefined) return "";
+    const bpm = (ticks * 60_000) / session.lists.ticksPerQuarter;
+    return Math.abs(bpm - session.project.tempo / 1000) < 0.005 ? "" : `, now ${bpm.toFixed(1)}`;
+  });
 </script>
 
 <div>
-  <div class="caption">tempo</div>
+  <div class={["caption whitespace-nowrap", now && "font-semibold"]}>tempo{now}</div>
   <div class="flex gap-1">
     <NumberField
       label="Tempo in beats per minute"
