@@ -163,8 +163,8 @@ func TestLoopsPatternsAndPlannedTakes(t *testing.T) {
 	p.press("write a pattern")
 	p.MustElementR("[role=alert]", "“Tide bass” plays it as a pattern now. It has")
 	bass := a.project().Tracks[1]
-	require.Len(t, bass.Patterns, 2)
-	require.Equal(t, 1, bass.Playing)
+	require.Len(t, bass.Patterns, 3)
+	require.Equal(t, bass.Patterns[len(bass.Patterns)-1].ID, bass.Playing)
 
 	p.MustElement("[aria-label='What to record']").MustClick()
 	p.enter("Count-in", "1")

@@ -83,7 +83,7 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 	}, p.bound)
 	h.transport.ListenOutputs(h.rack.SetOutputs)
 	h.handler = server.New(server.Options{
-		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, Rack: h.rack,
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack,
 		Page: web.Page(), Hosts: hosts(address), Health: h.board, Log: log,
 	})
 	return h

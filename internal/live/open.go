@@ -23,7 +23,8 @@ var ErrOpening = errors.New("the project that was opened begins with the next ba
 // opening is a project that waits to come in at a tick of run time.
 type opening struct {
 	Opened
-	run score.Tick
+	run       score.Tick
+	playsSong bool // its song begins with it
 }
 
 // cut is where what is heard begins to be of another project: the recordings of the one before end there.
@@ -50,7 +51,7 @@ func (t *Transport) Open(next Opened, when When) {
 	if when != Now {
 		run = t.moment(stage.Control{}, NextBar, 0)
 	}
-	t.opening = &opening{Opened: next, run: run}
+	t.opening = &opening{Opened: next, run: run, playsSong: t.playsSong && len(next.Project.Song) > 0}
 	t.queue, t.jump = nil, nil
 	t.prepare()
 	t.notify()
@@ -66,7 +67,9 @@ func (t *Transport) turnTo(o *opening) {
 }
 
 // jumpTo returns the jump with which a project comes in.
-func (o *opening) jumpTo() log.Jump { return log.Jump{Project: o.Project, Stage: &o.Stage} }
+func (o *opening) jumpTo() log.Jump {
+	return log.Jump{Project: o.Project, Stage: &o.Stage, PlaysSong: o.playsSong}
+}
 
 // seam returns where it comes in.
 func (o *opening) seam() seam { return seam{run: o.run, Jump: o.jumpTo()} }

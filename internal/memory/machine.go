@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/studio"
 )
 
 // Bind implements server.MachineStore.
@@ -100,4 +101,22 @@ func (s *Store) dropPreset(kind preset.Kind, name string) (was bool) {
 	before := len(s.presets)
 	s.presets = slices.DeleteFunc(s.presets, func(p preset.Preset) bool { return p.Kind == kind && p.Name == name })
 	return len(s.presets) < before
+}
+
+// SetLists implements server.SetListStore.
+func (s *Store) SetLists(context.Context) ([]studio.SetList, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return slices.Clone(s.setLists), nil
+}
+
+// KeepSetList implements server.SetListStore.
+func (s *Store) KeepSetList(ctx context.Context, list studio.SetList) error {
+	return s.change(ctx, "KeepSetList", func() error {
+		s.setLists = slices.DeleteFunc(s.setLists, func(other studio.SetList) bool { return other.Name == list.Name })
+		if len(list.Projects) > 0 {
+			s.setLists = append(s.setLists, list)
+		}
+		return nil
+	})
 }

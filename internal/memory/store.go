@@ -31,15 +31,16 @@ const (
 
 // Store keeps a document with its history, and takes. All methods may be called concurrently.
 type Store struct {
-	mu      sync.Mutex
-	fault   func(call string) Fault
-	open    int64 // the id of the document that is
-	kept    map[int64]*document
-	takes   []stored
-	bound   map[string]string
-	setups  map[string]score.Setup
-	presets []preset.Preset
-	shelf   *Store // in which what is kept of the wake goes
+	mu       sync.Mutex
+	fault    func(call string) Fault
+	open     int64 // the id of the document that is
+	kept     map[int64]*document
+	takes    []stored
+	bound    map[string]string
+	setups   map[string]score.Setup
+	presets  []preset.Preset
+	setLists []studio.SetList
+	shelf    *Store // in which what is kept of the wake goes
 }
 
 type stored struct {

@@ -39,6 +39,8 @@ type wire struct {
 	DoRequest        server.DoRequest         `json:"doRequest"`
 	SceneRequest     server.SceneRequest      `json:"sceneRequest"`
 	ScenePictures    []server.ScenePicture    `json:"scenePictures"`
+	SetLists         []studio.SetList         `json:"setLists"`
+	SetListRequest   server.SetListRequest    `json:"setListRequest"`
 	RampRequest      server.RampRequest       `json:"rampRequest"`
 	Performed        []server.PerformedAction `json:"performed"`
 	AgainRequest     server.AgainRequest      `json:"againRequest"`

@@ -44,12 +44,13 @@ func refuse(w http.ResponseWriter, status int, sentence string) {
 func fail(w http.ResponseWriter, err error) {
 	status := http.StatusInternalServerError
 	var (
-		field  *score.FieldError
-		file   *score.FileError
-		stale  *studio.StaleError
-		old    *shelf.StaleError
-		disk   *health.Problem
-		unheld *smf.RangeError
+		field   *score.FieldError
+		file    *score.FileError
+		stale   *studio.StaleError
+		old     *shelf.StaleError
+		disk    *health.Problem
+		unheld  *smf.RangeError
+		missing *studio.MissingError
 	)
 	switch {
 	case errors.As(err, &file):
@@ -61,6 +62,8 @@ func fail(w http.ResponseWriter, err error) {
 		}
 	case errors.As(err, &unheld):
 		status = http.StatusUnprocessableEntity
+	case errors.As(err, &missing):
+		status = http.StatusNotFound
 	case errors.As(err, &field), errors.Is(err, score.ErrEmptyEdit):
 		status = http.StatusUnprocessableEntity
 	case errors.As(err, &stale), errors.As(err, &old):

@@ -36,6 +36,7 @@ type Options struct {
 	Wake      WakeStore
 	Machine   MachineStore
 	Presets   PresetStore
+	SetLists  SetListStore
 	// Rack has devices of the machine play.
 	Rack *device.Rack
 	// Health tells what is wrong with the places where things are kept.
@@ -94,6 +95,7 @@ func New(o Options) *Server {
 		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Transport, o.Studio, s.DevicesChanged}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())
+		r.Mount("/setlists", setListsResource{o.SetLists, o.Studio}.Routes())
 		r.Mount("/scenes", (&scenesResource{studio: o.Studio}).Routes())
 		r.Mount("/stage", stageResource{o.Transport, o.Studio, s.hub.notice}.Routes())
 		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())

@@ -70,7 +70,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	}, nil)
 	transport.ListenOutputs(rack.SetOutputs)
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, Rack: rack, Hosts: []string{host},
+		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, SetLists: kept, Rack: rack, Hosts: []string{host},
 		Health: board, Log: slog.New(slog.DiscardHandler), Limits: limits,
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})

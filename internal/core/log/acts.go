@@ -23,9 +23,7 @@ func (a act) on(s stage.Stage) stage.Stage {
 		return s.After(a.Control, a.Value)
 	}
 	for _, change := range a.given {
-		if !change.Control.Once() {
-			s = s.Under(change.Control, change.Value, a.takesOver)
-		}
+		s = s.Under(change.Control, change.Value, a.takesOver)
 	}
 	return s
 }

@@ -83,8 +83,11 @@ func (s Stage) With(c Control, value int) Stage {
 }
 
 // Under returns the stage with a value that the song or a chain gives, which counts where there is no live change; taking over,
-// it counts in place of one.
+// it counts in place of one. What is done once leaves it as it is.
 func (s Stage) Under(c Control, value int, takesOver bool) Stage {
+	if c.Once() {
+		return s
+	}
 	if takesOver {
 		always := c
 		always.Bar = 0

@@ -85,7 +85,11 @@ func TestStepsLeadToTheStage(t *testing.T) {
 					change.Control, value = rapid.SampledFrom(all).Draw(t, "of").Control, nil
 				}
 			}
-			s = s.After(change.Control, value)
+			if value != nil && rapid.IntRange(0, 3).Draw(t, "by the song") == 3 {
+				s = s.Under(change.Control, *value, rapid.Bool().Draw(t, "takes over"))
+			} else {
+				s = s.After(change.Control, value)
+			}
 			now = s.Step(p, change.Control)(now)
 			want := s.On(p)
 			want.Luck.Former, now.Luck.Former = nil, nil
@@ -272,4 +276,34 @@ func TestEndsThatCannotBeTogether(t *testing.T) {
 		now = s.Step(p, order[0].Control)(now)
 		require.Equal(t, s.On(p).Tracks[0].Register, now.Tracks[0].Register, "the other counts once it is alone")
 	}
+}
+
+// A live change counts in place of what the song gives, which counts once it is let go of, unless that takes over; nothing of it is
+// stored, and it ends with playing.
+func TestWhatTheSongGivesIsUnderTheHand(t *testing.T) {
+	p := testkit.Buoy()
+	mute, tempo := stage.Control{Name: "mute", Track: 1}, stage.Control{Name: "tempo", Bar: 4}
+	s := stage.Stage{}.Under(mute, 1, false)
+	require.True(t, s.On(p).Tracks[0].Mute)
+	require.Empty(t, s.Changes())
+	require.Len(t, s.InForce(), 1)
+	s = s.With(mute, 0)
+	require.False(t, s.On(p).Tracks[0].Mute)
+	require.True(t, s.Without(mute).On(p).Tracks[0].Mute)
+	require.True(t, s.Under(mute, 1, true).On(p).Tracks[0].Mute)
+	require.False(t, s.Written(mute).On(p).Tracks[0].Mute)
+	_, any := stage.Stage{}.Under(mute, 1, false).Store(p)
+	require.False(t, any)
+	require.Empty(t, s.Without(mute).Stopped().InForce())
+	require.Empty(t, s.Without(mute).Hand().InForce())
+	require.False(t, s.Equal(s.Hand()))
+
+	s = stage.Stage{}.Under(tempo, 60_000, false)
+	require.Equal(t, []score.TempoChange{{Tick: p.Bars().Start(4), Tempo: 60_000}}, s.On(p).TempoChanges)
+	hand := s.With(stage.Control{Name: "tempo"}, 90_000)
+	require.Empty(t, hand.On(p).TempoChanges)
+	require.Equal(t, score.Tempo(90_000), hand.On(p).Tempo)
+	require.Len(t, hand.Under(tempo, 60_000, true).On(p).TempoChanges, 1)
+	require.Equal(t, score.Tempo(63_000), s.With(stage.Control{Name: "push"}, 50).On(p).TempoChanges[0].Tempo)
+	require.ErrorContains(t, stage.Control{Name: "mute", Track: 1, Bar: 4}.Check(p, 1), "control.bar is 4; it must be 0")
 }

@@ -1,6 +1,7 @@
 <!-- @component The screen of what is kept: projects, and presets of parts of them. -->
 <script lang="ts">
   import PresetRoom from "../lib/components/library/PresetRoom.svelte";
+  import SetListRoom from "../lib/components/library/SetListRoom.svelte";
   import ProjectRoom from "../lib/components/library/ProjectRoom.svelte";
 
   const rooms = [
@@ -9,6 +10,7 @@
       name: "presets",
       help: "Lanes, parts, patterns, kits, scales, tunings, weights and rolls that were kept by name, for any project.",
     },
+    { name: "set lists", help: "Projects in the order in which they are to be played." },
   ] as const;
   let room = $state<(typeof rooms)[number]["name"]>("projects");
 </script>
@@ -23,7 +25,7 @@
           room === name ? "border-signal font-semibold" : "text-ink-2 border-transparent",
         ]}
         role="tab"
-        id="library-tab-{name}"
+        id="library-tab-{name.replace(' ', '-')}"
         aria-selected={room === name}
         aria-controls="library-room"
         data-help={help}
@@ -31,7 +33,13 @@
       >
     {/each}
   </div>
-  <div class="grid min-h-0" id="library-room" role="tabpanel" aria-labelledby="library-tab-{room}">
-    {#if room === "projects"}<ProjectRoom />{:else}<PresetRoom />{/if}
+  <div
+    class="grid min-h-0"
+    id="library-room"
+    role="tabpanel"
+    aria-labelledby="library-tab-{room.replace(' ', '-')}"
+  >
+    {#if room === "projects"}<ProjectRoom />{:else if room === "presets"}<PresetRoom
+      />{:else}<SetListRoom />{/if}
   </div>
 </main>

@@ -8,6 +8,7 @@
   import HandBar from "../lib/components/perform/HandBar.svelte";
   import SceneLine from "../lib/components/perform/SceneLine.svelte";
   import SongLine from "../lib/components/perform/SongLine.svelte";
+  import TransposeKeys from "../lib/components/perform/TransposeKeys.svelte";
   import TrackStrips from "../lib/components/perform/TrackStrips.svelte";
 
   const session = getSession();
@@ -62,7 +63,10 @@
     <div class="relative min-h-0 min-w-0" bind:clientHeight={height}>
       <TrackStrips {perform} {height} />
     </div>
-    <HandBar {perform} />
+    <div>
+      {#if perform.transposing}<TransposeKeys {perform} />{/if}
+      <HandBar {perform} />
+    </div>
   </div>
   {#if perform.arranging}<ArrangeSheet {perform} />{/if}
 </main>

@@ -1253,6 +1253,18 @@ export interface ScenePicture {
   notes: OutlineNote[];
   length: number;
 }
+export interface SetList {
+  name: string;
+  /**
+   * @maxItems 256
+   */
+  projects: number[];
+}
+export interface SetListRequest {
+  name: string;
+  places: number;
+  revision: number;
+}
 export interface RampRequest {
   tempo: number;
   bars: number;
@@ -1727,6 +1739,7 @@ export const bounds = {
   Section: {"id":{"min":0,"max":1000000},"scene":{"min":0,"max":1000000},"bars":{"min":1,"max":4096},"repeats":{"min":0,"max":64},"luck":{"min":0,"max":999999},"tempo":{"min":10000,"max":400000}},
   SectionRequest: {"places":{"min":-127,"max":127},"bars":{"min":0,"max":64}},
   SetDetail: {"step":{"min":0,"max":63}},
+  SetListRequest: {"places":{"min":-255,"max":255}},
   SetOwn: {"step":{"min":0,"max":63}},
   SetScene: {"at":{"min":0,"max":63}},
   SetSection: {"at":{"min":0,"max":127}},

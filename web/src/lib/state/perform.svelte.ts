@@ -28,6 +28,8 @@ export interface Band {
 export class Perform {
   /** Whether what is held stays so until it is pressed again. */
   latch = $state(false);
+  /** Whether the keys that transpose are shown. */
+  transposing = $state(false);
   /** Whether sections and scenes are written, instead of being gone to. */
   arranging = $state(false);
   /** The section or the scene that is written. */

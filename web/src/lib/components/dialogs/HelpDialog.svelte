@@ -66,7 +66,7 @@
 
 {#snippet keys(title: string, list: string[][])}
   <h3 class="text-ink font-semibold">{title}</h3>
-  <dl class="text-ink grid grid-cols-[120px_1fr] gap-y-1">
+  <dl class="text-ink grid grid-cols-[96px_1fr] gap-y-1">
     {#each list as [key, does] (key)}
       <dt class="font-mono">{key}</dt>
       <dd>{does}</dd>
@@ -74,15 +74,15 @@
   </dl>
 {/snippet}
 
-<Dialog bind:open title="Help" size="md">
-  <div class="grid grid-cols-2 gap-x-6">
-    <div>
-      {@render keys("Everywhere", everywhere)}
-      {@render keys("While computer keys play", onTheKeyboard)}
-      {@render keys("On Perform", onPerform)}
-    </div>
+<Dialog bind:open title="Help" size="lg">
+  <div class="grid grid-cols-3 gap-x-6">
+    <div>{@render keys("Everywhere", everywhere)}</div>
     <div>
       {@render keys("On a lane", onALane)}
+      {@render keys("While computer keys play", onTheKeyboard)}
+    </div>
+    <div>
+      {@render keys("On Perform", onPerform)}
       {@render keys("On a take", onATake)}
     </div>
   </div>

@@ -3,6 +3,7 @@
   import { bounds } from "../../api/generated";
   import { scaled } from "../../chart/numbers";
   import { getSession } from "../../state/context";
+  import { SetLists } from "../../state/setLists.svelte";
   import { randomLuck } from "../../state/luck";
   import type { Held, Perform } from "../../state/perform.svelte";
   import type { When } from "../../state/stage.svelte";
@@ -43,6 +44,13 @@
   const waitsForRelease = $derived(
     inSong && stage.song.end === 0 && stage.song.sections.at(-1)?.section !== 0,
   );
+  const lists = new SetLists(session);
+  /** The set list in which the project is, and its place there. */
+  const list = $derived(lists.current);
+  const place = $derived(list?.projects.indexOf(session.document) ?? -1);
+  $effect(() => {
+    void lists.refresh();
+  });
   let rampBars = $state(4);
 </script>
 
@@ -134,6 +142,21 @@
     />
     bars</label
   >
+  <button
+    class="control h-[44px]! px-1.5! text-[12px]!"
+    aria-pressed={perform.transposing}
+    data-help="Keys that transpose tracks while they are held, or with latch until they are pressed again."
+    onclick={() => (perform.transposing = !perform.transposing)}>transpose</button
+  >
+  {#if list}
+    <button
+      class="control h-[44px]! px-1.5! text-[12px]!"
+      disabled={place === list.projects.length - 1}
+      data-help="The next project of the set list “{list.name}”: number {place + 2} of {list
+        .projects.length}. While playing it begins with the next bar."
+      onclick={() => list && lists.goOver(list, 1)}>next project</button
+    >
+  {/if}
   <span class="min-w-2 grow"></span>
   {@render button("keep", "K", "Keep the last eight bars that were heard as a take.", () =>
     perform.keepLastBars(),

@@ -34,7 +34,7 @@
   class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1400px]:gap-x-2 max-[1150px]:gap-x-1 max-[1150px]:px-2"
 >
   <a
-    class="max-w-[150px] min-w-[30px] shrink truncate text-[15px] font-semibold hover:underline"
+    class="max-w-[150px] min-w-[30px] shrink truncate text-[15px] font-semibold hover:underline max-[1150px]:hidden"
     title={session.project.name}
     href="#library"
     data-help="The project that is open: rename it, export it, open another."
@@ -42,7 +42,7 @@
     {session.project.name}
   </a>
   <nav
-    class="flex gap-3 max-[1400px]:gap-2 max-[1300px]:text-[12px] max-[1150px]:gap-1"
+    class="flex gap-3 max-[1400px]:gap-2 max-[1300px]:text-[12px] max-[1150px]:gap-1 max-[1150px]:text-[11px]"
     aria-label="Screens"
   >
     {#each screens as { name, address, help } (address)}
