@@ -59,7 +59,7 @@ func TestAPatternChangesOnTheBar(t *testing.T) {
 	require.Equal(t, "pattern", logged.Entries[0].Action.Control.Name)
 	require.Zero(t, logged.Entries[0].Action.At%(4*score.TicksPerQuarter))
 
-	p.press("at once")
+	p.press("now")
 	p.Keyboard.MustType(input.Digit4)
 	p.MustElement("button[aria-label='Bell buoy: pattern Fog signal'][aria-pressed=true]")
 	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=true]")

@@ -96,7 +96,7 @@ func TestScreenshots(t *testing.T) {
 	p.picture(filepath.Join(folder, "arrange.png"))
 	p.press("arrange")
 	p.press("song")
-	p.press("at once")
+	p.press("now")
 	p.hand("Take back Ebb of Tide bass")
 	p.hand("Bell buoy: pattern A")
 	p.hand("Stop")

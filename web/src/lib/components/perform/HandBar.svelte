@@ -34,11 +34,11 @@
     },
   ];
   const moments: { when: When; words: string }[] = [
-    { when: "now", words: "at once" },
+    { when: "now", words: "now" },
     { when: "beat", words: "beat" },
     { when: "bar", words: "bar" },
     { when: "bars", words: "4 bars" },
-    { when: "pattern", words: "pattern end" },
+    { when: "pattern", words: "pattern" },
   ];
   const inSong = $derived(session.transport.playing && stage.song.sections.length > 0);
   const waitsForRelease = $derived(
@@ -122,7 +122,7 @@
   )}
   <span class="w-2 shrink-0"></span>
   <label class="caption flex items-center gap-1"
-    >ramp to
+    >ramp
     <NumberField
       label="Ramp to"
       help="Go to another tempo, step by step with each beat, over the bars beside it from the next one on."
@@ -140,8 +140,7 @@
       commit={async (bars) => void (rampBars = bars)}
       width="36px"
     />
-    bars</label
-  >
+  </label>
   <button
     class="control h-[44px]! px-1.5! text-[12px]!"
     aria-pressed={perform.transposing}
@@ -157,17 +156,24 @@
       onclick={() => list && lists.goOver(list, 1)}>next project</button
     >
   {/if}
-  <span class="min-w-2 grow"></span>
-  {@render button("keep", "K", "Keep the last eight bars that were heard as a take.", () =>
-    perform.keepLastBars(),
-  )}
-  {@render button("luck", "L", "Another luck.", () => session.setLuck(randomLuck()))}
-  {@render button(
-    "take back",
-    "⌫",
-    "Take back what was queued last.",
-    () => perform.takeBackLast(),
-    stage.queue.length === 0,
-  )}
-  {@render button("back", "B", "Undo the last live change.", () => stage.undo(), stage.back === 0)}
+  <span class="ml-auto flex gap-1">
+    {@render button("keep", "K", "Keep the last eight bars that were heard as a take.", () =>
+      perform.keepLastBars(),
+    )}
+    {@render button("luck", "L", "Another luck.", () => session.setLuck(randomLuck()))}
+    {@render button(
+      "take back",
+      "⌫",
+      "Take back what was queued last.",
+      () => perform.takeBackLast(),
+      stage.queue.length === 0,
+    )}
+    {@render button(
+      "back",
+      "B",
+      "Undo the last live change.",
+      () => stage.undo(),
+      stage.back === 0,
+    )}
+  </span>
 </div>

@@ -1,4 +1,4 @@
-<!-- @component All tracks in groups of eight: one group is open, the others are folded to a line each. -->
+<!-- @component All tracks in groups of eight: one group is open, the others are folded into a line. -->
 <script lang="ts">
   import { MediaQuery } from "svelte/reactivity";
   import { getSession } from "../../state/context";
@@ -26,37 +26,41 @@
     })),
   );
   const open = $derived(Math.min(opened, groups.length - 1));
-  const folded = $derived(groups.length > 1 ? fold * groups.length : 0);
+  const folded = $derived(groups.length > 1 ? fold : 0);
   const room = $derived((height - ruler - folded) / Math.max(1, groups[open]?.tracks.length ?? 1));
-  const strip = $derived(Math.max(70, Math.min(180, Math.floor(room) - 1)));
+  const strip = $derived(Math.max(64, Math.min(180, Math.floor(room) - 1)));
   const head = $derived(narrow.current ? 250 : 320);
 </script>
 
 <div class="absolute inset-0 overflow-x-hidden overflow-y-auto">
   <div class="relative" bind:clientHeight={strips} bind:clientWidth={inner}>
     <div style:height="{ruler}px"></div>
-    {#each groups as group, i (group.first)}
-      {#if groups.length > 1}
-        <button
-          class="border-line text-ink-2 hover:text-ink flex w-full cursor-pointer items-center gap-2 border-b px-3 text-left"
-          style:height="{fold}px"
-          aria-expanded={i === open}
-          data-help="Tracks {group.first + 1} to {group.first +
-            group.tracks.length}: press to show them; the others are folded."
-          onclick={() => (opened = i)}
-        >
-          <span aria-hidden="true">{i === open ? "⌄" : "›"}</span>
-          <span class="truncate"
+    {#if groups.length > 1}
+      <div
+        class="border-line flex border-b"
+        role="tablist"
+        aria-label="Groups of tracks"
+        style:height="{fold}px"
+      >
+        {#each groups as group, i (group.first)}
+          <button
+            class={[
+              "min-w-0 flex-1 cursor-pointer truncate border-b-2 px-3 text-left text-[12px]",
+              i === open ? "border-b-signal font-semibold" : "text-ink-2 border-b-transparent",
+            ]}
+            role="tab"
+            aria-selected={i === open}
+            data-help="Tracks {group.first + 1} to {group.first +
+              group.tracks.length}: press to show them; the others are folded."
+            onclick={() => (opened = i)}
             >{group.first + 1}–{group.first + group.tracks.length}
-            {group.tracks.map(({ name }) => name).join(", ")}</span
+            {group.tracks.map(({ name }) => name).join(", ")}</button
           >
-        </button>
-      {/if}
-      {#if i === open}
-        {#each group.tracks as track (track.id)}
-          <TrackStrip {track} {perform} width={inner - head} height={strip} />
         {/each}
-      {/if}
+      </div>
+    {/if}
+    {#each groups[open]?.tracks ?? [] as track (track.id)}
+      <TrackStrip {track} {perform} width={inner - head} height={strip} />
     {/each}
     <StripRuler {perform} width={inner - head} height={Math.max(strips, 1)} />
   </div>
