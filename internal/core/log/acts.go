@@ -116,6 +116,25 @@ func (p *Player) playedActs(acts []act, s stage.Stage) (played []play.Act) {
 	return played
 }
 
+// playedSoFar are acts as they are played, kept so that a long performance is not gone through again for each forecast.
+type playedSoFar struct {
+	of    *score.Project // as it is written
+	acts  []play.Act
+	stage stage.Stage // after them
+}
+
+// playedAll returns all acts since the piece began as they are played.
+func (p *Player) playedAll() []play.Act {
+	if p.played.of != p.written {
+		p.played = playedSoFar{of: p.written, stage: p.began}
+	}
+	for _, a := range p.acts[len(p.played.acts):] {
+		p.played.stage = a.on(p.played.stage)
+		p.played.acts = append(p.played.acts, a.played(p.written, p.played.stage))
+	}
+	return p.played.acts[:len(p.played.acts):len(p.played.acts)]
+}
+
 // do has an act count, and whatever follows from the project that plays be as it is after it.
 func (p *Player) do(a act) {
 	p.number++

@@ -120,5 +120,5 @@ func (p *Player) take(b *Beginning, song score.Tick) {
 	if playing, index := p.conductor.plan.At(p.playing.Bars().At(song)); index >= 0 {
 		p.mark(playing.Section, p.run)
 	}
-	p.checkpoints = nil
+	p.checkpoints, p.played = nil, playedSoFar{}
 }

@@ -74,7 +74,7 @@ func (p *Player) course(written *score.Project, track int, from score.Tick, comi
 	if written != p.written {
 		next = p.edited(written, nil)
 	}
-	course := play.Course{Project: next.began.On(written), From: p.base, Going: next.going, Acts: next.playedActs(next.acts, next.began)}
+	course := play.Course{Project: next.began.On(written), From: p.base, Going: next.going, Acts: next.playedAll()}
 	course.Acts = append(course.Acts, coming...)
 	for i := len(p.checkpoints) - 1; i >= 0 && written == p.written && course.Later == nil; i-- {
 		c := &p.checkpoints[i]

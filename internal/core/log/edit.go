@@ -181,7 +181,7 @@ func (p *Player) Edit(r *Replay) bool {
 	p.performance = p.performance.change(next.settled.On(r.written), next.playedActs(next.acts[next.pending:], next.settled), p.Song(), r.replayed, r.tracks)
 	before, played := p.written, p.playing
 	p.written, p.stage, p.began, p.settled, p.playing = next.written, next.stage, next.began, next.settled, next.playing
-	p.acts, p.pending = next.acts, next.pending
+	p.acts, p.pending, p.played = next.acts, next.pending, playedSoFar{}
 	p.missing = p.sent.Missing(p.performance.player.Standing(), nil)
 	p.retempo()
 	p.remeter(played, p.playing)

@@ -34,6 +34,8 @@ type Player struct {
 	pending int         // how many of them do
 	number  int64       // of the last one, also of those that an edit has let go of
 
+	played playedSoFar // of the acts
+
 	conductor conductor
 
 	keeps       bool

@@ -12,6 +12,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/core/theory"
 )
 
 const bar = 4 * quarter
@@ -95,6 +96,30 @@ func TestSectionsHaveTheirScenesEnter(t *testing.T) {
 		require.Equal(t, aKeys(firstA, 16), keysOf(t, l, 5*bar, 6*bar))
 		require.Equal(t, aKeys(0, 96), keysOf(t, &log.Log{Project: p}, 0, 6*bar), "without its song only what is written plays")
 	}
+}
+
+// The key of a section spells what plays from its beginning on, and stays until another section has one; its luck decides from there on.
+func TestSectionsHaveKeysAndLucks(t *testing.T) {
+	p := twoPatterns()
+	minor := theory.Key{Root: 9, Scale: "minor"}
+	luck := 77
+	p.Song = []score.Section{
+		{ID: 1, Name: "Ebb", Bars: 1, Repeats: 1}, {ID: 2, Name: "Flood", Bars: 1, Repeats: 1, Key: &minor}, {ID: 3, Name: "Slack", Bars: 1, Repeats: 1, Luck: &luck},
+	}
+	l := &log.Log{Project: p, PlaysSong: true}
+	require.Equal(t, aKeys(0, 16), keysOf(t, l, 0, bar))
+	natural := []int{0, 2, 3, 5, 7, 8, 10} // the natural minor scale above A
+	for i, key := range keysOf(t, l, bar, 3*bar) {
+		degree := (16 + i) % 12
+		require.Equal(t, 69+degree/7*12+natural[degree%7], key, i)
+	}
+	for step := range score.MaxSteps {
+		p.Tracks[0].Patterns[0].Parts[0].Lanes.Probability.Steps[step] = 50
+	}
+	other := p.Clone()
+	other.Luck.Number = luck
+	require.Equal(t, noteOns(&log.Log{Project: other, PlaysSong: true}, 2*bar, 3*bar), noteOns(l, 2*bar, 3*bar))
+	require.NotEqual(t, noteOns(&log.Log{Project: other, PlaysSong: true}, 0, 2*bar), noteOns(l, 0, 2*bar))
 }
 
 // Lengths by hand: 2 bars of 4/4 at 120, 3 of 6/8 at 90, 1 of 7/8 at 60, which stay until another section has others.

@@ -1,6 +1,7 @@
 package play
 
 import (
+	"reflect"
 	"slices"
 
 	"jettyfog/internal/core/score"
@@ -51,7 +52,12 @@ func (f *Performer) after(c *common, a *Act) *common {
 	key := taken{a.Number, c}
 	next := f.taken[key]
 	if next == nil {
-		next = newCommon(inOrder(a.Change(c.project), f.order), c.pitches, c.hearing)
+		changed := inOrder(a.Change(c.project), f.order)
+		pitches := c.pitches
+		if !reflect.DeepEqual(changed.Key, c.project.Key) {
+			pitches = newPitches(changed.Key)
+		}
+		next = newCommon(changed, pitches, c.hearing)
 		f.taken[key] = next
 	}
 	return next
