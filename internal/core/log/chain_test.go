@@ -91,6 +91,23 @@ func TestAHandGoesIntoAChain(t *testing.T) {
 	require.Equal(t, []int{0, 0, 3, 3}, visited(&log.Log{Project: p, Entries: []log.Entry{{Tick: 3 * quarter / 2, Project: after}}}, 4), "an edit counts at the end of the pass")
 }
 
+// A pattern that leads to itself plays as many passes again before it leads anywhere.
+func TestAPatternThatLeadsToItself(t *testing.T) {
+	drawn := &score.Chain{Passes: 3, To: score.ToDrawn, Weights: []score.PatternWeight{{Pattern: 0, Weight: 1}, {Pattern: 1, Weight: 1}}}
+	patterns := visited(&log.Log{Project: fourPatterns(drawn, &score.Chain{Passes: 1, To: score.ToPattern})}, 200)
+	run, runs := 0, map[int]int{}
+	for _, pattern := range patterns {
+		if pattern == 0 {
+			run++
+		} else {
+			require.Zero(t, run%3)
+			runs[run]++
+			run = 0
+		}
+	}
+	require.Greater(t, len(runs), 2, "of one, two and three times as many")
+}
+
 // Patterns are visited as often as the stationary distribution of the matrix of weights says, which gonum solves; and each leads to
 // the others as often as its weights say. Looked at every 16th pass they depend on each other no more, so chi-square holds.
 func TestChainsVisitAsOftenAsTheyShould(t *testing.T) {

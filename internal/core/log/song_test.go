@@ -190,8 +190,47 @@ func TestSectionsAreReleasedAndGoneTo(t *testing.T) {
 	require.Equal(t, [][2]int64{{1, 0}, {2, 2}, {1, 3}}, plan(act(bar+1, stage.Section, 2), act(2*bar+1, stage.Section, 1)))
 	require.Equal(t, [][2]int64{{1, 0}}, plan(act(bar+1, stage.Section, 77)), "one that is gone leads nowhere")
 	require.Equal(t, [][2]int64{{1, 0}, {0, 2}}, plan(act(bar+1, stage.Section, 0)), "the song is left")
+	player := log.NewPlayer(log.Log{Project: p, PlaysSong: true}, nil)
+	player.Do(act(0, stage.Section, 2))
+	player.Advance(bar + 1)
+	player.Do(act(bar+1, stage.Section, 3))
+	require.Equal(t, log.Plan{{Section: 2, Bars: 2}, {Section: 3, Bar: 2, Bars: 1}}, player.Plan())
+	for bar, want := range []int{2, 2, 3, 3} {
+		placed, _ := player.Plan().At(int64(bar))
+		require.Equal(t, want, placed.Section)
+	}
 	l := &log.Log{Project: p, PlaysSong: true, Entries: []log.Entry{act(2*bar+1, stage.Release, 1)}}
 	require.Equal(t, slices.Concat(aKeys(0, 64), bKeys(0, 32), aKeys(0, 16)), keysOf(t, l, 0, 7*bar))
+}
+
+// A track that sounds early enters early too, a section mutes with its bar, and one that is gone to after what follows was given
+// comes in its place.
+func TestSectionsOfTracksThatSoundEarly(t *testing.T) {
+	p := twoPatterns()
+	scenes(p)
+	const early = 2520
+	p.Tracks[0].Delay = -early
+	p.Scenes = append(p.Scenes, score.Scene{ID: 9, Name: "Night", Values: []score.SceneValue{{Control: score.ControlAddress{Name: "mute", Track: 1}, Value: 1}}})
+	p.Song = []score.Section{{ID: 1, Name: "Ebb", Scene: 1, Bars: 1, Repeats: 1}, {ID: 2, Name: "Flood", Scene: 2, Bars: 1, Repeats: 1}, {ID: 3, Name: "Slack", Scene: 9, Bars: 1, Repeats: 1}, {ID: 4, Name: "Neap", Scene: 1, Bars: 1, Repeats: 1}}
+	keys := func(l *log.Log, to score.Tick) (keys []int) {
+		for _, m := range noteOns(l, 0, to) {
+			require.Zero(t, (m.Tick+early)%(quarter/4))
+			keys = append(keys, int(m.Key))
+		}
+		return keys
+	}
+	l := &log.Log{Project: p, PlaysSong: true}
+	muted := slices.Concat(aKeys(1, 15), bKeys(0, 16))
+	require.Equal(t, muted, keys(l, 3*bar-early)[:31])
+	require.LessOrEqual(t, len(keys(l, 3*bar)), 32, "what began before the bar is heard")
+	four := 4
+	l.Entries = []log.Entry{{Tick: bar - 1000, Action: &log.Action{Control: stage.Control{Name: stage.Section}, Value: &four, At: bar - 1000}}}
+	player := log.NewPlayer(*l, nil)
+	player.Advance(bar - 1000)
+	player.Do(l.Entries[0])
+	player.Advance(2 * bar)
+	require.Equal(t, log.Plan{{Section: 1, Bars: 1}, {Section: 4, Bar: 1, Bars: 1}}, player.Plan())
+	require.Zero(t, player.Playing().Tracks[0].Playing, "the scene of the one that was gone to")
 }
 
 // What a hand has changed stays over sections until it is let go of; then what the song gives is heard.
@@ -238,7 +277,7 @@ func TestASongIsTheSameFromAnywhere(t *testing.T) {
 		if len(p.Song) == 0 && !p.Chained() {
 			return
 		}
-		whole := &log.Log{Project: p, PlaysSong: true}
+		whole := &log.Log{Project: p, PlaysSong: rapid.IntRange(0, 2).Draw(t, "plays its song") > 0}
 		bars := whole.Outset()
 		from := bars.Bars().Start(int64(rapid.IntRange(1, 6).Draw(t, "bar")))
 		end := from + 6*quarter
@@ -246,7 +285,7 @@ func TestASongIsTheSameFromAnywhere(t *testing.T) {
 		for i := range want {
 			want[i].Tick -= from
 		}
-		later := &log.Log{Project: p, PlaysSong: true, From: from}
+		later := &log.Log{Project: p, PlaysSong: whole.PlaysSong, From: from}
 		got := noteOns(later, 0, end-from)
 		require.Equal(t, want, got)
 		player, cut := log.NewPlayer(*later, nil), []midi.Message(nil)
