@@ -193,7 +193,7 @@ func TestForecastsComeTrue(t *testing.T) {
 		for _, f := range outlook.Forecasts {
 			for _, hit := range f.Hits {
 				for _, n := range hit.Notes {
-					if f.Sounds && hit.Sounds {
+					if f.Sounds && hit.Sounds && n.Start < 3*stretch { // a long step's late hits can come after what was rendered
 						require.Contains(t, sounding, heard{n.Start, n.Key, hit.Velocity})
 					}
 				}

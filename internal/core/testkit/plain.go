@@ -82,3 +82,5 @@ func SetLane(lane **score.Lane, name score.LaneName, change func(*score.Lane)) {
 	}
 	change(*lane)
 }
+
+var recipes = []score.Recipe{{Name: "Gusts", Lane: score.Velocity, Lowest: 40, Highest: 110, Density: 70, Lean: -20}}

@@ -41,8 +41,6 @@ func Project(t *rapid.T) *score.Project {
 	return p
 }
 
-var recipes = []score.Recipe{{Name: "Gusts", Lane: score.Velocity, Lowest: 40, Highest: 110, Density: 70, Lean: -20}}
-
 // Key draws a key.
 func Key(t *rapid.T) theory.Key {
 	key := theory.Key{

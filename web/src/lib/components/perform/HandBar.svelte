@@ -6,7 +6,7 @@
   import { SetLists } from "../../state/setLists.svelte";
   import { randomLuck } from "../../state/luck";
   import type { Held, Perform } from "../../state/perform.svelte";
-  import type { When } from "../../state/stage.svelte";
+  import ApplyAt from "./ApplyAt.svelte";
   import NumberField from "../fields/NumberField.svelte";
 
   let { perform }: { perform: Perform } = $props();
@@ -32,13 +32,6 @@
       key: ".",
       help: "Push the tempo faster, by 3 % for as long as it is held.",
     },
-  ];
-  const moments: { when: When; words: string }[] = [
-    { when: "now", words: "now" },
-    { when: "beat", words: "beat" },
-    { when: "bar", words: "bar" },
-    { when: "bars", words: "4 bars" },
-    { when: "pattern", words: "pattern" },
   ];
   const inSong = $derived(session.transport.playing && stage.song.sections.length > 0);
   const waitsForRelease = $derived(
@@ -69,15 +62,7 @@
   role="group"
   aria-label="Hands"
 >
-  <span class="caption">apply at</span>
-  {#each moments as { when, words } (when)}
-    <button
-      class="control h-[44px]! px-1.5! text-[12px]!"
-      aria-pressed={stage.when === when}
-      data-help="From when what is pressed counts while playing: {words}."
-      onclick={() => (stage.when = when)}>{words}</button
-    >
-  {/each}
+  <ApplyAt />
   <span class="w-2 shrink-0"></span>
   {#each holds as { held, words, key, help } (held)}
     <button

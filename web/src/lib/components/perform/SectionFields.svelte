@@ -1,16 +1,14 @@
 <!-- @component The section of the song that is written. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
-  import type { Key, Section } from "../../api/types";
-  import { rootNames } from "../../chart/key";
-  import { meterOf, meterText } from "../../chart/meter";
-  import { scaled } from "../../chart/numbers";
+  import type { Section } from "../../api/types";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
+  import SectionOwn, { type Own } from "./SectionOwn.svelte";
 
   let { perform }: { perform: Perform } = $props();
 
@@ -29,7 +27,7 @@
   }
 
   /** Takes back what the section says itself, so that it stays as it was before. */
-  function drop(id: number, what: "tempo" | "luck" | "meter" | "key"): Promise<void> {
+  function drop(id: number, what: Own): Promise<void> {
     return session.edit(() => {
       const rest = { ...((session.project.song ?? []).find((s) => s.id === id) ?? newSection()) };
       delete rest[what];
@@ -60,48 +58,7 @@
       return { setSection: { at, section: now } };
     });
   }
-
-  function keyWords(key: Key): string {
-    return `${rootNames(key, session.lists)[key.root]} ${key.scale}`;
-  }
-
-  function writeMeter(id: number, text: string): void {
-    const meter = meterOf(text);
-    if (meter) void set(id, { meter });
-    else session.notices.add(`“${text}” is no meter; write it as 7/8 or 2+2+3/8.`);
-  }
 </script>
-
-{#snippet own(
-  id: number,
-  what: "tempo" | "luck" | "meter" | "key",
-  value: string | undefined,
-  give: () => unknown,
-)}
-  <FieldRow
-    label={what}
-    help="The {what} from where the section begins; without one it stays as it is."
-  >
-    {#if value === undefined}
-      <button class="control" aria-label="as before: give the section a {what}" onclick={give}
-        >as before</button
-      >
-    {:else}
-      {#if what === "meter"}
-        <input
-          class="control w-[80px]"
-          aria-label="Section meter"
-          autocomplete="off"
-          {value}
-          onchange={(event) => writeMeter(id, event.currentTarget.value)}
-        />
-      {:else}<span class="font-mono">{value}</span>{/if}
-      <button class="control" aria-label="Leave the {what} as before" onclick={() => drop(id, what)}
-        >✕</button
-      >
-    {/if}
-  </FieldRow>
-{/snippet}
 
 {#if section}
   {@const { id } = section}
@@ -153,35 +110,7 @@
       onchange={(event) => set(id, { takesOver: event.currentTarget.checked })}
     />
   </FieldRow>
-  {#if section.tempo !== undefined}
-    <NumberRow
-      label="tempo"
-      name="Section tempo"
-      help="The tempo from where the section begins; in beats per minute."
-      value={section.tempo / 1000}
-      {...scaled(bounds.Project.tempo, 1000)}
-      decimals={2}
-      width="72px"
-      commit={(bpm) => set(id, { tempo: Math.round(bpm * 1000) })}
-    />
-    <button class="control mb-1 w-full" onclick={() => drop(id, "tempo")}
-      >leave the tempo as before</button
-    >
-  {:else}
-    {@render own(id, "tempo", undefined, () => set(id, { tempo: session.project.tempo }))}
-  {/if}
-  {@render own(id, "luck", section.luck === undefined ? undefined : String(section.luck), () =>
-    set(id, { luck: session.project.luck.number }),
-  )}
-  {@render own(id, "meter", section.meter && meterText(section.meter), () =>
-    set(id, { meter: session.project.meter }),
-  )}
-  {@render own(id, "key", section.key && keyWords(section.key), () =>
-    set(id, { key: session.project.key }),
-  )}
-  <p class="caption py-1">
-    Luck and key: set them in the top bar first, then give them to the section.
-  </p>
+  <SectionOwn {section} set={(change) => set(id, change)} drop={(what) => drop(id, what)} />
   <div class="flex gap-1 py-1">
     <button
       class="control"

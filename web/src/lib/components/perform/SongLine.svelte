@@ -1,8 +1,9 @@
 <!-- @component The song: its sections as flags over small pictures of their music, and the playhead. -->
 <script lang="ts">
-  import type { PlannedSection, Section } from "../../api/types";
+  import type { Section } from "../../api/types";
   import { counted } from "../../counted";
   import { getSession } from "../../state/context";
+  import { shownSections } from "../../state/songPlan";
   import type { Perform } from "../../state/perform.svelte";
   import NoteLines from "../marks/NoteLines.svelte";
 
@@ -15,45 +16,14 @@
   let tick = $state<number>();
 
   const song = $derived(session.project.song ?? []);
-  /** What plays, as far as it is known, and after it what follows in the song. */
-  const planned = $derived.by(() => {
-    const bars = session.bars;
-    const shown = stage.song.sections.filter(({ section }) => section > 0);
-    const parts = shown.length > 0 && stage.song.sections.at(-1)?.section !== 0 ? shown : [];
-    const result = parts.map((part, i) => {
-      const next = parts[i + 1];
-      return { ...part, length: (next?.bar ?? part.bar + lengthOf(part)) - part.bar, sure: true };
-    });
-    const last = result.at(-1);
-    const after = last ? song.findIndex(({ id }) => id === last.section) + 1 : 0;
-    let bar = last ? last.bar + last.length : 0;
-    for (const section of song.slice(after)) {
-      const length = section.bars * Math.max(1, section.repeats);
-      result.push({
-        section: section.id,
-        bar,
-        bars: length,
-        from: bars.start(bar),
-        length,
-        sure: false,
-      });
-      bar += length;
-    }
-    return result;
-  });
+  const planned = $derived(
+    shownSections(song, stage.song.sections, tick === undefined ? 0 : session.bars.at(tick)),
+  );
   const total = $derived(planned.reduce((sum, { length }) => sum + length, 0));
   const first = $derived(planned[0]?.bar ?? 0);
   const scale = $derived((width - 4) / Math.max(1, total));
   const playing = $derived(tick === undefined ? 0 : perform.sectionAt(tick));
   const waiting = $derived(stage.waiting({ name: "section" })?.doing.value);
-
-  /** How many bars of a section that waits to be released are shown: those that have gone by, and the pass that plays. */
-  function lengthOf({ section, bar, bars }: PlannedSection): number {
-    if (bars > 0) return bars;
-    const pass = sectionOf(section)?.bars ?? 1;
-    const gone = tick === undefined ? 0 : Math.max(0, session.bars.at(tick) - bar);
-    return (Math.floor(gone / pass) + 1) * pass;
-  }
 
   function sectionOf(id: number): Section | undefined {
     return song.find((section) => section.id === id);
