@@ -196,6 +196,7 @@ func TestPortsAreRefusedAndTheProgramDies(t *testing.T) {
 	p.MustElementR("[data-state='Harbour synth']", "plays Harbour synth")
 
 	// Messages that get notes in tune go out once the browser was asked for that.
+	a.waitFor(func(s *score.Project) bool { return len(s.Tracks[1].RouteList()) == 2 })
 	require.False(t, p.MustEval(`() => window.exclusive`).Bool())
 	a.edit(`{"setTrack":{"track":2,"tuned":{"by":"messages"}}}`)
 	p.press("allow tuning messages")
