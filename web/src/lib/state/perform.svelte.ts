@@ -171,14 +171,14 @@ export class Perform {
     return stage.value({ name: "push" }, 0) === (held === "faster" ? push : -push);
   }
 
-  /** Holds something down; latched, a second press lets go of it. */
+  /** Holds something down; latched, a second press releases it. */
   hold(held: Held): void {
     if (this.latch && this.isHeld(held)) return this.#letGo(held);
     const value = held === "fill" ? 1 : held === "faster" ? push : -push;
     void this.session.stage.do([{ control: controlOf(held), value }], "now");
   }
 
-  /** Lets go of what is held, if it is not latched. */
+  /** Releases what is held, if it is not latched. */
   release(held: Held): void {
     if (!this.latch && this.isHeld(held)) this.#letGo(held);
   }
@@ -187,7 +187,7 @@ export class Perform {
     void this.session.stage.do([{ control: controlOf(held) }], "now");
   }
 
-  /** Holds something down, or lets go of it, by a press of a key on its button. */
+  /** Holds something down, or releases it, by a press of a key on its button. */
   toggle(held: Held): void {
     if (this.isHeld(held)) this.#letGo(held);
     else this.hold(held);
@@ -198,7 +198,7 @@ export class Perform {
     void this.session.shelf.keepWake({ bars: 8 });
   }
 
-  /** Lets go of all that is held and not latched. */
+  /** Releases all that is held and not latched. */
   releaseAll(): void {
     for (const held of ["fill", "slower", "faster"] as const) this.release(held);
   }

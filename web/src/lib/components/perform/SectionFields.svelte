@@ -101,7 +101,7 @@
   />
   <FieldRow
     label="takes over"
-    help="What the section changes counts in place of what a hand has changed; else that stays until it is let go of."
+    help="What the section changes counts in place of what a hand has changed; else that stays until it is cleared."
   >
     <input
       type="checkbox"
