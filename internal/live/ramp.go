@@ -74,5 +74,6 @@ func (t *Transport) DoScene(id int, when When, bars int) (leftOut int, err error
 		}
 		doings = append(doings, Doing{Control: c, Value: &value.Value})
 	}
+	doings = append(doings, Doing{Control: stage.Control{Name: stage.SceneOn}, Value: &id})
 	return leftOut, t.Do(doings, when, bars)
 }

@@ -55,14 +55,18 @@ func (a act) silences() bool {
 	return !slices.ContainsFunc(a.controls(), func(c stage.Control) bool { return !c.Silences() })
 }
 
-// tracks returns the tracks that the act is about; nil is all.
-func (a act) tracks() (tracks []int) {
+// tracks returns the tracks of a project that the act is about; nil is all.
+func (a act) tracks(p *score.Project) []int {
+	tracks := []int{}
 	for _, c := range a.controls() {
-		if c.Track == 0 {
+		about := c.Tracks(p)
+		if about == nil {
 			return nil
 		}
-		if !slices.Contains(tracks, c.Track) {
-			tracks = append(tracks, c.Track)
+		for _, track := range about {
+			if !slices.Contains(tracks, track) {
+				tracks = append(tracks, track)
+			}
 		}
 	}
 	return tracks
@@ -97,7 +101,7 @@ func (a act) played(written *score.Project, s stage.Stage) play.Act {
 		steps = append(steps, s.Step(written, c))
 	}
 	return play.Act{
-		Number: a.number, Issued: a.issued, Tick: a.at, Tracks: a.tracks(), Silences: a.silences(), Moves: a.moves(),
+		Number: a.number, Issued: a.issued, Tick: a.at, Tracks: a.tracks(written), Silences: a.silences(), Moves: a.moves(),
 		Change: func(p *score.Project) *score.Project {
 			for _, step := range steps {
 				p = step(p)

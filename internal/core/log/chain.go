@@ -48,7 +48,7 @@ func (p *Player) chainOf(track int) *chain {
 	if !c.found {
 		c.found, c.end, c.look = true, never, p.Song()
 		for _, a := range p.acts[p.pending:] {
-			if tracks := a.tracks(); tracks == nil || slices.Contains(tracks, track) {
+			if tracks := a.tracks(p.written); tracks == nil || slices.Contains(tracks, track) {
 				c.look = max(c.look, a.at+1) // by then it counts
 			}
 		}

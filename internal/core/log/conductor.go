@@ -95,7 +95,7 @@ func (p *Player) leadOf(acts []act) (lead score.Tick) {
 	}
 	for _, a := range acts {
 		if !a.silences() {
-			tracks := a.tracks()
+			tracks := a.tracks(p.written)
 			lead = max(lead, aheadOf(p.playing, tracks), aheadOf(s.On(p.written), tracks))
 		}
 	}
@@ -145,7 +145,7 @@ func (p *Player) give(acts []act, at score.Tick) {
 func (p *Player) given(s score.Placed) (acts []act) {
 	section := p.written.Section(s.Section)
 	if section == nil {
-		return nil
+		return []act{{given: []stage.Change{{Control: stage.Control{Name: stage.SectionOn}}}}}
 	}
 	var silences, moves, others []stage.Change
 	for _, change := range valuesOf(p.written, section, int(s.Bar)) {
@@ -173,6 +173,7 @@ func (p *Player) given(s score.Placed) (acts []act) {
 
 // valuesOf lists what a section gives that begins with a bar.
 func valuesOf(p *score.Project, section *score.Section, bar int) (values []stage.Change) {
+	values = append(values, stage.Change{Control: stage.Control{Name: stage.SectionOn}, Value: section.ID})
 	if section.Meter != nil {
 		values = append(values, stage.Change{Control: stage.Control{Name: "meter", Bar: bar}, Value: section.ID})
 	}
@@ -189,6 +190,7 @@ func valuesOf(p *score.Project, section *score.Section, bar int) (values []stage
 		for _, value := range scene.Values {
 			values = append(values, stage.Change{Control: stage.Control(value.Control), Value: value.Value})
 		}
+		values = append(values, stage.Change{Control: stage.Control{Name: stage.SceneOn}, Value: scene.ID})
 	}
 	return values
 }

@@ -127,7 +127,7 @@ func (p *Player) concern(tracks []int) bool {
 		if a.silences() {
 			return false
 		}
-		of := a.tracks()
+		of := a.tracks(p.written)
 		return of == nil || slices.ContainsFunc(tracks, func(id int) bool {
 			return slices.ContainsFunc(of, func(other int) bool { return groups[id] == groups[other] })
 		})

@@ -34,7 +34,7 @@ func (p Piece) Later() score.Tick { return p.Song - p.Run }
 func (p *Player) retempo() {
 	next := shifted(p.StageAt(p.run).On(p.written), p.run, p.later())
 	for _, a := range p.acts[p.pending:] {
-		if at := p.runOf(a.at); at > p.run && a.tracks() == nil {
+		if at := p.runOf(a.at); at > p.run && a.tracks(p.written) == nil {
 			next = until(next, at, shifted(p.At(at), at, p.later()))
 		}
 	}

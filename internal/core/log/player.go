@@ -77,12 +77,20 @@ func (p *Player) Bars() score.Bars     { return score.BarsOf(p.meters) }
 func (p *Player) later() score.Tick { return p.pieces[len(p.pieces)-1].Later() }
 
 // Ahead returns how far ahead of what was handed over it is decided what a control would change, where a project plays.
-func Ahead(p *score.Project, c stage.Control) score.Tick { return aheadOf(p, tracksOf(c)) }
+func Ahead(p *score.Project, c stage.Control) score.Tick { return aheadOf(p, c.Tracks(p)) }
 
-func aheadOf(p *score.Project, tracks []int) score.Tick { return play.Ahead(p, tracks) }
+// aheadOf returns how far ahead tracks look; nil is all.
+func aheadOf(p *score.Project, tracks []int) score.Tick {
+	if tracks != nil && len(tracks) == 0 {
+		return 0
+	}
+	return play.Ahead(p, tracks)
+}
 
 // Ahead returns how far ahead of what was handed over it has been decided what a control would change.
-func (p *Player) Ahead(c stage.Control) score.Tick { return p.performance.player.Ahead(tracksOf(c)) }
+func (p *Player) Ahead(c stage.Control) score.Tick {
+	return p.performance.player.Ahead(c.Tracks(p.written))
+}
 
 // NextStep returns the tick of the song of the next step that a control of a track can change; found is false if that is
 // not known.
@@ -107,14 +115,6 @@ func (p *Player) Acted(c stage.Control) (run score.Tick, ok bool) {
 		}
 	}
 	return 0, false
-}
-
-// tracksOf returns the track that a control is about; nil is all.
-func tracksOf(c stage.Control) []int {
-	if c.Track == 0 {
-		return nil
-	}
-	return []int{c.Track}
 }
 
 // Advance returns the messages and the moves of lanes before a tick of run time and after all those that it gave before.

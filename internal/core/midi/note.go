@@ -11,6 +11,8 @@ type Note struct {
 	Start, End score.Tick
 	// Track is the id of the track that plays it.
 	Track uint32
+	// Pattern is the id of that of its track of which it is.
+	Pattern uint8
 	// Channel counts from 0.
 	Channel uint8
 	// Key is the MIDI note number, Velocity 1 to 127.

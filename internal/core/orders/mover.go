@@ -37,6 +37,9 @@ func New(lane *score.Lane, address chance.Address) Mover {
 		order: codeOf(lane.Order), Length: int32(lane.Length), first: int32(lane.First),
 		Rate: lane.Rate.Ticks(), lane: lane, address: address,
 	}
+	if lane.StepAt(lane.Length-1) != lane.First+lane.Length-1 {
+		m.first = apart
+	}
 	m.update()
 	return m
 }
@@ -45,7 +48,15 @@ func New(lane *score.Lane, address chance.Address) Mover {
 func (m *Mover) Lane() *score.Lane { return m.lane }
 
 // Step returns the step on which the lane stands.
-func (m *Mover) Step() int { return int(m.first + m.Position) }
+func (m *Mover) Step() int {
+	if m.first == apart {
+		return m.lane.StepAt(int(m.Position))
+	}
+	return int(m.first + m.Position)
+}
+
+// apart is the first step of a loop whose steps need not follow each other.
+const apart = -1
 
 // Advance goes on by one move.
 func (m *Mover) Advance() {

@@ -226,9 +226,9 @@ func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
 
 // isUncertain reports whether a probability is neither 0 nor 100 percent.
 func isUncertain(t *score.Track, part *score.Part) bool {
-	lane, loop := part.Lanes.Lane(score.Probability), part.Lanes.Loop(score.Probability)
-	for _, value := range lane.Steps[loop.First : loop.First+loop.Length] {
-		if effective := t.Probable(min(value*lane.Amount, 10_000)); effective > 0 && effective < 10_000 {
+	lane, loop := part.Lanes.Lane(score.Probability), part.Loop(score.Probability)
+	for _, step := range loop.LoopSteps() {
+		if effective := t.Probable(min(lane.Steps[step]*lane.Amount, 10_000)); effective > 0 && effective < 10_000 {
 			return true
 		}
 	}

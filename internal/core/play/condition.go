@@ -66,6 +66,10 @@ func (w *walker) holds(t *term) bool {
 		return w.project.Filling
 	case score.SoundedTerm:
 		return w.sounded
+	case score.SectionTerm:
+		return w.project.SectionOn == t.ID
+	case score.SceneTerm:
+		return w.project.SceneOn == t.ID
 	}
 	about := &w.states[t.trackIndex]
 	switch notes := about.notesIn(w.bars.At(w.next) - 1); {

@@ -39,7 +39,7 @@ func inOneBar(t *rapid.T) *score.Project {
 
 // comeRound has all that moves by arithmetic in a part come round in a bar, and its notes start within their steps.
 func comeRound(t *rapid.T, part *score.Part) {
-	part.Lanes.Nudge, part.Held, part.Voicing.Strum = nil, score.Window{}, 0
+	part.Lanes.Nudge, part.Held, part.Voicing.Strum = nil, nil, 0
 	testkit.WithoutNudges(part)
 	for _, name := range score.LaneNames() {
 		if !part.Lanes.Has(name) {

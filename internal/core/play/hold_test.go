@@ -112,7 +112,7 @@ func TestAHoldBringsBackWhatChanceMoves(t *testing.T) {
 		track.Speed = score.Ratio{N: 1, M: 1}
 		for i := range track.Parts() {
 			part := &track.Parts()[i]
-			part.Held = score.Window{}
+			part.Held = nil
 			for step, detail := range part.Details {
 				detail.Skip, detail.Stretch = false, 0
 				part.Details[step] = detail

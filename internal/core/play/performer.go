@@ -23,6 +23,7 @@ type Performer struct {
 	heard    *common // by which it is decided what is silent
 	silenced int64   // the number of the last act that counts there
 
+	cuts   []Cut      // that were not asked for yet
 	played score.Tick // all notes before this tick are handed over
 	limit  score.Tick // before which alone steps are done and lanes go on by the clock, where it is not 0
 	waiting

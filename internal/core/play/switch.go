@@ -16,6 +16,10 @@ func (f *Performer) switchOver(g *group) {
 		if g.project.Track(track).Playing != was.project.Track(track).Playing {
 			entered[track] = was.entry(track)
 			f.leave(was.walkers, track, entered[track])
+			if g.project.PatternsCut {
+				left := uint8(was.project.Track(track).Playing)
+				f.cuts = append(f.cuts, Cut{uint32(track), left, entered[track]})
+			}
 		}
 	}
 	for _, s := range g.sources {

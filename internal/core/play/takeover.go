@@ -75,6 +75,8 @@ type moving struct {
 	grid      score.Tick
 	hears     []int // whatever pattern plays
 	filling   bool  // if that changes what it plays
+	sceneOn   int   // as the section, if a condition is about it
+	sectionOn int
 	fillLevel int
 	key       theory.Key // of a track that tunes its notes
 }
@@ -84,6 +86,9 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	m := moving{hears: h[t.ID], meter: p.Meter, meters: p.MeterChanges, tempo: TempoMapOf(p), luck: p.Luck.Number, filling: p.Filling && fills(p, t)}
 	if m.filling {
 		m.fillLevel = p.FillLevel
+	}
+	if t.Pattern(t.Playing).HearsSong() {
+		m.sceneOn, m.sectionOn = p.SceneOn, p.SectionOn
 	}
 	if t.Luck != score.FollowLuck {
 		m.luck = t.Luck

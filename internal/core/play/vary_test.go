@@ -220,19 +220,38 @@ func TestChords(t *testing.T) {
 	require.Equal(t, []score.Tick{0, sixteenth / 4, sixteenth / 2}, starts)
 }
 
-// Held to a range of steps, the gate lane walks only there, and linked lanes with it.
+// The gate lane goes over held steps in its order, and linked lanes with it. Written out by hand.
 func TestHeldSteps(t *testing.T) {
-	p := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
-		for i := range part.Lanes.Gate.Steps {
-			part.Lanes.Gate.Steps[i] = score.On
+	for _, c := range []struct {
+		held  score.HeldSteps
+		order score.Order
+		speed score.Ratio
+		steps []uint8
+	}{
+		{score.HeldSteps{10, 12, 40}, score.Forward, score.Ratio{N: 1, M: 1}, []uint8{10, 12, 40, 10, 12, 40}},
+		{score.HeldSteps{10, 12, 40}, score.Backward, score.Ratio{N: 1, M: 1}, []uint8{40, 12, 10, 40, 12, 10}},
+		{score.HeldSteps{0, 2, 5, 63}, score.ThereAndBack, score.Ratio{N: 1, M: 1}, []uint8{0, 2, 5, 63, 5, 2}},
+		{score.HeldSteps{63}, score.Forward, score.Ratio{N: 1, M: 1}, []uint8{63, 63, 63, 63, 63, 63}},
+		{score.HeldSteps{0, 1}, score.Forward, score.Ratio{N: 1, M: 2}, []uint8{0, 1, 0}},
+		{score.HeldSteps{0, 7}, score.Forward, score.Ratio{N: 3, M: 2}, []uint8{0, 7, 0, 7, 0, 7, 0, 7, 0}},
+		{score.HeldSteps{1, 3}, score.Path, score.Ratio{N: 1, M: 1}, []uint8{3, 3, 1, 3, 3, 1}}, // a path is taken modulo the loop
+	} {
+		p := testkit.Plain(func(_ *score.Project, track *score.Track, part *score.Part) {
+			for i := range part.Lanes.Gate.Steps {
+				part.Lanes.Gate.Steps[i] = score.On
+				part.Lanes.Velocity.Steps[i] = 40 + i
+			}
+			part.Lanes.Gate.Order, part.Lanes.Gate.Path = c.order, []int{1, 3, 0}
+			part.Held, track.Speed = c.held, c.speed
+		})
+		require.NoError(t, p.Validate())
+		var steps []uint8
+		for _, n := range play.Render(p, 0, 6*sixteenth, nil) {
+			require.Equal(t, 40+n.Step, n.Velocity, "linked lanes sit on the step")
+			steps = append(steps, n.Step)
 		}
-		part.Held = score.Window{First: 10, Length: 3}
-	})
-	var steps []uint8
-	for _, n := range play.Render(p, 0, 5*sixteenth, nil) {
-		steps = append(steps, n.Step)
+		require.Equal(t, c.steps, steps, c)
 	}
-	require.Equal(t, []uint8{10, 11, 12, 10, 11}, steps)
 }
 
 // A track that follows another goes on at that one's notes, muted or not, and only then.

@@ -113,7 +113,8 @@ func newWalker(c *common, place, index int) *walker {
 func (w *walker) lengthsDiffer() bool {
 	loop := w.part.GateLane()
 	var first score.Tick
-	for _, s := range w.steps[loop.First : loop.First+loop.Length] {
+	for place := range loop.Length {
+		s := &w.steps[loop.StepAt(place)]
 		switch lengths := s.lengths(); {
 		case s.skip:
 		case first == 0:

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 )
 
@@ -15,14 +16,16 @@ import (
 // The zero value has no notes down. Keys may not be used by two goroutines at once.
 type Keys struct {
 	down []downNote // in the order in which they were struck
+	cuts []play.Cut // that are still to come
 }
 
 // downNote is a note that sounds.
 type downNote struct {
 	midi.NoteID
-	on     midi.Message
-	until  score.Tick
-	stolen bool // whether it was told to end
+	on      midi.Message
+	until   score.Tick
+	pattern uint8
+	stolen  bool // whether it was told to end
 }
 
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
@@ -86,6 +89,27 @@ func inUnison(together []midi.Note) []midi.Note {
 	return apart
 }
 
+// Cut has notes end as cuts say, whose moments are still to come.
+func (k *Keys) Cut(cuts []play.Cut) { k.cuts = append(k.cuts, cuts...) }
+
+// endCut ends the notes that are cut before a moment.
+func (k *Keys) endCut(before score.Tick) {
+	if len(k.cuts) == 0 {
+		return
+	}
+	k.cuts = slices.DeleteFunc(slices.Clone(k.cuts), func(cut play.Cut) bool {
+		if cut.Tick >= before {
+			return false
+		}
+		for i := range k.down {
+			if d := &k.down[i]; d.Track == cut.Track && d.pattern == cut.Pattern && d.on.Tick < cut.Tick {
+				d.until = min(d.until, cut.Tick)
+			}
+		}
+		return true
+	})
+}
+
 // Release appends note-offs at the given moment for all notes that are down.
 func (k *Keys) Release(at score.Tick, dst []midi.Message) []midi.Message {
 	for i := range k.down {
@@ -117,6 +141,7 @@ func (k *Keys) Until(track uint32) score.Tick {
 
 // lift lets go of the notes that end before the moment.
 func (k *Keys) lift(before score.Tick, dst []midi.Message) []midi.Message {
+	k.endCut(before)
 	first := len(dst)
 	kept := k.down[:0]
 	for _, d := range k.down {
@@ -180,7 +205,7 @@ func (d *downNote) lasts(n midi.Note) bool {
 // strike begins notes that start together.
 func (k *Keys) strike(together []midi.Note, dst []midi.Message) []midi.Message {
 	for _, n := range together {
-		d := downNote{NoteID: midi.NoteID{Track: n.Track, Channel: n.Channel, Key: n.Key}, until: n.End}
+		d := downNote{NoteID: midi.NoteID{Track: n.Track, Channel: n.Channel, Key: n.Key}, until: n.End, pattern: n.Pattern}
 		for slices.ContainsFunc(k.down, func(other downNote) bool { return other.NoteID == d.NoteID }) {
 			d.Number++
 		}

@@ -42,6 +42,7 @@ func (r *Player) Advance(to score.Tick, dst []midi.Message) []midi.Message {
 	r.notes = r.performer.Advance(to, r.notes[:0])
 	r.changes = r.performer.Changes(r.changes[:0])
 	r.routed = r.router.notes(r.notes, r.routed[:0])
+	r.keys.Cut(r.performer.Cuts())
 	changes := r.router.changes(r.changes)
 	if r.begins {
 		r.begins = false
@@ -58,6 +59,7 @@ func (r *Player) Skip(to score.Tick) {
 	}
 	r.pass(r.performer.Advance(to, nil))
 	r.performer.Changes(nil)
+	r.performer.Cuts()
 	r.at, r.begins = to, false
 }
 

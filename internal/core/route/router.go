@@ -41,7 +41,7 @@ func (r *router) notes(notes []play.Note, dst []midi.Note) []midi.Note {
 	for _, n := range notes {
 		track := r.tracks[n.Track]
 		note := midi.Note{
-			Start: n.Start, End: n.End, Track: n.Track, Channel: uint8(track.Channel - 1), Key: n.Key, Velocity: n.Velocity,
+			Start: n.Start, End: n.End, Track: n.Track, Pattern: n.Pattern, Channel: uint8(track.Channel - 1), Key: n.Key, Velocity: n.Velocity,
 			Voices: uint8(track.Voices), Overlap: uint16(track.Overlap), Detune: n.Detune,
 		}
 		if track.tuner != nil {

@@ -20,6 +20,8 @@ import (
 //	track 2 sounded          the last step that was on of the track with that id sounded
 //	track 2 under 3 notes    its steps in the bar before this one struck fewer notes than that
 //	track 2 over 3 notes     or more
+//	section 3 on             the section of the song with that id plays
+//	scene 2 on               the scene with that id was the last that began
 //
 // A pass is a whole pass of the gate lane's order, counted from 1, and counted on over realignments. Of notes every note
 // of a chord and every hit of a ratchet counts, in the bar in which their step begins.
@@ -47,6 +49,8 @@ const (
 	TrackSoundedTerm                 // Track
 	UnderNotesTerm                   // Track and Notes
 	OverNotesTerm                    // Track and Notes
+	SectionTerm                      // ID
+	SceneTerm                        // ID
 )
 
 // Term is a term of a condition.
@@ -58,6 +62,7 @@ type Term struct {
 	First, Last, Of int
 	Track           int
 	Notes           int
+	ID              int // of a section or a scene, which need not be there
 }
 
 // UnmarshalText reads a condition, also in the words of before, which had one term.
@@ -117,6 +122,12 @@ func readTerm(fact string) (t Term, ok bool) {
 		return t, within(t.First, 1, t.Last) && t.Last <= MaxPass
 	case matches(words, "pass", "from", &t.First):
 		return t, within(t.First, 1, MaxPass)
+	case matches(words, "section", &t.ID, "on"):
+		t.Kind = SectionTerm
+		return t, within(t.ID, 1, MaxReferenceID)
+	case matches(words, "scene", &t.ID, "on"):
+		t.Kind = SceneTerm
+		return t, within(t.ID, 1, MaxReferenceID)
 	case matches(words, "track", &t.Track, "sounded"):
 		t.Kind = TrackSoundedTerm
 	case matches(words, "track", &t.Track, "under", &t.Notes, "notes"):
@@ -176,6 +187,22 @@ func (c Condition) Tracks() (ids []int) {
 	return ids
 }
 
+// terms returns the terms of all conditions of the pattern.
+func (pattern *Pattern) terms() (terms []Term) {
+	for i := range pattern.Parts {
+		for _, detail := range pattern.Parts[i].Details {
+			of, _, _ := detail.Condition.Terms()
+			terms = append(terms, of...)
+		}
+	}
+	return terms
+}
+
+// HearsSong reports whether a condition of the pattern is about which section or scene is on.
+func (pattern *Pattern) HearsSong() bool {
+	return slices.ContainsFunc(pattern.terms(), func(t Term) bool { return t.Kind == SectionTerm || t.Kind == SceneTerm })
+}
+
 // About reports whether a condition is about the track with the id.
 func (c Condition) About(id int) bool {
 	return c != Always && strings.Contains(" "+string(c), " track "+strconv.Itoa(id)+" ")
@@ -196,7 +223,7 @@ func (c Condition) without(id int) Condition {
 func (c Condition) validate(field string, p *Project) error {
 	if _, _, ok := c.Terms(); !ok {
 		return &FieldError{field, fmt.Sprintf("%.80q", string(c)), fmt.Sprintf(`a sentence of up to %d terms joined by "and" or by "or", like "pass 3 of 4 and not filling"; `+
-			`a term is "pass 3 of 4", "pass 1 to 3 of 4", "pass 1 to 8", "pass from 5", "filling", "sounded", "track 2 sounded", "track 2 under 3 notes" or "track 2 over 3 notes"`, MaxTerms)}
+			`a term is "pass 3 of 4", "pass 1 to 3 of 4", "pass 1 to 8", "pass from 5", "filling", "sounded", "track 2 sounded", "track 2 under 3 notes", "track 2 over 3 notes", "section 3 on" or "scene 2 on"`, MaxTerms)}
 	}
 	for _, id := range c.Tracks() {
 		if p.Track(id) == nil {

@@ -26,6 +26,7 @@ func TestConditionsAreSentences(t *testing.T) {
 		{"sounded or track 12 sounded or track 2147483647 over 0 notes", []score.Term{
 			{Kind: score.SoundedTerm}, {Kind: score.TrackSoundedTerm, Track: 12}, {Kind: score.OverNotesTerm, Track: 2147483647},
 		}, true},
+		{"section 3 on or not scene 1000000 on", []score.Term{{Kind: score.SectionTerm, ID: 3}, {Kind: score.SceneTerm, ID: 1_000_000, Not: true}}, true},
 		{"track 1 under 999 notes", []score.Term{{Kind: score.UnderNotesTerm, Track: 1, Notes: 999}}, false},
 	} {
 		terms, or, ok := c.condition.Terms()
@@ -35,7 +36,7 @@ func TestConditionsAreSentences(t *testing.T) {
 	}
 	for _, wrong := range []score.Condition{
 		"always", "pass", "pass 0 of 4", "pass 5 of 4", "pass 1 of 65", "pass 3 to 2", "pass 1 to 10000", "pass 1 to 5 of 4", "pass 0 to 1 of 4", "pass from 0",
-		"pass 03 of 4", "pass +3 of 4", "track 0 sounded", "track 1", "track 1 over 1000 notes", "track 1 over -1 notes", "not", "not not filling",
+		"pass 03 of 4", "pass +3 of 4", "track 0 sounded", "track 1", "track 1 over 1000 notes", "track 1 over -1 notes", "not", "not not filling", "section 0 on", "section on", "scene 1", "scene 1000001 on",
 		"filling and", " filling", "filling  and sounded", "filling and sounded or sounded", "filling and filling and filling and filling",
 	} {
 		_, _, ok := wrong.Terms()

@@ -9,8 +9,10 @@ import (
 type TermSpec struct {
 	// Label chooses it in a list.
 	Label string `json:"label"`
-	// Form is the term as it stands in a condition, with # for each number and @ for the id of a track.
+	// Form is the term as it stands in a condition, with # for each number and @ for the id that it is about.
 	Form string `json:"form"`
+	// Of says of what the id is: a track, a section or a scene; empty where there is none.
+	Of string `json:"of,omitempty" jsonschema:"enum=,enum=track,enum=section,enum=scene"`
 	// Usual are the numbers of a new term.
 	Usual []int `json:"usual"`
 	// Numbers tells what each number is, in the order of their places.
@@ -30,17 +32,19 @@ func TermSpecs() []TermSpec {
 	notes := []TermNumber{{"Notes", 0, MaxCounts}}
 	none := []TermNumber{}
 	return []TermSpec{
-		{"one pass of every", "pass # of #", []int{1, 2}, []TermNumber{passes("Pass", MaxCycle), passes("Of every so many passes", MaxCycle)}},
-		{"passes of every", "pass # to # of #", []int{1, 2, 4}, []TermNumber{
+		{"one pass of every", "pass # of #", "", []int{1, 2}, []TermNumber{passes("Pass", MaxCycle), passes("Of every so many passes", MaxCycle)}},
+		{"passes of every", "pass # to # of #", "", []int{1, 2, 4}, []TermNumber{
 			passes("From pass", MaxCycle), passes("To pass", MaxCycle), passes("Of every so many passes", MaxCycle),
 		}},
-		{"passes from … to …", "pass # to #", []int{1, 1}, []TermNumber{passes("From pass", MaxPass), passes("To pass", MaxPass)}},
-		{"passes from … on", "pass from #", []int{2}, []TermNumber{passes("From pass", MaxPass)}},
-		{"filling", "filling", []int{}, none},
-		{"its last step sounded", "sounded", []int{}, none},
-		{"a track sounded last", "track @ sounded", []int{}, none},
-		{"fewer notes of a track", "track @ under # notes", []int{4}, notes},
-		{"more notes of a track", "track @ over # notes", []int{4}, notes},
+		{"passes from … to …", "pass # to #", "", []int{1, 1}, []TermNumber{passes("From pass", MaxPass), passes("To pass", MaxPass)}},
+		{"passes from … on", "pass from #", "", []int{2}, []TermNumber{passes("From pass", MaxPass)}},
+		{"filling", "filling", "", []int{}, none},
+		{"its last step sounded", "sounded", "", []int{}, none},
+		{"a track sounded last", "track @ sounded", "track", []int{}, none},
+		{"fewer notes of a track", "track @ under # notes", "track", []int{4}, notes},
+		{"more notes of a track", "track @ over # notes", "track", []int{4}, notes},
+		{"a section is on", "section @ on", "section", []int{}, none},
+		{"a scene is on", "scene @ on", "scene", []int{}, none},
 	}
 }
 
@@ -74,6 +78,18 @@ func (t Term) words(p *Project) string {
 	}
 	no := not("", "not ")
 	switch t.Kind {
+	case SectionTerm:
+		name = "a section that is gone"
+		if section := p.Section(t.ID); section != nil {
+			name = "the section " + section.Name
+		}
+		return fmt.Sprintf("%swhile %s is on", no, name)
+	case SceneTerm:
+		name = "a scene that is gone"
+		if scene := p.Scene(t.ID); scene != nil {
+			name = "the scene " + scene.Name
+		}
+		return fmt.Sprintf("%swhile %s is on", no, name)
 	case FillingTerm:
 		return no + "while filling"
 	case SoundedTerm:
@@ -119,6 +135,8 @@ func (c Condition) Mark() string {
 		return "if ○"
 	case t.Kind == SoundedTerm:
 		return "if ●"
+	case t.Kind == SectionTerm || t.Kind == SceneTerm:
+		return no + "song"
 	case t.Kind != PassTerm:
 		return "if T"
 	case t.Of > 0 && t.First == t.Last:

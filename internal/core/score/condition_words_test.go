@@ -13,6 +13,8 @@ import (
 
 func TestConditionsInWords(t *testing.T) {
 	p := testkit.Buoy()
+	p.Song = []score.Section{{ID: 1, Name: "Rising tide", Bars: 1, Repeats: 1}}
+	p.Scenes = []score.Scene{{ID: 2, Name: "Slack water"}}
 	for _, c := range []struct {
 		condition   score.Condition
 		words, mark string
@@ -31,6 +33,10 @@ func TestConditionsInWords(t *testing.T) {
 		{"not track 1 sounded", "if Bell buoy was silent last", "if T"},
 		{"track 1 under 3 notes", "if Bell buoy had fewer than 3 notes in the last bar", "if T"},
 		{"not track 1 under 3 notes", "if Bell buoy had 3 notes or more in the last bar", "if T"},
+		{"section 1 on", "while the section Rising tide is on", "song"},
+		{"not scene 2 on", "not while the scene Slack water is on", "¬song"},
+		{"section 9 on", "while a section that is gone is on", "song"},
+		{"scene 9 on", "while a scene that is gone is on", "song"},
 		{"track 7 over 0 notes", "if a track had more than 0 notes in the last bar", "if T"},
 		{"not track 7 over 1 notes", "if a track had at most 1 note in the last bar", "if T"},
 	} {

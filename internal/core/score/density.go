@@ -78,10 +78,10 @@ func (d *densities) part(t *Track, part *Part) float64 {
 
 // hits returns how many steps, strikes and notes a second a part makes.
 func (d *densities) hits(t *Track, part *Part) (steps, strikes, notes float64) {
-	gate := part.Lanes.Lane(Gate)
+	gate := part.GateLane()
 	var length, struck, played float64 // in step lengths, over a loop
 	count := 0
-	for _, step := range loopSteps(gate) {
+	for _, step := range steppedOn(gate) {
 		detail := part.Details[step]
 		if detail.Skip {
 			continue
@@ -166,18 +166,14 @@ func (d *densities) mod(t *Track, part *Part, name LaneName, mod Mod, steps, str
 	return strikes
 }
 
-// loopSteps lists the steps of a lane's loop, each as often as it comes.
-func loopSteps(lane *Lane) []int {
-	var steps []int
-	if lane.Order == Path {
-		for _, step := range lane.Path {
-			steps = append(steps, lane.First+step%lane.Length)
-		}
+// steppedOn lists the steps of a lane's loop, each as often as it comes.
+func steppedOn(lane *Lane) []int {
+	if lane.Order != Path || len(lane.Path) == 0 {
+		return lane.LoopSteps()
 	}
-	if len(steps) == 0 {
-		for i := range lane.Length {
-			steps = append(steps, lane.First+i)
-		}
+	steps := make([]int, len(lane.Path))
+	for i, step := range lane.Path {
+		steps[i] = lane.StepAt(step % lane.Length)
 	}
 	return steps
 }
@@ -234,7 +230,7 @@ func average(part *Part, name LaneName, step int, of func(value int) float64) (r
 	if lane.Linked {
 		return of(lane.Steps[step])
 	}
-	steps := loopSteps(lane)
+	steps := steppedOn(lane)
 	for _, own := range steps {
 		result += of(lane.Steps[own])
 	}

@@ -105,11 +105,11 @@ func (e Replace) apply(p *Project) (Edit, error) {
 
 // swapList is swap for lists. A list of nothing is nil in a document, but not in an edit, where it says that
 // the list is given.
-func swapList[T any](field, value *[]T) *[]T {
+func swapList[S ~[]T, T any](field, value *S) *S {
 	if value == nil {
 		return nil
 	}
-	before := append([]T{}, *field...)
+	before := append(S{}, *field...)
 	*field = nil
 	if len(*value) > 0 {
 		*field = slices.Clone(*value)

@@ -37,7 +37,7 @@ type SetPart struct {
 	Fill       *int          `json:"fill,omitempty"`
 	Ratchet    *RatchetShape `json:"ratchet,omitempty"`
 	Voicing    *Voicing      `json:"voicing,omitempty"`
-	Held       *Window       `json:"held,omitempty"`
+	Held       *HeldSteps    `json:"held,omitempty"`
 	Mods       *[]Mod        `json:"mods,omitempty"`
 	SlideTime  *int          `json:"slideTime,omitempty"`
 	LengthUnit *NoteValue    `json:"lengthUnit,omitempty"`
@@ -61,7 +61,7 @@ func (e SetPart) Label() string {
 	add(e.Fill != nil, "fill")
 	add(e.Ratchet != nil, "ratchet")
 	add(e.Voicing != nil, "voicing")
-	add(e.Held != nil, "held steps")
+	add(e.Held != nil, "loop steps")
 	add(e.Mods != nil, "mods")
 	add(e.SlideTime != nil, "slide time")
 	add(e.LengthUnit != nil, "unit of lengths")
@@ -82,7 +82,7 @@ func (e SetPart) apply(p *Project) (Edit, error) {
 		Fill:        swap(&part.Fill, e.Fill),
 		Ratchet:     swap(&part.Ratchet, e.Ratchet),
 		Voicing:     swap(&part.Voicing, e.Voicing),
-		Held:        swap(&part.Held, e.Held),
+		Held:        swapList(&part.Held, e.Held),
 		Mods:        swapList(&part.Mods, e.Mods),
 		SlideTime:   swap(&part.SlideTime, e.SlideTime),
 		LengthUnit:  swap(&part.LengthUnit, e.LengthUnit),

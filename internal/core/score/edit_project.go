@@ -20,6 +20,9 @@ type SetProject struct {
 	SwingGrid    *NoteValue     `json:"swingGrid,omitempty"`
 	Filling      *bool          `json:"filling,omitempty"`
 	FillLevel    *int           `json:"fillLevel,omitempty"`
+	PatternsCut  *bool          `json:"patternsCut,omitempty"`
+	SceneOn      *int           `json:"sceneOn,omitempty"`
+	SectionOn    *int           `json:"-"`
 	Recipes      *[]Recipe      `json:"recipes,omitempty"`
 	Outputs      *[]Output      `json:"outputs,omitempty"`
 }
@@ -60,6 +63,15 @@ func (e SetProject) Label() string {
 	if e.FillLevel != nil {
 		what = append(what, fmt.Sprintf("fill level %d %%", *e.FillLevel))
 	}
+	if e.PatternsCut != nil {
+		what = append(what, map[bool]string{true: "patterns that enter cut", false: "patterns that enter let notes finish"}[*e.PatternsCut])
+	}
+	if e.SceneOn != nil {
+		what = append(what, "scene that is on")
+	}
+	if e.SectionOn != nil {
+		what = append(what, "section that is on")
+	}
 	if e.Filling != nil {
 		what = append(what, map[bool]string{true: "fill", false: "end of fill"}[*e.Filling])
 	}
@@ -78,6 +90,9 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		SwingGrid:    swap(&p.SwingGrid, e.SwingGrid),
 		Filling:      swap(&p.Filling, e.Filling),
 		FillLevel:    swap(&p.FillLevel, e.FillLevel),
+		PatternsCut:  swap(&p.PatternsCut, e.PatternsCut),
+		SceneOn:      swap(&p.SceneOn, e.SceneOn),
+		SectionOn:    swap(&p.SectionOn, e.SectionOn),
 		Recipes:      swapList(&p.Recipes, e.Recipes),
 		Outputs:      swapList(&p.Outputs, e.Outputs),
 	}, nil

@@ -26,10 +26,7 @@ func (e SetScene) Label() string { return fmt.Sprintf("scene “%s”", e.Scene.
 func (e SetScene) apply(p *Project) (Edit, error) {
 	scene := e.Scene.clone()
 	if scene.ID == 0 {
-		for _, other := range p.Scenes {
-			scene.ID = max(scene.ID, other.ID)
-		}
-		scene.ID++
+		scene.ID = p.newID(SceneTerm)
 	}
 	was := p.sceneIndex(scene.ID)
 	next, err := placed(p.Scenes, was, e.At, scene)
@@ -42,6 +39,38 @@ func (e SetScene) apply(p *Project) (Edit, error) {
 	}
 	p.Scenes = next
 	return inverse, nil
+}
+
+// newID returns an id that no scene has, or no section, by what terms are about, nor anything that names one that is gone.
+func (p *Project) newID(about TermKind) (id int) {
+	for i := range p.Scenes {
+		if about == SceneTerm {
+			id = max(id, p.Scenes[i].ID)
+		}
+	}
+	for i := range p.Song {
+		if about == SceneTerm {
+			id = max(id, p.Song[i].Scene)
+		} else {
+			id = max(id, p.Song[i].ID)
+		}
+	}
+	for i := range p.Tracks {
+		for j := range p.Tracks[i].Patterns {
+			for _, term := range p.Tracks[i].Patterns[j].terms() {
+				if term.Kind == about {
+					id = max(id, term.ID)
+				}
+			}
+		}
+	}
+	if id < MaxReferenceID {
+		return id + 1
+	}
+	for id = 1; p.Scene(id) != nil && about == SceneTerm || p.Section(id) != nil && about == SectionTerm; {
+		id++
+	}
+	return id
 }
 
 // placed returns a list with something at a place, which stood at another before; -1 is nowhere.
@@ -91,10 +120,7 @@ func (e SetSection) Label() string { return fmt.Sprintf("section “%s”", e.Se
 func (e SetSection) apply(p *Project) (Edit, error) {
 	section := e.Section.clone()
 	if section.ID == 0 {
-		for _, other := range p.Song {
-			section.ID = max(section.ID, other.ID)
-		}
-		section.ID++
+		section.ID = p.newID(SectionTerm)
 	}
 	was := p.sectionIndex(section.ID)
 	next, err := placed(p.Song, was, e.At, section)

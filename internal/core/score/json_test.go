@@ -193,3 +193,15 @@ func TestDigest(t *testing.T) {
 	require.NoError(t, err)
 	require.NotEqual(t, digest, other)
 }
+
+// A file of before has a range of held steps.
+func TestHeldRangesOfBefore(t *testing.T) {
+	for form, want := range map[string]score.HeldSteps{
+		`{"first":3,"length":2}`: {3, 4}, `{"first":0,"length":0}`: nil, `{"first":63,"length":1}`: {63}, `[1,5]`: {1, 5},
+	} {
+		var held score.HeldSteps
+		require.NoError(t, json.Unmarshal([]byte(form), &held))
+		require.Equal(t, want, held, form)
+	}
+	require.Error(t, json.Unmarshal([]byte(`"all"`), new(score.HeldSteps)))
+}

@@ -127,6 +127,25 @@ type Lane struct {
 	Own map[int]StepOwn `json:"own,omitempty"`
 	// Steps holds MaxSteps values within the bounds of the lane's LaneSpec.
 	Steps []int `json:"steps" jsonschema:"minItems=64,maxItems=64"`
+
+	held HeldSteps // of a gate lane, its loop in place of First and Length
+}
+
+// StepAt returns the step that has a position in the loop, from 0.
+func (l *Lane) StepAt(position int) int {
+	if l.held != nil {
+		return l.held[position]
+	}
+	return l.First + position
+}
+
+// LoopSteps lists the steps of the loop.
+func (l *Lane) LoopSteps() []int {
+	steps := make([]int, l.Length)
+	for i := range steps {
+		steps[i] = l.StepAt(i)
+	}
+	return steps
 }
 
 func newLane(spec LaneSpec) *Lane {

@@ -15,8 +15,8 @@ func TestLimitsBetweenFields(t *testing.T) {
 		return score.SetTrack{Track: track, Channel: &channel, Tuned: &score.Tuned{By: score.BendTuned, Channels: channels, Range: 2}}
 	}
 	on := func(track, channel int) score.SetTrack { return score.SetTrack{Track: track, Channel: &channel} }
-	held := func(first, length int) score.SetPart {
-		return score.SetPart{PartAddress: score.PartAddress{Track: 1}, Held: &score.Window{First: first, Length: length}}
+	held := func(steps ...int) score.SetPart {
+		return score.SetPart{PartAddress: score.PartAddress{Track: 1}, Held: (*score.HeldSteps)(&steps)}
 	}
 	tempos := func(ticks ...score.Tick) score.SetProject {
 		changes := []score.TempoChange{}
@@ -38,9 +38,10 @@ func TestLimitsBetweenFields(t *testing.T) {
 		{"a track after those that are bent", []score.Edit{bent(1, 4, 3), on(2, 7)}, ""},
 		{"bends that reach a track", []score.Edit{on(2, 6), bent(1, 4, 3)}, "outside of the channels"},
 		{"bends that reach others' bends", []score.Edit{bent(1, 4, 3), bent(2, 6, 2)}, "outside of the channels"},
-		{"a hold of the last steps", []score.Edit{held(60, 4)}, ""},
-		{"a hold beyond the last step", []score.Edit{held(60, 5)}, "held"},
-		{"a hold before the first step", []score.Edit{held(-1, 4)}, "held"},
+		{"a loop of the first and the last step", []score.Edit{held(0, 63)}, ""},
+		{"a loop of a step beyond the last", []score.Edit{held(60, 64)}, "held[1] is 64; it must be 61 to 63"},
+		{"a loop of a step before the first", []score.Edit{held(-1, 4)}, "held[0] is -1"},
+		{"a loop with a step twice", []score.Edit{held(4, 4)}, "held[1] is 4; it must be 5 to 63"},
 		{"tempos a tick apart", []score.Edit{tempos(1, 2)}, ""},
 		{"two tempos at one tick", []score.Edit{tempos(2, 2)}, "tempoChanges[1].tick is 2"},
 		{"a tempo at the beginning", []score.Edit{tempos(0)}, "tempoChanges[0].tick is 0"},

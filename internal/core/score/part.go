@@ -28,22 +28,11 @@ type Part struct {
 	Mods []Mod `json:"mods,omitempty" jsonschema:"maxItems=8"`
 	// SlideTime is the portamento time that is sent for slides (CC 5).
 	SlideTime int `json:"slideTime" jsonschema:"minimum=0,maximum=127"`
-	// Held is the range of steps to which the gate lane is held while performing.
-	Held Window `json:"held"`
+	// Held are the looped steps: those that the gate lane goes over in place of its loop.
+	Held HeldSteps `json:"held,omitempty" jsonschema:"maxItems=64"`
 	// Details holds what is special of gate steps, by step from 0.
 	Details map[int]StepDetail `json:"details,omitempty"`
 	Lanes   Lanes              `json:"lanes"`
-}
-
-// GateLane returns the gate lane of the part, with the loop to which it is held.
-func (part *Part) GateLane() *Lane {
-	gate := part.Lanes.Lane(Gate)
-	if part.Held.Length == 0 {
-		return gate
-	}
-	held := *gate
-	held.First, held.Length = part.Held.First, part.Held.Length
-	return &held
 }
 
 // RatchetShape says how the strikes of a ratchet follow each other.
@@ -83,6 +72,7 @@ func SpacingOptions() []Option { return spacings.list() }
 func (p *Part) Clone() Part {
 	clone := *p
 	clone.Mods, clone.Durations = slices.Clone(p.Mods), slices.Clone(p.Durations)
+	clone.Held = slices.Clone(p.Held)
 	if p.Details != nil {
 		clone.Details = make(map[int]StepDetail, len(p.Details))
 		for step, detail := range p.Details {

@@ -45,6 +45,12 @@ type Project struct {
 	SwingGrid NoteValue `json:"swingGrid" jsonschema:"enum=1/8,enum=1/16"`
 	// Filling turns conditions and off steps of fills on.
 	Filling bool `json:"filling"`
+	// PatternsCut has the notes of a track end that sound where another pattern of it enters; else they finish.
+	PatternsCut bool `json:"patternsCut,omitempty"`
+	// SceneOn is the id of the scene that is on, for conditions about it; 0 is none.
+	SceneOn int `json:"sceneOn,omitempty" jsonschema:"minimum=0,maximum=1000000"`
+	// SectionOn is the id of the section of the song that plays, while it plays; 0 is none.
+	SectionOn int `json:"-"`
 	// FillLevel is the percentage of off steps that sound while filling, in place of what each part says; 0 leaves it to the parts.
 	FillLevel int `json:"fillLevel,omitempty" jsonschema:"minimum=0,maximum=100"`
 	// Recipes are ways of rolling that were kept.

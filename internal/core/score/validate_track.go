@@ -77,7 +77,7 @@ func (part *Part) validate(field string, p *Project) error {
 	checks := []error{
 		CheckName(field+".name", part.Name),
 		validateMods(field+".mods", part.Mods),
-		checkRange(field+".held.first", part.Held.First, 0, MaxSteps-max(1, part.Held.Length)),
+		part.Held.validate(field + ".held"),
 		checkListed(field+".ratchet.spacing", part.Ratchet.Spacing, Spacings()),
 		validateDurations(field+".durations", part.Durations),
 	}

@@ -56,10 +56,3 @@ func (r Recipe) validate(field string) error {
 		checkRange(field+".highest", r.Highest, r.Lowest, spec.Most),
 	})
 }
-
-// Window is a range of steps to which a part's gate lane is held while performing.
-type Window struct {
-	First int `json:"first" jsonschema:"minimum=0,maximum=63"`
-	// Length is 1 to MaxSteps, or 0 for no window.
-	Length int `json:"length" jsonschema:"minimum=0,maximum=64"`
-}

@@ -52,8 +52,9 @@ type Spec struct {
 	// OfSong says that only sections of the song set it.
 	OfSong bool `json:"ofSong,omitempty"`
 
-	silences bool // decides which parts are heard, and nothing else
-	byBar    bool // it can hold from a bar on
+	silences bool                    // decides which parts are heard, and nothing else
+	byBar    bool                    // it can hold from a bar on
+	hears    func(*score.Track) bool // which tracks hear what is of the project; nil is all
 	control
 }
 
@@ -188,6 +189,24 @@ func (c Control) Silences() bool {
 	return spec != nil && spec.silences
 }
 
+// Tracks returns the ids of the tracks of a project that a control is about; nil is all.
+func (c Control) Tracks(p *score.Project) []int {
+	if c.Track != 0 {
+		return []int{c.Track}
+	}
+	spec := specOf(c.Name, OfProject)
+	if spec == nil || spec.hears == nil {
+		return nil
+	}
+	tracks := []int{}
+	for i := range p.Tracks {
+		if spec.hears(&p.Tracks[i]) {
+			tracks = append(tracks, p.Tracks[i].ID)
+		}
+	}
+	return tracks
+}
+
 // Momentary reports whether a control falls back when playing stops.
 func (c Control) Momentary() bool {
 	spec := specOf(c.Name, c.scope())
@@ -233,6 +252,10 @@ func (c Control) ValueWords(p *score.Project, value int) string {
 			return pattern.Name
 		}
 		return fmt.Sprint(value)
+	case spec.Name == SceneOn || spec.Name == SectionOn:
+		return onWords(p, spec.Name, value)
+	case slices.Contains(loopNames[:], spec.Name):
+		return stepWords(value, slices.Index(loopNames[:], spec.Name))
 	case len(spec.Values) > 0 && value >= 0 && value < len(spec.Values):
 		return spec.Values[value]
 	case spec.Unit == perMille:

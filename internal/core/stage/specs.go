@@ -2,6 +2,7 @@ package stage
 
 import (
 	"fmt"
+	"slices"
 
 	"jettyfog/internal/core/bounds"
 	"jettyfog/internal/core/score"
@@ -19,6 +20,7 @@ const MaxPush = 500
 
 // What controls write is bounded by the types of the project.
 var (
+	projectBounds   = bounds.For[score.Project]()
 	luckBounds      = bounds.For[score.Luck]()
 	trackBounds     = bounds.For[score.Track]()
 	transposeBounds = bounds.For[score.Transpose]()
@@ -51,6 +53,16 @@ func init() { // because rules of entries look others up
 					form.SetProject = &score.SetProject{Key: section.Key}
 				}
 				return form
+			}}},
+		within(projectBounds, "sceneOn", Spec{Name: SceneOn, Of: OfProject, Words: "scene that is on", hears: hearsSong, control: control{
+			read: func(t *target) int { return t.project.SceneOn },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{SetProject: &score.SetProject{SceneOn: &value}}
+			}}}),
+		Spec{Name: SectionOn, Of: OfProject, Words: "section that is on", Max: score.MaxReferenceID, OfSong: true, hears: hearsSong, control: control{
+			read: func(t *target) int { return t.project.SectionOn },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{SetProject: &score.SetProject{SectionOn: &value}}
 			}}},
 		within(luckBounds, "number", Spec{Name: "luck", Of: OfProject, Words: "luck", control: control{
 			read: func(t *target) int { return t.project.Luck.Number },
@@ -146,6 +158,29 @@ const (
 	Release = "release"
 )
 
+// The names of what only conditions hear.
+const (
+	SceneOn   = "scene"
+	SectionOn = "section that is on"
+)
+
+// onWords names the section or the scene with an id.
+func onWords(p *score.Project, control string, id int) string {
+	section, scene := p.Section(id), p.Scene(id)
+	switch {
+	case control == SectionOn && section != nil:
+		return section.Name
+	case control == SceneOn && scene != nil:
+		return scene.Name
+	}
+	return "none"
+}
+
+// hearsSong reports whether a track hears which section or scene is on.
+func hearsSong(t *score.Track) bool {
+	return slices.ContainsFunc(t.Patterns, func(pattern score.Pattern) bool { return pattern.HearsSong() })
+}
+
 // onceSpecs are what is done to a track once: all its lanes go on at their first steps, or those that evolve do so once more;
 // and what is done to the song.
 func onceSpecs() (specs []Spec) {
@@ -188,29 +223,6 @@ func speeds() (names []string) {
 		}
 	}
 	return names
-}
-
-func partSpecs() []Spec {
-	part := func(spec Spec, read func(*score.Part) int, set func(int) score.SetPart) Spec {
-		spec.Of = OfPart
-		spec.control = control{
-			read: func(t *target) int { return read(t.part) },
-			edit: func(t *target, value int) score.EditJSON {
-				edit := set(value)
-				edit.PartAddress = score.PartAddress{Track: t.Track, Pattern: t.Pattern, Part: t.Part}
-				return score.EditJSON{SetPart: &edit}
-			},
-		}
-		return spec
-	}
-	return []Spec{
-		part(Spec{Name: "part mute", Words: "mute", Max: 1, Values: onOff, silences: true},
-			func(p *score.Part) int { return number(p.Mute) },
-			func(value int) score.SetPart { return score.SetPart{Mute: given(value > 0)} }),
-		part(within(partBounds, "fill", Spec{Name: "part fill", Words: "fill", Unit: "%"}),
-			func(p *score.Part) int { return p.Fill },
-			func(value int) score.SetPart { return score.SetPart{Fill: &value} }),
-	}
 }
 
 func laneSpecs() []Spec {

@@ -212,6 +212,8 @@ func TestBoundsOfControls(t *testing.T) {
 		"track jitter": {0, 100}, "track probability": {-100, 100}, "track lowest": {0, 116}, "track highest": {11, 127}, "track hold": {0, 64}, "part part mute": {0, 1}, "part part fill": {0, 100}, "lane first": {0, 63},
 		"lane length": {1, 64}, "lane rate": {0, 20}, "lane order": {0, 7}, "lane amount": {0, 200}, "lane depth": {0, 100}, "lane lean": {-100, 100}, "track realign": {1, 1}, "track evolve": {1, 1},
 		"project meter": {1, 1_000_000}, "project key": {1, 1_000_000}, "project fill level": {0, 100}, "project section": {0, 1_000_000}, "project release": {1, 1},
+		"project scene": {0, 1_000_000}, "project section that is on": {0, 1_000_000},
+		"part loop steps 1-16": {0, 65535}, "part loop steps 17-32": {0, 65535}, "part loop steps 33-48": {0, 65535}, "part loop steps 49-64": {0, 65535},
 	}
 	for _, spec := range stage.Specs() {
 		bound, known := bounds[string(spec.Of)+" "+spec.Name]
@@ -251,11 +253,34 @@ func TestWordsOfControls(t *testing.T) {
 	require.Equal(t, "99", stage.Control{Name: "pattern", Track: p.Tracks[0].ID}.ValueWords(p, 99))
 	require.Equal(t, "3 ms", stage.Control{Name: "jitter", Track: p.Tracks[0].ID}.ValueWords(p, 3))
 	require.Equal(t, "7", stage.Control{Name: "degrees", Track: 99}.ValueWords(p, 7))
+	part.Name = "loop steps 17-32"
+	require.Equal(t, "none", part.ValueWords(p, 0))
+	require.Equal(t, "17, 19–21, 32", part.ValueWords(p, 0b1000_0000_0001_1101))
+	part.Name = "part mute"
 	require.True(t, part.Silences())
 	require.False(t, lane.Silences())
 	require.False(t, stage.Control{Name: "brightness"}.Silences())
 	require.True(t, stage.Control{Name: "push"}.Momentary())
 	require.False(t, stage.Control{Name: "brightness"}.Momentary())
+}
+
+// Steps of all rows are looped together, each row by a control of its own; without any a part plays its loop.
+func TestLoopedSteps(t *testing.T) {
+	p := testkit.Demo()
+	track, part := p.Tracks[0], p.Tracks[0].Parts()[0]
+	row := func(name string) stage.Control {
+		return stage.Control{Name: name, Track: track.ID, Pattern: track.Playing, Part: part.ID}
+	}
+	held := func(s stage.Stage) score.HeldSteps { return s.On(p).Tracks[0].Parts()[0].Held }
+	s := stage.Stage{}.With(row("loop steps 1-16"), 0b101).With(row("loop steps 49-64"), 1<<15)
+	require.Equal(t, score.HeldSteps{0, 2, 63}, held(s))
+	require.Equal(t, score.HeldSteps{63}, held(s.With(row("loop steps 1-16"), 0)))
+	require.Empty(t, held(s.With(row("loop steps 1-16"), 0).Without(row("loop steps 49-64"))))
+	edit, any := s.Store(p)
+	require.True(t, any)
+	stored, _, err := score.Apply(p, edit)
+	require.NoError(t, err)
+	require.Equal(t, score.HeldSteps{0, 2, 63}, stored.Tracks[0].Parts()[0].Held)
 }
 
 // Two ends of a register that cannot be together are both as they are written, in whichever order they are set.

@@ -50,7 +50,7 @@ func stepRatchet(t *rapid.T) *score.StepRatchet {
 func Condition(t *rapid.T, ids []int) score.Condition {
 	about := fmt.Sprintf("track %d ", rapid.SampledFrom(ids).Draw(t, "about"))
 	terms := []string{
-		"pass 1 to 1", "pass from 2", "pass 2 of 3", "pass 1 to 2 of 4", "pass 2 to 5", "filling", "sounded",
+		"pass 1 to 1", "pass from 2", "pass 2 of 3", "pass 1 to 2 of 4", "pass 2 to 5", "filling", "sounded", "section 2 on", "scene 1 on",
 		about + "sounded", about + "under 4 notes", about + "over 2 notes",
 	}
 	var drawn []string

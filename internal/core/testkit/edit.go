@@ -19,7 +19,7 @@ func Edit(t *rapid.T, p *score.Project) score.Edit {
 			return score.SetPart{
 				PartAddress: partAddress(t, drawnTrack), Name: maybe(t, "Renamed"),
 				Note: maybe(t, rapid.IntRange(0, 127).Draw(t, "note")), Mute: maybe(t, true), Fill: given(40), Ratchet: maybe(t, shape(t)),
-				Voicing: maybe(t, voicing(t)), Held: maybe(t, window(t)), Mods: maybe(t, append([]score.Mod{}, mods(t, true)...)),
+				Voicing: maybe(t, voicing(t)), Held: maybe(t, append(score.HeldSteps{}, held(t)...)), Mods: maybe(t, append([]score.Mod{}, mods(t, true)...)),
 				LengthUnit: maybe(t, score.NoteValue("1/8")), Durations: maybe(t, []score.Duration{{Value: "1/4.", Weight: 1}}),
 			}
 		},
@@ -212,7 +212,7 @@ func setProject(t *rapid.T) score.SetProject {
 	return score.SetProject{
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
 		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8, Groups: []int{2, 2, 3}}), MeterChanges: maybe(t, append([]score.MeterChange{}, meterChanges(t)...)), Key: maybe(t, Key(t)), Swing: given(604), SwingGrid: given(score.NoteValue("1/8")),
-		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), Recipes: maybe(t, recipes),
+		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), PatternsCut: maybe(t, rapid.Bool().Draw(t, "patterns cut")), Recipes: maybe(t, recipes),
 	}
 }
 

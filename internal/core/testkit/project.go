@@ -24,8 +24,8 @@ func Project(t *rapid.T) *score.Project {
 		Swing:     rapid.SampledFrom([]int{500, 500, 583, 667, 750}).Draw(t, "swing"),
 		SwingGrid: rapid.SampledFrom(score.SwingGrids()).Draw(t, "swing grid"),
 		FillLevel: rapid.SampledFrom([]int{0, 0, 0, 30, 100}).Draw(t, "fill level"),
-		Filling:   rapid.Bool().Draw(t, "filling"),
-		Recipes:   rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
+		Filling:   rapid.Bool().Draw(t, "filling"), PatternsCut: rapid.Bool().Draw(t, "patterns cut"),
+		Recipes: rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
 	}
 	if p.Luck.Former == nil {
 		p.Luck.Former = []int{}
@@ -161,7 +161,7 @@ func ratio(t *rapid.T) score.Ratio {
 func part(t *rapid.T, id int, ids []int, retunes bool) score.Part {
 	drawn := score.Part{
 		ID: id, Name: "Part", Note: rapid.IntRange(0, 127).Draw(t, "note"), Mute: seldom(t, "mute part"), Fill: rapid.SampledFrom([]int{0, 30}).Draw(t, "fill"),
-		Ratchet: shape(t), Voicing: voicing(t), Held: window(t),
+		Ratchet: shape(t), Voicing: voicing(t), Held: held(t),
 		Mods: mods(t, retunes), SlideTime: rapid.IntRange(0, 127).Draw(t, "slide time"),
 		LengthUnit: lengthUnit(t), Durations: durations(t),
 	}
@@ -341,8 +341,8 @@ func mods(t *rapid.T, retunes bool) []score.Mod {
 	return drawn
 }
 
-func window(t *rapid.T) score.Window {
-	return rapid.SampledFrom([]score.Window{{}, {}, {}, {First: 3, Length: 5}, {First: 63, Length: 1}}).Draw(t, "held")
+func held(t *rapid.T) score.HeldSteps {
+	return rapid.SampledFrom([]score.HeldSteps{nil, nil, nil, {3, 4, 5, 6, 7}, {63}, {0, 3, 9, 31, 32}}).Draw(t, "held")
 }
 
 // source draws a clock; a track only follows one of a lower id, so there is no loop.

@@ -6,6 +6,7 @@
   import { performKeys } from "../lib/state/performKeys";
   import ArrangeSheet from "../lib/components/perform/ArrangeSheet.svelte";
   import HandBar from "../lib/components/perform/HandBar.svelte";
+  import LoopSteps from "../lib/components/perform/LoopSteps.svelte";
   import SceneLine from "../lib/components/perform/SceneLine.svelte";
   import SongLine from "../lib/components/perform/SongLine.svelte";
   import TransposeKeys from "../lib/components/perform/TransposeKeys.svelte";
@@ -64,6 +65,7 @@
       <TrackStrips {perform} {height} />
     </div>
     <div>
+      {#if perform.looping}<LoopSteps {perform} />{/if}
       {#if perform.transposing}<TransposeKeys {perform} />{/if}
       <HandBar {perform} />
     </div>

@@ -1,5 +1,7 @@
 // Made from the Go types by `make generate`. Do not edit.
 
+export type HeldSteps = number[];
+
 export interface Message {
   project?: ProjectState;
   transport?: Status;
@@ -39,6 +41,8 @@ export interface Project {
   swing: number;
   swingGrid: "1/8" | "1/16";
   filling: boolean;
+  patternsCut?: boolean;
+  sceneOn?: number;
   fillLevel?: number;
   /**
    * @maxItems 64
@@ -286,7 +290,7 @@ export interface Part {
    */
   mods?: Mod[];
   slideTime: number;
-  held: Window;
+  held?: HeldSteps;
   details?: {
     [k: string]: StepDetail;
   };
@@ -313,10 +317,6 @@ export interface Mod {
   least: number;
   most: number;
   glide: number;
-}
-export interface Window {
-  first: number;
-  length: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema definition
@@ -716,6 +716,8 @@ export interface SetProject {
   swingGrid?: string;
   filling?: boolean;
   fillLevel?: number;
+  patternsCut?: boolean;
+  sceneOn?: number;
   recipes?: Recipe[];
   outputs?: Output[];
 }
@@ -840,7 +842,7 @@ export interface SetPart {
   fill?: number;
   ratchet?: RatchetShape;
   voicing?: Voicing;
-  held?: Window;
+  held?: HeldSteps;
   mods?: Mod[];
   slideTime?: number;
   lengthUnit?: string;
@@ -1137,6 +1139,7 @@ export interface ModTargetSpec {
 export interface TermSpec {
   label: string;
   form: string;
+  of?: "" | "track" | "section" | "scene";
   usual: number[];
   numbers: TermNumber[];
 }
@@ -1721,7 +1724,7 @@ export const bounds = {
   PatternWeight: {"pattern":{"min":0,"max":255},"weight":{"min":0,"max":1000}},
   PlayedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
-  Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750},"fillLevel":{"min":0,"max":100}},
+  Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750},"sceneOn":{"min":0,"max":1000000},"fillLevel":{"min":0,"max":100}},
   Quantise: {"strength":{"min":0,"max":100},"swing":{"min":500,"max":750}},
   RampRequest: {"tempo":{"min":10000,"max":400000},"bars":{"min":1,"max":64}},
   RatchetShape: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100}},
@@ -1760,5 +1763,4 @@ export const bounds = {
   Tuned: {"channels":{"min":0,"max":16},"range":{"min":0,"max":96}},
   Voicing: {"inversion":{"min":0,"max":4},"strum":{"min":-100,"max":100}},
   Weight: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"weight":{"min":0,"max":1000}},
-  Window: {"first":{"min":0,"max":63},"length":{"min":0,"max":64}},
 } as const;

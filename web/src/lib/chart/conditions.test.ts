@@ -29,5 +29,5 @@ test.each([
 
 test("the numbers and the track of a term are found", () => {
   const [term] = readCondition("not track 7 under 3 notes", kinds).terms;
-  expect(term).toMatchObject({ not: true, numbers: [3], track: 7 });
+  expect(term).toMatchObject({ not: true, numbers: [3], of: 7 });
 });

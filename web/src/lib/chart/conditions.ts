@@ -5,7 +5,8 @@ export interface Term {
   not: boolean;
   kind: TermSpec;
   numbers: number[];
-  track: number | undefined;
+  /** The id of the track, the section or the scene that it is about. */
+  of: number | undefined;
 }
 
 /** A condition, taken apart: its terms, and whether one that holds is enough. */
@@ -29,7 +30,7 @@ function readTerm(term: string, kinds: TermSpec[]): Term | undefined {
     if (form.length !== words.length) continue;
     if (!form.every((word, i) => word === words[i] || word === "#" || word === "@")) continue;
     const at = (place: string) => words.flatMap((w, i) => (form[i] === place ? Number(w) : []));
-    return { not, kind, numbers: at("#"), track: at("@")[0] };
+    return { not, kind, numbers: at("#"), of: at("@")[0] };
   }
   return undefined;
 }
@@ -39,10 +40,10 @@ export function writeCondition({ terms, or }: Sentence): string {
   return terms.map(writeTerm).join(or ? " or " : " and ");
 }
 
-function writeTerm({ not, kind, numbers, track }: Term): string {
+function writeTerm({ not, kind, numbers, of }: Term): string {
   const rest = [...numbers];
   const words = kind.form
     .split(" ")
-    .map((word) => (word === "#" ? rest.shift() : word === "@" ? track : word));
+    .map((word) => (word === "#" ? rest.shift() : word === "@" ? of : word));
   return (not ? "not " : "") + words.join(" ");
 }

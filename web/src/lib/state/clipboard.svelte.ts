@@ -97,9 +97,11 @@ export class Clipboard {
     if (!detail?.condition || this.#document === this.view.session.document) return detail ?? {};
     const { lists, notices } = this.view.session;
     const sentence = readCondition(detail.condition, lists.terms);
-    const terms = sentence.terms.filter(({ track }) => track === undefined);
+    const terms = sentence.terms.filter(({ of }) => of === undefined);
     if (terms.length < sentence.terms.length)
-      notices.add("Conditions about other tracks were left out, as this project has others.");
+      notices.add(
+        "Conditions about other tracks, sections or scenes were left out, as this project has others.",
+      );
     return { ...detail, condition: writeCondition({ ...sentence, terms }) };
   }
 }

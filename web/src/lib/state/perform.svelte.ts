@@ -30,6 +30,9 @@ export class Perform {
   latch = $state(false);
   /** Whether the keys that transpose are shown. */
   transposing = $state(false);
+  /** Whether the loop of a track's steps is shown, and of which track. */
+  looping = $state(false);
+  loopTrack = $state<number>();
   /** Whether sections and scenes are written, instead of being gone to. */
   arranging = $state(false);
   /** The section or the scene that is written. */

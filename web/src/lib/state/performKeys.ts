@@ -35,6 +35,7 @@ function actions(perform: Perform, session: Session): Record<string, () => unkno
     arrowleft: () => session.song.goOver(-1),
     arrowright: () => session.song.goOver(1),
     l: () => session.setLuck(randomLuck()),
+    o: () => (perform.looping = !perform.looping),
     k: () => perform.keepLastBars(),
     ...Object.fromEntries(scenes),
   };

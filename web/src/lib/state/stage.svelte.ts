@@ -6,10 +6,12 @@ import type {
   Doing,
   QueuedAction,
   Part,
+  PartAddress,
   Pattern,
   StageMessage,
   Track,
 } from "../api/types";
+import { bitsOf, loopControls, stepsOf } from "../chart/loopSteps";
 import type { Selection } from "./selection.svelte";
 
 /** From which moment an action counts. */
@@ -122,6 +124,23 @@ export class Stage {
     return { name: "part mute", ...this.session.addressOf(part) };
   }
 
+  /** The steps, from 0, that a part loops in place of its gate's own loop; none where it plays that. */
+  looped(address: PartAddress, part: Part): number[] {
+    const written = bitsOf(part.held ?? []);
+    return stepsOf(
+      loopControls.map((name, row) => this.value({ name, ...address }, written[row] ?? 0)),
+    );
+  }
+
+  /** What has a part loop steps, or play on without any. */
+  loop(address: PartAddress, part: Part, steps: number[]): Doing[] {
+    const [written, bits] = [bitsOf(part.held ?? []), bitsOf(steps)];
+    return loopControls.flatMap((name, row) => {
+      const [control, value, was] = [{ name, ...address }, bits[row] ?? 0, written[row] ?? 0];
+      return value === this.value(control, was) ? [] : [this.doing(control, value, was)];
+    });
+  }
+
   /** Mutes, solos or activates a track, or the other way about. */
   toggleTrack(name: "mute" | "solo" | "active", track: Track): Promise<void> {
     const written = { mute: track.mute, solo: track.solo, active: !track.offAir }[name];
@@ -143,7 +162,8 @@ export class Stage {
   }
 
   /** Does things from a moment on. */
-  do(doings: Doing[], when = this.when): Promise<void> {
+  async do(doings: Doing[], when = this.when): Promise<void> {
+    if (doings.length === 0) return;
     return this.#ask(() =>
       post("api/stage", { do: doings, when, ...(when === "bars" && { bars: this.bars }) }),
     );

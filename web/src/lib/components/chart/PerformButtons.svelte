@@ -12,8 +12,9 @@
   const push = 30;
   let pushed = false;
 
-  /** The lanes of the part that play a loop of steps. */
-  const looped = $derived(
+  const held = $derived(stage.looped(session.address, session.part));
+  /** The lanes with independent loops that play a range of their steps. */
+  const ranges = $derived(
     stage.changes.filter(
       ({ control }) =>
         control.name === "length" &&
@@ -22,27 +23,34 @@
         (control.part ?? 0) === session.part.id,
     ),
   );
+  const looping = $derived(held.length > 0 || ranges.length > 0);
   const selected = $derived(
-    Object.entries(view.selected).filter(
-      ([name, steps]) => steps.length > 0 && !session.lane(name as LaneName).linked,
-    ),
+    Object.entries(view.selected).filter(([, steps]) => steps.length > 0) as [LaneName, number[]][],
   );
 
-  /** Has the selected steps of each lane play over and over, or the whole loops again. */
+  /** Has the gate and the lanes on its step go over the selected steps, and independent loops over the range of theirs. */
   function toggleLoop(): Promise<void> {
-    const of = (name: string, lane: string): Control => ({ name, ...session.address, lane });
-    if (looped.length > 0) {
-      const lanes = looped.flatMap(({ control }) => control.lane ?? []);
-      return stage.do(
-        lanes.flatMap((lane) => [{ control: of("first", lane) }, { control: of("length", lane) }]),
-      );
-    }
-    return stage.do(
-      selected.flatMap(([lane, steps]): Doing[] => [
-        { control: of("first", lane), value: Math.min(...steps) },
-        { control: of("length", lane), value: Math.max(...steps) - Math.min(...steps) + 1 },
-      ]),
-    );
+    const of = (name: string, lane: LaneName): Control => ({ name, ...session.address, lane });
+    const loop = (steps: number[]) => stage.loop(session.address, session.part, steps);
+    if (looping)
+      return stage.do([
+        ...loop([]),
+        ...ranges.flatMap(({ control }) => [
+          { control: { ...control, name: "first" } },
+          { control },
+        ]),
+      ]);
+    const onGate = (lane: LaneName) => session.spec(lane).leads || session.lane(lane).linked;
+    const steps = selected.flatMap(([lane, steps]) => (onGate(lane) ? steps : []));
+    return stage.do([
+      ...loop(steps),
+      ...selected
+        .filter(([lane]) => !onGate(lane))
+        .flatMap(([lane, steps]): Doing[] => [
+          { control: of("first", lane), value: Math.min(...steps) },
+          { control: of("length", lane), value: Math.max(...steps) - Math.min(...steps) + 1 },
+        ]),
+    ]);
   }
 
   function press(by: number): void {
@@ -75,11 +83,11 @@
   >
   <button
     class="control h-[24px]! text-[12px]! whitespace-nowrap"
-    aria-pressed={looped.length > 0}
-    disabled={looped.length === 0 && selected.length === 0}
-    data-help={looped.length > 0 || selected.length > 0
-      ? "Loop steps: each lane plays its selected steps over and over; press again to play on."
-      : "Loop steps: select steps of lanes with a loop of their own first."}
+    aria-pressed={looping}
+    disabled={!looping && selected.length === 0}
+    data-help={looping || selected.length > 0
+      ? "Loop steps: the gates go over the selected steps only, independent loops over the range of theirs; press again to play on."
+      : "Loop steps: select steps first."}
     aria-label="loop steps"
     onclick={toggleLoop}
     ><span class="max-[1150px]:hidden">loop steps</span><span class="hidden max-[1150px]:inline"

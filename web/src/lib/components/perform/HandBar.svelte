@@ -132,6 +132,13 @@
     data-help="Keys that transpose tracks while they are held, or with latch until they are pressed again."
     onclick={() => (perform.transposing = !perform.transposing)}>transpose</button
   >
+  <button
+    class="control h-[44px]! px-1.5! text-[12px]!"
+    aria-pressed={perform.looping}
+    data-help="Loop chosen steps of a track, at another speed or in another order. O"
+    onclick={() => (perform.looping = !perform.looping)}
+    >loop<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">O</span></button
+  >
   {#if list}
     <button
       class="control h-[44px]! px-1.5! text-[12px]!"

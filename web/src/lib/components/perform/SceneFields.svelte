@@ -32,6 +32,7 @@
       ({ control }) =>
         control.name !== "push" &&
         control.name !== "fill" &&
+        control.name !== "scene" &&
         !named.has(`${control.name} ${control.track}`),
     );
     return [...values, ...others.map(({ control, value }) => ({ control, value }))].slice(0, 512);

@@ -1,6 +1,6 @@
 <!-- @component The scenes: each a flag with its number, which is its key, and a small picture of its music. -->
 <script lang="ts">
-  import type { Control, Scene } from "../../api/types";
+  import type { Scene } from "../../api/types";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
   import NoteLines from "../marks/NoteLines.svelte";
@@ -11,31 +11,8 @@
   const stage = session.stage;
   const scenes = $derived(session.project.scenes ?? []);
 
-  /** Whether a scene waits: whatever it would change does. */
-  function waits(scene: Scene): boolean {
-    const waiting = scene.values.filter(({ control, value }) => {
-      const queued = stage.waiting(control);
-      return queued && (queued.doing.value ?? written(control)) === value;
-    });
-    const stands = scene.values.filter(({ control, value }) => {
-      const is = written(control);
-      return is === undefined || stage.value(control, is) === value;
-    });
-    return waiting.length > 0 && new Set([...waiting, ...stands]).size === scene.values.length;
-  }
-
-  /** The value that is written of a control that scenes are usually about. */
-  function written({ name, track: id }: Control): number | undefined {
-    const track = session.project.tracks.find((t) => t.id === id);
-    if (!track) return undefined;
-    const values: Record<string, number> = {
-      pattern: track.playing,
-      mute: track.mute ? 1 : 0,
-      degrees: track.transpose.degrees,
-      semitones: track.transpose.semitones,
-    };
-    return values[name];
-  }
+  const waiting = $derived(stage.waiting({ name: "scene" })?.doing.value);
+  const on = $derived(stage.value({ name: "scene" }, session.project.sceneOn ?? 0));
 
   function press(scene: Scene): void {
     if (perform.arranging) {
@@ -51,9 +28,13 @@
     <button
       class={[
         "bg-raised relative h-[44px] w-[118px] shrink-0 cursor-pointer rounded-[3px] border text-left",
-        waits(scene) ? "border-signal border-dashed" : "border-line-strong hover:border-ink",
+        waiting === scene.id
+          ? "border-signal border-dashed"
+          : "border-line-strong hover:border-ink",
+        on === scene.id && "border-b-ink! border-b-[3px]!",
         perform.arranging && perform.scene === scene.id && "border-ink! border-2",
       ]}
+      aria-current={on === scene.id}
       aria-label="Scene {scene.name}{i < 9 ? ` ${i + 1}` : ''}"
       data-help={perform.arranging
         ? `Write the scene “${scene.name}”.`

@@ -19,12 +19,20 @@
   const { terms, maxTerms } = $derived(session.lists);
   const sentence = $derived(mixed ? { terms: [], or: false } : readCondition(condition, terms));
   const tracks = $derived(session.project.tracks);
-  const another = $derived((tracks.find((t) => t.id !== session.track.id) ?? session.track).id);
+  const another = $derived(tracks.find((t) => t.id !== session.track.id) ?? session.track);
+  /** What a term can be about. */
+  const named = $derived<Record<string, { id: number; name: string }[]>>({
+    track: tracks,
+    section: session.project.song ?? [],
+    scene: session.project.scenes ?? [],
+  });
+  /** The terms that can be added: there may be no section or scene yet. */
+  const offered = $derived(terms.filter(({ of }) => !of || (named[of] ?? []).length > 0));
 
   function newTerm(label: string): Term | undefined {
     const kind = terms.find((k) => k.label === label);
-    const track = kind?.form.includes("@") ? another : undefined;
-    return kind && { not: false, kind, numbers: kind.usual, track };
+    const of = kind?.of === "track" ? another : named[kind?.of ?? ""]?.[0];
+    return kind && { not: false, kind, numbers: kind.usual, of: of?.id };
   }
 
   /** Puts terms in the place of one, or at the end. */
@@ -80,19 +88,25 @@
         if (next) void put(at, { ...next, not: term.not });
       }}
     >
-      {#each terms as { form, label } (form)}<option value={label}>{label}</option>{/each}
+      {#each offered.includes(term.kind) ? offered : terms as { form, label } (form)}<option
+          value={label}>{label}</option
+        >{/each}
     </select>
     <button class="control px-1!" aria-label="Take term {at + 1} out" onclick={() => put(at)}
       >×</button
     >
-    {#if term.track !== undefined}
+    {#if term.of !== undefined && term.kind.of}
+      {@const choices = named[term.kind.of] ?? []}
       <select
         class="control max-w-[110px]"
-        aria-label="Which track"
-        value={String(term.track)}
-        onchange={(event) => put(at, { ...term, track: Number(event.currentTarget.value) })}
+        aria-label="Which {term.kind.of}"
+        value={String(term.of)}
+        onchange={(event) => put(at, { ...term, of: Number(event.currentTarget.value) })}
       >
-        {#each tracks as { id, name } (id)}<option value={String(id)}>{name}</option>{/each}
+        {#if !choices.some(({ id }) => id === term.of)}
+          <option value={String(term.of)}>one that is gone</option>
+        {/if}
+        {#each choices as { id, name } (id)}<option value={String(id)}>{name}</option>{/each}
       </select>
     {/if}
     {#each term.kind.numbers as number, place (place)}
@@ -123,7 +137,7 @@
       }}
     >
       <option value="">+ only if</option>
-      {#each terms as { form, label } (form)}<option value={label}>{label}</option>{/each}
+      {#each offered as { form, label } (form)}<option value={label}>{label}</option>{/each}
     </select>
   </FieldRow>
 {/if}

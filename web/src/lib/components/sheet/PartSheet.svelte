@@ -1,7 +1,7 @@
 <!-- @component The part: its name and note, how its ratchets and chords are played, how long its steps last. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
-  import { counted } from "../../counted";
+  import { stepsFrom, stepsText } from "../../chart/loopSteps";
   import type { Part, PartChange } from "../../api/types";
   import { getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -15,6 +15,7 @@
 
   const session = getSession();
   const part: Part = $derived(session.part);
+  const held = $derived(part.held ?? []);
   const kit = $derived(session.track.kind === "kit");
 
   function set(change: PartChange): Promise<void> {
@@ -59,28 +60,17 @@
     <ChordFields {part} {set} />
   </Section>
 {/if}
-<Section title="loop steps" summary={part.held.length ? counted(part.held.length, "step") : "none"}>
-  <NumberRow
-    label="first"
-    name="First looped step"
-    help="The gates play a range of steps over and over; it begins at this step."
-    value={part.held.first + 1}
-    min={1}
-    max={bounds.Window.length.max - Math.max(0, part.held.length - 1)}
-    usual={1}
-    commit={(first) => set({ held: { ...part.held, first: first - 1 } })}
-  />
-  <NumberRow
-    label="steps"
-    name="Looped steps"
-    help="How many steps are looped; 0 is none."
-    value={part.held.length}
-    min={0}
-    max={bounds.Window.length.max - part.held.first}
-    usual={0}
-    commit={(length) => set({ held: { ...part.held, length } })}
-  />
-</Section>
+<TextRow
+  label="loop steps"
+  name="Loop steps"
+  help="The gates go over these steps only, as “1, 3-5”; “none” is their own loop."
+  value={stepsText(held) || "none"}
+  commit={(text) => {
+    const steps = stepsFrom(text);
+    if (steps) return set({ held: steps });
+    session.notices.add(`“${text}” names no steps; write them as 1, 3-5, up to 64, or none.`);
+  }}
+/>
 <Section
   title="random step lengths"
   summary={part.durations?.length ? `${part.durations.length} lines` : "none"}

@@ -81,6 +81,17 @@
   ]}
   select={(how) => session.setTrack({ entersAsPlayed: how === "played" })}
 />
+<ChoiceRow
+  label="notes then"
+  name="Notes when another pattern enters"
+  help="What becomes of notes that sound where another pattern of their track enters, in all tracks of the project."
+  value={session.project.patternsCut ? "cut" : "finish"}
+  choices={[
+    { value: "finish", label: "finish" },
+    { value: "cut", label: "are cut" },
+  ]}
+  select={(how) => session.edit({ setProject: { patternsCut: how === "cut" } })}
+/>
 <TextRow
   label="pattern"
   name="Pattern name"
