@@ -28,10 +28,16 @@ func (a *app) takeFile(id int64) []struck {
 // rendered renders a project file by the command line, and returns its note-ons.
 func (a *app) rendered(project []byte, flags ...string) []struck {
 	a.t.Helper()
+	return a.renderedFrom("--project", project, flags...)
+}
+
+// renderedFrom is rendered of a file that a flag names.
+func (a *app) renderedFrom(flag string, content []byte, flags ...string) []struck {
+	a.t.Helper()
 	folder := a.t.TempDir()
-	from, to := filepath.Join(folder, "project.json"), filepath.Join(folder, "song.mid")
-	require.NoError(a.t, os.WriteFile(from, project, 0o600))
-	said, err := exec.Command("../bin/jettyfog", append([]string{"render", "--project", from, "--format", "0", "--ppq", "20160", "--out", to}, flags...)...).CombinedOutput()
+	from, to := filepath.Join(folder, "from.json"), filepath.Join(folder, "song.mid")
+	require.NoError(a.t, os.WriteFile(from, content, 0o600))
+	said, err := exec.Command("../bin/jettyfog", append([]string{"render", flag, from, "--format", "0", "--ppq", "20160", "--out", to}, flags...)...).CombinedOutput()
 	require.NoError(a.t, err, string(said))
 	file, err := os.ReadFile(to)
 	require.NoError(a.t, err)

@@ -84,9 +84,7 @@ func TestSeveralProjects(t *testing.T) {
 	p.library()
 	card := func(name string) *rod.Element { return p.MustElement(fmt.Sprintf("li[aria-label=%q]", name)) }
 	card("Night opening").MustElementR("button", "duplicate").MustClick()
-	name := card("Night opening copy").MustElement("input")
-	name.MustSelectAllText().MustInput("Ferry quay").MustType(input.Enter)
-	card("Ferry quay")
+	p.rename("Night opening copy", "Ferry quay")
 
 	p.MustElement("[aria-label=Play]").MustClick()
 	p.MustElement("[aria-label=Record]").MustClick()
@@ -123,6 +121,14 @@ func TestSeveralProjects(t *testing.T) {
 	q.waitFor(`() => !document.querySelector("li[aria-label='Ferry quay']")`)
 	q.MustElement("[aria-label='Bring Ferry quay back']").MustClick() // over a restart, too
 	q.MustElement("li[aria-label='Ferry quay']")
+}
+
+// rename gives a project in the library another name.
+func (p *page) rename(from, to string) {
+	p.t.Helper()
+	name := p.MustElement(fmt.Sprintf("li[aria-label=%q] input", from))
+	name.MustSelectAllText().MustInput(to).MustType(input.Enter)
+	p.MustElement(fmt.Sprintf("li[aria-label=%q]", to))
 }
 
 // library goes to the list of projects.

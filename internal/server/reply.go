@@ -62,11 +62,9 @@ func fail(w http.ResponseWriter, err error) {
 		}
 	case errors.As(err, &unheld):
 		status = http.StatusUnprocessableEntity
-	case errors.As(err, &missing):
-		status = http.StatusNotFound
 	case errors.As(err, &field), errors.Is(err, score.ErrEmptyEdit):
 		status = http.StatusUnprocessableEntity
-	case errors.As(err, &stale), errors.As(err, &old):
+	case errors.As(err, &stale), errors.As(err, &old), errors.As(err, &missing):
 		status = http.StatusConflict
 	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, score.ErrUnknownScene), errors.Is(err, score.ErrUnknownSection), errors.Is(err, take.ErrUnknown),
 		errors.Is(err, stage.ErrGone), errors.Is(err, live.ErrNotQueued), errors.Is(err, take.ErrNoLog), errors.Is(err, studio.ErrNoProject), errors.Is(err, score.ErrNoSetup):

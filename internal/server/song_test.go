@@ -45,12 +45,12 @@ func TestTheSongByRequests(t *testing.T) {
 		require.Contains(t, a.body, want)
 	}
 	m := stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`))
-	require.Len(t, m.Changes, 3, "those that differ from what is written")
+	require.Len(t, m.Changes, 4, "those that differ from what is written, and that it is on")
 	require.Equal(t, 1, m.Back)
 	require.Empty(t, stageOf(t, h.do("POST", "/api/stage/back", "{}")).Changes)
 
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":2,"edit":{"removeTrack":{"track":3}}}`).status)
-	require.Len(t, stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`)).Changes, 2)
+	require.Len(t, stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`)).Changes, 3)
 	told := page.next(func(m server.Message) bool { return m.Notice != nil })
 	require.Equal(t, "Scene “Fog signal”: 2 of its values are of what is gone, or cannot be now; all others count.", told.Notice.Text)
 
@@ -95,7 +95,7 @@ func TestASetListIsPlayedThrough(t *testing.T) {
 	require.Contains(t, next(1).body, "the set list “Opening” has no project there; what plays plays on")
 	require.Equal(t, http.StatusOK, h.do("DELETE", "/api/projects/3", "").status)
 	missing := next(-1)
-	require.Equal(t, http.StatusNotFound, missing.status)
+	require.Equal(t, http.StatusConflict, missing.status)
 	require.Contains(t, missing.body, "number 2 of the set list “Opening” is not in the folder, or was deleted: nothing was opened")
 	require.Equal(t, int64(1), h.studio.State().Document)
 	require.Equal(t, http.StatusOK, next(-2).status)

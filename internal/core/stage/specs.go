@@ -54,12 +54,12 @@ func init() { // because rules of entries look others up
 				}
 				return form
 			}}},
-		within(projectBounds, "sceneOn", Spec{Name: SceneOn, Of: OfProject, Words: "scene that is on", hears: hearsSong, control: control{
+		within(projectBounds, "sceneOn", Spec{Name: SceneOn, Of: OfProject, Words: "scene", hears: hearsSong, control: control{
 			read: func(t *target) int { return t.project.SceneOn },
 			edit: func(_ *target, value int) score.EditJSON {
 				return score.EditJSON{SetProject: &score.SetProject{SceneOn: &value}}
 			}}}),
-		Spec{Name: SectionOn, Of: OfProject, Words: "section that is on", Max: score.MaxReferenceID, OfSong: true, hears: hearsSong, control: control{
+		Spec{Name: SectionOn, Of: OfProject, Words: "section", Max: score.MaxReferenceID, OfSong: true, hears: hearsSong, control: control{
 			read: func(t *target) int { return t.project.SectionOn },
 			edit: func(_ *target, value int) score.EditJSON {
 				return score.EditJSON{SetProject: &score.SetProject{SectionOn: &value}}

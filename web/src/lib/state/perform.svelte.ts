@@ -1,6 +1,7 @@
 import { get } from "../api/http";
 import { getOutlines } from "../api/chart";
 import type { Control, Outline, ScenePicture, Track } from "../api/types";
+import { bandsOf, silencesOf, type Band, type Stretch } from "./performAhead";
 import type { Session } from "./session.svelte";
 
 /** How many bars the strips show, and how many of them have gone by. */
@@ -12,17 +13,6 @@ const push = 30;
 
 /** What is held down, by the key or the button that holds it. */
 export type Held = "fill" | "slower" | "faster";
-
-/** A pattern of a track on its strip, from a tick on. */
-export interface Band {
-  from: number;
-  to: number;
-  name: string;
-  /** How it comes about; "plays" is what plays by now. */
-  by: "plays" | "queue" | "song" | "chain";
-  /** The action that waits, to be taken back. */
-  id?: number;
-}
 
 /** What the Perform screen shows, and what is held on it. */
 export class Perform {
@@ -125,49 +115,22 @@ export class Perform {
     return this.session.stage.song.sections.findLast(({ from }) => from <= tick)?.section ?? 0;
   }
 
-  /** The patterns of a track on its strip, one after the other. */
-  bands(track: Track): Band[] {
-    const { stage } = this.session;
-    const name = (id: number) => track.patterns.find((p) => p.id === id)?.name ?? "";
-    const playing = stage.playing(track);
-    const coming: Band[] = [];
-    const add = (at: number, pattern: number | undefined, by: Band["by"], id?: number) => {
-      if (at > this.from && at < this.to)
-        coming.push({
-          from: at,
-          to: this.to,
-          name: name(pattern ?? track.playing),
-          by,
-          ...(id && { id }),
-        });
-    };
-    for (const { id, at, doing } of stage.queue)
-      if (doing.control.name === "pattern" && doing.control.track === track.id)
-        add(at, doing.value, "queue", id);
-    for (const { at, track: of, pattern, silent } of stage.song.chains)
-      if (of === track.id) add(at, silent ? -1 : pattern, "chain");
-    const now = this.#since.get(track.id)?.from ?? 0;
-    for (const { from, section } of stage.song.sections) {
-      const scene = this.session.project.song?.find(({ id }) => id === section)?.scene;
-      const values = this.session.project.scenes?.find(({ id }) => id === scene)?.values ?? [];
-      const value = values.find(
-        ({ control }) => control.name === "pattern" && control.track === track.id,
-      );
-      const heldByHand = stage.isChanged({ name: "pattern", track: track.id });
-      if (value && from > now && !heldByHand) add(from, value.value, "song");
-    }
-    coming.sort((a, b) => a.from - b.from);
-    const bands: Band[] = [{ from: this.from, to: this.to, name: name(playing), by: "plays" }];
-    for (const band of coming) {
-      const last = bands.at(-1);
-      if (!last || (last.name === band.name && band.by !== "queue")) continue;
-      last.to = band.from;
-      bands.push(band);
-    }
-    return bands;
+  /** From which tick on a track plays its pattern, as far as that was seen. */
+  since(track: number): number {
+    return this.#since.get(track)?.from ?? 0;
   }
 
-  /** The pattern of a track that plays when the next change comes to pass. */
+  /** The patterns of a track on its strip, one after the other. */
+  bands(track: Track): Band[] {
+    return bandsOf(this, track);
+  }
+
+  /** Where a track is silent on its strip. */
+  silences(track: Track): Stretch[] {
+    return silencesOf(this, track, this.outline(track.id)?.silent ?? false);
+  }
+
+  /** Whether something is held down. */
   isHeld(held: Held): boolean {
     const { stage, session } = { stage: this.session.stage, session: this.session };
     if (held === "fill") return stage.on({ name: "fill" }, session.project.filling);

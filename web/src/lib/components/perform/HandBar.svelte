@@ -47,10 +47,18 @@
   let rampBars = $state(4);
 </script>
 
-{#snippet button(label: string, key: string, help: string, press: () => unknown, disabled = false)}
+{#snippet button(
+  label: string,
+  key: string,
+  help: string,
+  press: () => unknown,
+  disabled = false,
+  name?: string,
+)}
   <button
-    class="control h-[44px]! min-w-[44px]! px-1.5! text-[12px]!"
+    class="control h-[44px]! min-w-[38px]! px-1.5! text-[12px]!"
     {disabled}
+    aria-label={name}
     data-help="{help} {key}"
     onclick={press}
     >{label}<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">{key}</span></button
@@ -63,7 +71,7 @@
   aria-label="Hands"
 >
   <ApplyAt />
-  <span class="w-2 shrink-0"></span>
+  <span class="w-1 shrink-0"></span>
   {#each holds as { held, words, key, help } (held)}
     <button
       class="control h-[44px]! touch-none px-1.5! text-[12px]!"
@@ -83,20 +91,23 @@
     data-help="Latch: what is held stays until it is pressed again."
     onclick={() => (perform.latch = !perform.latch)}>latch</button
   >
-  <span class="w-2 shrink-0"></span>
+  <span class="w-1 shrink-0"></span>
   {@render button(
-    "section",
+    "",
     "←",
     "Go back to the section before, with the next bar.",
     () => session.song.goOver(-1),
     !inSong,
+    "Section before ←",
   )}
+  <span class="caption">section</span>
   {@render button(
-    "section",
+    "",
     "→",
     "Go on to the next section, with the next bar.",
     () => session.song.goOver(1),
     !inSong,
+    "Next section →",
   )}
   {@render button(
     "release",
@@ -105,7 +116,7 @@
     () => perform.releaseSection(),
     !waitsForRelease,
   )}
-  <span class="w-2 shrink-0"></span>
+  <span class="w-1 shrink-0"></span>
   <label class="caption flex items-center gap-1"
     >ramp
     <NumberField

@@ -20,6 +20,7 @@
   const playing = $derived(stage.playing(track));
   const waiting = $derived(stage.waiting({ name: "pattern", track: track.id }));
   const bands = $derived(perform.bands(track));
+  const silences = $derived(perform.silences(track));
   const scale = $derived(width / Math.max(1, perform.to - perform.from));
   const x = $derived((tick: number) => (tick - perform.from) * scale);
   const switches = [
@@ -100,8 +101,19 @@
         height={height - 12}
         thickness={height > 50 ? 4 : 2.6}
         minWidth={3}
-        opacity={silent ? 0.25 : 0.85}
+        opacity={0.85}
       />
+      {#each silences as silence (silence.from)}
+        <rect
+          x={x(silence.from)}
+          y="5"
+          width={x(silence.to) - x(silence.from)}
+          height={height - 10}
+          fill="var(--paper-2)"
+          opacity="0.72"
+          data-silent
+        />
+      {/each}
     </svg>
     {#each bands as band (band.from)}
       {#if band.by !== "plays"}

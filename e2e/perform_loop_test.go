@@ -1,0 +1,133 @@
+package e2e
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+
+	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/score"
+)
+
+// Steps of a track are chosen by a drag and looped at half speed, in another order; one more is added by the keyboard; then the track
+// plays on as it is written. What was played is that.
+func TestChosenStepsAreLooped(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	a.edit(`{"setProject":{"tempo":240000}}`)
+	p := a.open("/#perform", 1280, 800, standInForOutputs)
+	p.hand("Record")
+	p.waitForBar(2)
+	p.Keyboard.MustType(input.KeyO)
+	p.choice("Track that loops", "Bell buoy")
+	p.press("bar")
+	p.over("Loop step 3")
+	p.Mouse.MustDown(proto.InputMouseButtonLeft)
+	p.over("Loop step 4")
+	p.over("Loop step 5")
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	p.hand("half speed")
+	p.MustElement("button[aria-label='Loop step 5'][aria-pressed=true]")
+	p.MustElement("button[aria-label='Loop step 6'][aria-pressed=false]")
+	p.MustElement("button[aria-label='half speed'][aria-pressed=true]")
+	p.waitForBar(6)
+	p.press("now")
+	p.choice("Order of the loop", "backward")
+	p.MustElement("button[aria-label='Loop step 9']").MustFocus()
+	p.Keyboard.MustType(input.Enter)
+	p.MustElement("button[aria-label='Loop step 9'][aria-pressed=true]")
+	p.waitForBar(8)
+	p.press("clear loop")
+	p.MustElement("button[aria-label='Loop step 3'][aria-pressed=false]")
+	p.MustElement("button[aria-label='written speed'][aria-pressed=true]")
+	p.waitFor(`async () => (await (await fetch("api/stage")).json()).changes.length === 0`)
+	p.waitForBar(9)
+	file := a.download("/api/transport/log.json")
+	logged, _, err := log.Decode(file)
+	require.NoError(t, err)
+	p.hand("Stop")
+	p.MustElement("button[aria-label=Play]")
+	require.Empty(t, a.project().Tracks[0].Parts()[0].Held, "nothing was written")
+
+	var values []int
+	for _, entry := range logged.Entries {
+		if entry.Action.Control.Name == "loop steps 1-16" && entry.Action.Value != nil {
+			values = append(values, *entry.Action.Value)
+		}
+	}
+	require.Equal(t, []int{0b11100, 0b100011100}, values)
+	takes := a.takes()
+	require.Len(t, takes, 1)
+	const looked = 8 * 4 * int64(score.TicksPerQuarter)
+	later := func(note struck) bool { return note.tick >= looked }
+	want := slices.DeleteFunc(a.renderedFrom("--log", file), later)
+	require.NotEmpty(t, want)
+	require.Equal(t, want, slices.DeleteFunc(a.takeFile(takes[0].ID), later))
+}
+
+// over moves the pointer over a button.
+func (p *page) over(name string) {
+	p.t.Helper()
+	box := p.MustElement("button[aria-label='" + name + "']").MustShape().Box()
+	p.Mouse.MustMoveTo(box.X+box.Width/2, box.Y+box.Height/2)
+}
+
+// A set list of two projects is made, the next project comes in with a bar while the first plays its song, which was recorded, and
+// one that is deleted meanwhile is said and left out.
+func TestASetListIsPlayed(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800, standInForOutputs)
+	p.fast()
+	p.library()
+	p.MustElement("li[aria-label='Night opening']").MustElementR("button", "duplicate").MustClick()
+	p.rename("Night opening copy", "Ferry quay")
+	p.MustElement("#library-tab-set-lists").MustClick()
+	p.enter("Name of the set list", "Opening night")
+	list := p.MustElement("[aria-label='Set list Opening night']")
+	list.MustElementR("li", "Night opening")
+	p.MustElementR("[role=tab]", "^projects$").MustClick()
+	p.MustElement("li[aria-label='Ferry quay']").MustElementR("button", "open").MustClick()
+	p.MustElementR("header a", "Ferry quay")
+	p.library()
+	p.MustElement("#library-tab-set-lists").MustClick()
+	p.MustElementR("[aria-label='Set list Opening night'] button", "Ferry quay").MustClick()
+	p.MustElementR("[aria-label='Projects of Opening night'] li", "Ferry quay")
+	p.MustElementR("[role=tab]", "^projects$").MustClick()
+	p.MustElement("li[aria-label='Night opening']").MustElementR("button", "open").MustClick()
+	p.MustElementR("header a", "Night opening")
+
+	p.MustElementR("nav a", "Perform").MustClick()
+	p.press("song")
+	p.MustElementR("button[aria-pressed=true]", "^song$")
+	p.hand("Record")
+	p.waitForBar(2)
+	p.press("next project")
+	p.MustElementR("header a", "Ferry quay")
+	p.MustElement("button[aria-label=Stop]") // it plays on
+	p.MustElement("button[aria-label='Section Doors'][aria-current=true]")
+	p.waitForBar(2)
+	p.MustElementR("button[disabled]", "^next project$")
+	p.hand("Stop")
+	require.Empty(t, a.takes(), "the take is of the first project")
+	p.library()
+	p.MustElement("li[aria-label='Night opening']").MustElementR("button", "open").MustClick()
+	p.MustElementR("header a", "Night opening")
+	require.Len(t, a.takes(), 1)
+
+	p.library()
+	p.MustElement("li[aria-label='Ferry quay']").MustElementR("button", "delete").MustClick()
+	p.MustElement("[aria-label='Bring Ferry quay back']")
+	p.MustElement("#library-tab-set-lists").MustClick()
+	p.MustElementR("[aria-label='Projects of Opening night'] li", "a project that is deleted, or gone")
+	p.MustElementR("nav a", "Perform").MustClick()
+	p.hand("Play")
+	p.waitForBar(1)
+	p.press("next project")
+	p.MustElementR("[role=alert], [role=status]", "deleted|gone")
+	p.MustElement("button[aria-label=Stop]")
+	p.MustElementR("header a", "Night opening")
+}
