@@ -91,7 +91,17 @@ func share(values []float64, percent int) float64 {
 }
 
 func playRound(b *testing.B, round time.Duration) []float64 {
-	project := sixteen(b)
+	measured := &timed{}
+	play(b, sixteen(b), round, func(clock device.Clock, wire device.Wire) (device.Clock, device.Wire) {
+		measured.Clock, measured.Wire = clock, wire
+		return measured, measured
+	}, func(*live.Transport) {})
+	return measured.late
+}
+
+// play plays a project for some time on a FIFO that is read, and does something meanwhile. The clock and the wire to the FIFO can be
+// put in others.
+func play(b *testing.B, project *score.Project, round time.Duration, wrap func(device.Clock, device.Wire) (device.Clock, device.Wire), meanwhile func(*live.Transport)) {
 	path := filepath.Join(b.TempDir(), "quay")
 	found, err := device.StandIn(path)
 	require.NoError(b, err)
@@ -108,10 +118,10 @@ func playRound(b *testing.B, round time.Duration) []float64 {
 	file, err := unix.Open(path, unix.O_WRONLY|unix.O_NONBLOCK, 0)
 	require.NoError(b, err)
 	transport := live.New(project, live.Options{}, live.NewRecorder(memory.New(project), live.Reports{}), live.NewRecorder(memory.New(project), live.Reports{}))
-	measured := &timed{Clock: device.NewClock(transport.Now), Wire: fileWire(file)}
+	clock, wire := wrap(device.NewClock(transport.Now), fileWire(file))
 	rack := device.NewRack(device.Options{
-		List: func() ([]device.Device, error) { return []device.Device{found}, nil }, Open: func(device.Device) (device.Wire, error) { return measured, nil },
-		Clock: measured, Connect: transport.Connect, Disconnect: transport.Disconnect, Held: func(int64) bool { return false },
+		List: func() ([]device.Device, error) { return []device.Device{found}, nil }, Open: func(device.Device) (device.Wire, error) { return wire, nil },
+		Clock: clock, Connect: transport.Connect, Disconnect: transport.Disconnect, Held: func(int64) bool { return false },
 		Changed: func(device.State) {}, Notice: func(text string) { b.Error(text) },
 	}, map[string]string{"Synth": found.Name})
 	transport.ListenOutputs(rack.SetOutputs)
@@ -119,11 +129,11 @@ func playRound(b *testing.B, round time.Duration) []float64 {
 	defer stop()
 	var running sync.WaitGroup
 	running.Go(func() { rack.Run(ctx) })
+	running.Go(func() { transport.Run(ctx) })
 	transport.Play()
-	transport.Run(ctx)
+	meanwhile(transport)
 	running.Wait()
 	require.NoError(b, reader.Close())
-	return measured.late
 }
 
 // fileWire is a file that is always written whole.

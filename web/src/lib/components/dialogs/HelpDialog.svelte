@@ -48,6 +48,7 @@
     ["E", "end the section that waits with its pass"],
     ["B", "back: undo the last live change"],
     ["Backspace", "take back what was queued last"],
+    ["O", "the loop of a track's steps"],
     ["K", "keep the last eight bars as a take"],
   ];
   const onATake = [
