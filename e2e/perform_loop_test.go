@@ -10,6 +10,7 @@ import (
 
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 // Steps of a track are chosen by a drag and looped at half speed, in another order; one more is added by the keyboard; then the track
@@ -130,4 +131,46 @@ func TestASetListIsPlayed(t *testing.T) {
 	p.MustElementR("[role=alert], [role=status]", "deleted|gone")
 	p.MustElement("button[aria-label=Stop]")
 	p.MustElementR("header a", "Night opening")
+}
+
+// A pad is learned as the switch of a scene and a program as that of a section; what they switch counts
+// with the next bar. A pad that is a switch plays no note.
+func TestScenesAreSwitchedByAController(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#perform", 1280, 800, standInForMIDI)
+	p.press("arrange")
+	p.MustElement("#arrange-tab-scene").MustClick()
+	p.hand("Scene Fog signal 4")
+	p.hand("Learn a switch of Fog signal")
+	p.press("find inputs")
+	p.choice("Input", "Pier keys")
+	p.MustEval(`() => { plug.send([0x99, 36, 100]); plug.send([0x89, 36, 0]); }`)
+	p.MustElementR("#arrange-page span", "^note 36, channel 10$")
+	p.MustElement("#arrange-tab-section").MustClick()
+	p.hand("Section Winches")
+	p.hand("Learn a switch of Winches")
+	p.MustEval(`() => plug.send([0xc0, 4])`)
+	p.MustElementR("#arrange-page span", "^program 5, channel 1$")
+	p.press("arrange")
+	require.Len(t, a.project().Switches, 2)
+
+	p.press("song")
+	p.MustElementR("button[aria-pressed=true]", "^song$")
+	p.hand("Play")
+	p.waitForBar(1)
+	p.MustEval(`() => plug.send([0x99, 36, 1])`)
+	p.MustElement("button[aria-label='Scene Fog signal 4'][aria-current=true]")
+	p.MustElement("button[aria-label='Bell buoy: pattern Fog signal'][aria-pressed=true]")
+	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=true]")
+	p.MustEval(`() => plug.send([0xc0, 4])`)
+	p.MustElement("button[aria-label='Section Winches'][aria-current=true]")
+	p.hand("Stop")
+	logged, _, err := log.Decode(a.download("/api/transport/log.json"))
+	require.NoError(t, err)
+	for _, entry := range logged.Entries {
+		require.NotNil(t, entry.Action)
+		require.Zero(t, entry.Action.At%(4*score.TicksPerQuarter), entry.Action.Control)
+	}
+	require.Equal(t, stage.Section, logged.Entries[len(logged.Entries)-1].Action.Control.Name)
 }

@@ -53,22 +53,23 @@ type Transport struct {
 	silent   map[uint32]bool // which tracks are kept from being heard
 
 	playing         bool
-	started         int64          // the time of tick 0
-	player          *log.Player    // what plays, or played last; nil before anything did
-	loop            Range          // of the song, that is played over and over
-	playsSong       bool           // whether the song plays from where playing begins
-	given, marked   int            // how many times it has given values, and how many sections have begun, as was noticed last
-	jump            *seam          // where it goes on elsewhere once, or nil
-	opening         *opening       // the project that waits to come in, or nil
-	cuts            []cut          // where others came in of which nothing was heard yet
-	prepared        *prepared      // what plays from the next seam on, once it has been computed
-	preparing       bool           // whether a goroutine computes it
-	stopped         score.Tick     // the tick of the song at which playing stopped last
-	stoppedPlan     log.Plan       // and which sections played
-	interrupted     bool           // whether that was because the program ended while it played
-	ended           score.Tick     // and that of run time
-	notified        [2]int         // which of its tempos and pieces the outputs were told last
-	outlets         *route.Outlets // what goes to which output, once all that was handed over is heard
+	started         int64               // the time of tick 0
+	player          *log.Player         // what plays, or played last; nil before anything did
+	loop            Range               // of the song, that is played over and over
+	playsSong       bool                // whether the song plays from where playing begins
+	given, marked   int                 // how many times it has given values, and how many sections have begun, as was noticed last
+	jump            *seam               // where it goes on elsewhere once, or nil
+	controllers     map[controller]bool // that came in, and whether they are up
+	opening         *opening            // the project that waits to come in, or nil
+	cuts            []cut               // where others came in of which nothing was heard yet
+	prepared        *prepared           // what plays from the next seam on, once it has been computed
+	preparing       bool                // whether a goroutine computes it
+	stopped         score.Tick          // the tick of the song at which playing stopped last
+	stoppedPlan     log.Plan            // and which sections played
+	interrupted     bool                // whether that was because the program ended while it played
+	ended           score.Tick          // and that of run time
+	notified        [2]int              // which of its tempos and pieces the outputs were told last
+	outlets         *route.Outlets      // what goes to which output, once all that was handed over is heard
 	sieve           sieve
 	omittedNotified int64                     // when it was told last what was left out
 	waiting         []output.Event            // handed over, not yet heard
@@ -159,13 +160,25 @@ func (t *Transport) retimed() {
 	}
 }
 
-// Hear lets the tracks hear a channel message that comes in now. It does nothing while standing still.
-func (t *Transport) Hear(m midi.Message) {
+// Hear presses the switches of the project whose message comes in now, and lets the tracks hear it while they play. The errors
+// are those of Do, and score.ErrUnknownScene.
+func (t *Transport) Hear(m midi.Message) error {
 	t.mu.Lock()
-	defer t.mu.Unlock()
-	if !t.playing {
-		return
+	switched := t.switched(m)
+	if t.playing {
+		t.hear(m)
 	}
+	t.mu.Unlock()
+	for _, s := range switched {
+		if err := t.press(s); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// hear lets the tracks hear a channel message that comes in now.
+func (t *Transport) hear(m midi.Message) {
 	m.Tick = t.player.Pieces().Song(max(t.player.Run(), t.tickAt(t.Now())))
 	at, counts := t.player.Hear(m)
 	if m.Tick = at; counts {

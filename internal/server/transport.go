@@ -119,7 +119,10 @@ func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusUnprocessableEntity, err.Error()+"; nothing was played")
 		return
 	}
-	t.transport.Hear(message)
+	if err := t.transport.Hear(message); err != nil {
+		fail(w, err)
+		return
+	}
 	reply(w, t.transport.Status())
 }
 

@@ -25,6 +25,7 @@ type SetProject struct {
 	SectionOn    *int           `json:"-"`
 	Recipes      *[]Recipe      `json:"recipes,omitempty"`
 	Outputs      *[]Output      `json:"outputs,omitempty"`
+	Switches     *[]Switch      `json:"switches,omitempty"`
 }
 
 // Label implements Edit.
@@ -59,6 +60,9 @@ func (e SetProject) Label() string {
 	}
 	if e.Outputs != nil {
 		what = append(what, "outputs")
+	}
+	if e.Switches != nil {
+		what = append(what, "switches")
 	}
 	if e.FillLevel != nil {
 		what = append(what, fmt.Sprintf("fill level %d %%", *e.FillLevel))
@@ -95,6 +99,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		SectionOn:    swap(&p.SectionOn, e.SectionOn),
 		Recipes:      swapList(&p.Recipes, e.Recipes),
 		Outputs:      swapList(&p.Outputs, e.Outputs),
+		Switches:     swapList(&p.Switches, e.Switches),
 	}, nil
 }
 

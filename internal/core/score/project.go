@@ -61,6 +61,8 @@ type Project struct {
 	// Scenes are sets of values that controls get together; Song is the sections in the order in which they play.
 	Scenes []Scene   `json:"scenes,omitempty" jsonschema:"maxItems=64"`
 	Song   []Section `json:"song,omitempty" jsonschema:"maxItems=128"`
+	// Switches are what messages that come in do.
+	Switches []Switch `json:"switches,omitempty" jsonschema:"maxItems=256"`
 }
 
 // Luck is the number from which every random decision follows, and those that were in use before.
@@ -116,7 +118,7 @@ func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
 	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
-	clone.Outputs = slices.Clone(p.Outputs)
+	clone.Outputs, clone.Switches = slices.Clone(p.Outputs), slices.Clone(p.Switches)
 	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
 	for i := range clone.MeterChanges {
 		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()

@@ -135,14 +135,8 @@ func (p *Project) validateSong() error {
 			return err
 		}
 		for j, value := range scene.Values {
-			at := fmt.Sprintf("%s.values[%d].control", field, j)
-			if err := CheckName(at+".name", value.Control.Name); err != nil {
+			if err := value.Control.validate(fmt.Sprintf("%s.values[%d].control", field, j)); err != nil {
 				return err
-			}
-			if lane := value.Control.Lane; lane != "" {
-				if err := checkListed(at+".lane", lane, LaneNames()); err != nil {
-					return err
-				}
 			}
 		}
 		if p.sceneIndex(scene.ID) != i {

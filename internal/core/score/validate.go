@@ -44,6 +44,9 @@ func (p *Project) Validate() error {
 			return err
 		}
 	}
+	if err := validateSwitches(p.Switches); err != nil {
+		return err
+	}
 	if err := p.validateMeters(); err != nil {
 		return err
 	}

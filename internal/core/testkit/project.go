@@ -25,7 +25,8 @@ func Project(t *rapid.T) *score.Project {
 		SwingGrid: rapid.SampledFrom(score.SwingGrids()).Draw(t, "swing grid"),
 		FillLevel: rapid.SampledFrom([]int{0, 0, 0, 30, 100}).Draw(t, "fill level"),
 		Filling:   rapid.Bool().Draw(t, "filling"), PatternsCut: rapid.Bool().Draw(t, "patterns cut"),
-		Recipes: rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
+		Switches: rapid.SampledFrom([][]score.Switch{nil, switches}).Draw(t, "switches"),
+		Recipes:  rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
 	}
 	if p.Luck.Former == nil {
 		p.Luck.Former = []int{}

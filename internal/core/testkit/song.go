@@ -103,3 +103,10 @@ func Unsung(p *score.Project) *score.Project {
 	}
 	return p
 }
+
+// switches are one of each message, of which some are of what is not there.
+var switches = []score.Switch{
+	{Message: score.NoteSwitch, Channel: 10, Number: 36, Control: score.ControlAddress{Name: "scene"}, Value: 1, When: "bar"},
+	{Message: score.ControlSwitch, Number: 64, Control: score.ControlAddress{Name: "mute", Track: 1}, Value: 1, When: "now"},
+	{Message: score.ProgramSwitch, Channel: 16, Number: 127, Control: score.ControlAddress{Name: "pattern", Track: 999}, Value: 3, When: "pattern"},
+}

@@ -65,6 +65,10 @@ export interface Project {
    * @maxItems 128
    */
   song?: Section[];
+  /**
+   * @maxItems 256
+   */
+  switches?: Switch[];
 }
 export interface TempoChange {
   tick: number;
@@ -489,6 +493,14 @@ export interface Section {
   meter?: Meter;
   key?: Key;
 }
+export interface Switch {
+  message: "note" | "control" | "program";
+  channel: number;
+  number: number;
+  control: ControlAddress;
+  value: number;
+  when: "now" | "step" | "beat" | "bar" | "pattern";
+}
 export interface Difference {
   op: "replace" | "add" | "remove";
   path: unknown[];
@@ -720,6 +732,7 @@ export interface SetProject {
   sceneOn?: number;
   recipes?: Recipe[];
   outputs?: Output[];
+  switches?: Switch[];
 }
 export interface ChangeLuck {
   number: number;
@@ -1754,6 +1767,7 @@ export const bounds = {
   StepRatchet: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100},"walk":{"min":-14,"max":14}},
   StepValue: {"step":{"min":0,"max":63}},
   Struck: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127},"late":{"min":-80640,"max":80640},"length":{"min":0,"max":20643840}},
+  Switch: {"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"value":{"min":-1000000000,"max":1000000000}},
   TempoChange: {"tempo":{"min":10000,"max":400000}},
   TestRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":16}},
   ToggleNote: {"step":{"min":0,"max":63},"degree":{"min":-28,"max":28}},

@@ -1,9 +1,16 @@
 import { gateLane } from "../chart/gate";
 import { post } from "../api/http";
-import type { EntryRequest, PlayedAnswer, PlayedRequest, ProjectState } from "../api/types";
+import type {
+  Control,
+  EntryRequest,
+  PlayedAnswer,
+  PlayedRequest,
+  ProjectState,
+} from "../api/types";
 import { EchoGuard } from "../input/echoGuard";
 import { midiPorts } from "../input/midiPorts";
 import { strokeOf, type InputPort, type Stroke } from "../input/port";
+import { isSwitch, switchOf, type SwitchFrom } from "../input/switches";
 import { SimulatedController } from "../input/simulatedController";
 import type { ChartView } from "./chartView.svelte";
 
@@ -53,6 +60,8 @@ export class Playing {
   #portId = $state("simulated");
   #down = $state.raw<ReadonlySet<number>>(new Set());
   #learn = $state<Learned>();
+  /** What the message that comes in next is to switch on. */
+  #switching = $state.raw<{ control: Control; value: number }>();
   #groups: Group[] = [];
   #echoes = new EchoGuard();
   /** The tick of the step that was entered last in time. */
@@ -138,6 +147,36 @@ export class Playing {
     this.#learn = this.#learn === what ? undefined : what;
   }
 
+  /** Has what is played next switch a value of a control on, or no more. */
+  learnSwitch(control: Control, value: number): void {
+    if (this.learnsSwitch(control, value)) {
+      this.#switching = undefined;
+      return;
+    }
+    this.#switching = { control, value };
+    if (!this.#open) this.toggle();
+  }
+
+  learnsSwitch(control: Control, value: number): boolean {
+    const of = this.#switching;
+    return (
+      of?.value === value && of.control.name === control.name && of.control.track === control.track
+    );
+  }
+
+  /** Takes a message as the switch that is learned. */
+  async #learned(from: SwitchFrom): Promise<void> {
+    const of = this.#switching;
+    if (!of) return;
+    this.#switching = undefined;
+    const { session } = this.view;
+    await session.edit(() => ({
+      setProject: {
+        switches: [...(session.project.switches ?? []), { ...from, ...of, when: "bar" as const }],
+      },
+    }));
+  }
+
   /** Enters a rest in place of a note, or steps back by one. */
   async enter(what: "rest" | "tie" | "back"): Promise<void> {
     if (what !== "back") await this.#enter({ do: what, step: this.#step });
@@ -157,7 +196,14 @@ export class Playing {
   #receive(bytes: Uint8Array, at: number, echoes: boolean): void {
     const stroke = strokeOf(bytes);
     if (stroke && echoes && this.#echoes.isEcho(stroke, at)) return;
-    if (bytes.length > 1) void this.view.session.passOn([...bytes]);
+    const { session } = this.view;
+    const from = this.#switching && switchOf([...bytes]);
+    if (from) {
+      void this.#learned(from);
+      return;
+    }
+    if (bytes.length > 1) void session.passOn([...bytes]);
+    if (isSwitch(session.project.switches ?? [], [...bytes])) return;
     if (!stroke) return;
     if (stroke.velocity > 0) this.#strike(stroke, at);
     else this.#release(stroke, at);

@@ -1,3 +1,4 @@
+import { isSwitch } from "../input/switches";
 import { get, post } from "../api/http";
 import { Socket } from "../api/socket";
 import type { Lists, Message, TransportRequest, WireBatch } from "../api/types";
@@ -79,8 +80,8 @@ export class Session extends Selection {
 
   /** Passes a MIDI input message on to the tracks, if one of them has it for its clock source. */
   async passOn(message: number[]): Promise<void> {
-    const waits = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
-    if (waits && this.transport.playing) {
+    const heard = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
+    if ((heard && this.transport.playing) || isSwitch(this.project.switches ?? [], message)) {
       await this.attempt(() => post("api/transport/input", { message }));
     }
   }

@@ -3,6 +3,7 @@
   import type { Control, SceneValue } from "../../api/types";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
+  import SwitchRow from "../fields/SwitchRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
 
   let { perform }: { perform: Perform } = $props();
@@ -91,6 +92,7 @@
     value={scene.name}
     commit={(name) => rename(id, name)}
   />
+  <SwitchRow name={scene.name} control={{ name: "scene" }} value={id} />
   <div class="flex gap-1 py-1">
     <button
       class="control"

@@ -7,6 +7,7 @@
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import SwitchRow from "../fields/SwitchRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
   import SectionOwn, { type Own } from "./SectionOwn.svelte";
 
@@ -110,6 +111,7 @@
       onchange={(event) => set(id, { takesOver: event.currentTarget.checked })}
     />
   </FieldRow>
+  <SwitchRow name={section.name} control={{ name: "section" }} value={id} />
   <SectionOwn {section} set={(change) => set(id, change)} drop={(what) => drop(id, what)} />
   <div class="flex gap-1 py-1">
     <button

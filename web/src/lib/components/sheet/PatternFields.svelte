@@ -4,6 +4,7 @@
   import { getSession } from "../../state/context";
   import ChainFields from "./ChainFields.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import SwitchRow from "../fields/SwitchRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
 
   let { track }: { track: Track } = $props();
@@ -99,6 +100,7 @@
   value={written.name}
   commit={(name) => session.edit({ setPattern: { ...at, name } })}
 />
+<SwitchRow name={written.name} {control} value={written.id} />
 <ChainFields {track} />
 <div class="flex gap-1 py-1">
   <button
