@@ -194,7 +194,7 @@ func TestForecastsComeTrue(t *testing.T) {
 			for _, hit := range f.Hits {
 				for _, n := range hit.Notes {
 					if f.Sounds && hit.Sounds && n.Start < 3*stretch { // a long step's late hits can come after what was rendered
-						require.Contains(t, sounding, heard{n.Start, n.Key, hit.Velocity})
+						require.Contains(t, sounding, heard{n.Start, n.Key, n.Velocity})
 					}
 				}
 			}
@@ -203,7 +203,7 @@ func TestForecastsComeTrue(t *testing.T) {
 		for _, f := range play.Look(p, 1, 0, 3*stretch)[0].Forecasts {
 			for _, hit := range f.Hits {
 				for _, n := range hit.Notes {
-					sounds := heard{n.Start, n.Key, hit.Velocity}
+					sounds := heard{n.Start, n.Key, n.Velocity}
 					forecast[sounds] = forecast[sounds] || f.Sounds && hit.Sounds
 				}
 			}
