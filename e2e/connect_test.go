@@ -74,6 +74,7 @@ func isDown(down map[[2]int]bool) bool {
 func TestTracksGoToPorts(t *testing.T) {
 	t.Parallel()
 	a := start(t, t.TempDir())
+	a.unwire()
 	p := a.open("/", 1280, 800, standInForOutputs)
 	p.MustElementR("a", "^Connect$").MustClick()
 	p.press("use MIDI ports")
@@ -185,6 +186,7 @@ func TestTracksGoToPorts(t *testing.T) {
 func TestPortsAreRefusedAndTheProgramDies(t *testing.T) {
 	t.Parallel()
 	a := start(t, t.TempDir())
+	a.unwire()
 	refused := a.open("/#connect", 1280, 800, `navigator.requestMIDIAccess = async () => { throw new Error("the user said no.") }`)
 	refused.press("use MIDI ports")
 	refused.MustElementR("main [role=alert]", `no MIDI ports: the user said no\. The built-in sound plays on`)

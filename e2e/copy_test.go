@@ -33,6 +33,17 @@ func (a *app) edit(edit string) {
 	require.Equal(a.t, http.StatusOK, status, edit)
 }
 
+// unwire has all tracks go to the built-in sound alone, and the project know no other output.
+func (a *app) unwire() {
+	a.t.Helper()
+	routes, err := json.Marshal([]score.Route{score.WholeRoute(score.BuiltIn)})
+	require.NoError(a.t, err)
+	for _, track := range a.project().Tracks {
+		a.edit(fmt.Sprintf(`{"setTrack":{"track":%d,"routes":%s}}`, track.ID, routes))
+	}
+	a.edit(`{"setProject":{"outputs":[]}}`)
+}
+
 // A page's copy of the project, to which each edit is added as it comes, is compared with the server's whenever nobody edits:
 // where it is the same nothing is fetched, where it is not the whole is.
 func TestACopyOfTheProjectIsCompared(t *testing.T) {

@@ -75,6 +75,7 @@ func TestATrackGoesToADevice(t *testing.T) {
 	device := &fifo{t: t, path: filepath.Join(t.TempDir(), "quay.fifo")}
 	a := start(t, t.TempDir(), "--stand-in-device", device.path)
 	device.plug()
+	a.unwire()
 	p := a.open("/", 1280, 800)
 	p.MustElementR("a", "^Connect$").MustClick()
 	p.press(`\+ output`)
@@ -163,6 +164,7 @@ func TestATrackGoesToADevice(t *testing.T) {
 	p.MustElement("[aria-label='Load the setup Quay']")
 	file := a.download("/api/project.json")
 	a.post("/api/projects", `{"revision":`+strconv.FormatInt(a.revision(), 10)+`,"from":"example"}`)
+	a.unwire()
 	a.waitFor(func(s *score.Project) bool { return len(s.Outputs) == 0 })
 	p.MustElement("[aria-label='Load the setup Quay']").MustClick()
 	a.waitFor(func(s *score.Project) bool { return len(s.Outputs) == 1 && s.Tracks[1].RouteList()[1].Output == 1 })

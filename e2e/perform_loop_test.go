@@ -60,6 +60,8 @@ func TestChosenStepsAreLooped(t *testing.T) {
 		}
 	}
 	require.Equal(t, []int{0b11100, 0b100011100}, values)
+	p.MustElementR("nav a", "Takes").MustClick()
+	p.take(".")
 	takes := a.takes()
 	require.Len(t, takes, 1)
 	const looked = 8 * 4 * int64(score.TicksPerQuarter)

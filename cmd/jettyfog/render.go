@@ -45,7 +45,9 @@ type renderCommand struct {
 	Luck   *int   `help:"Use another luck than the project's, 0 to 999999."`
 	PPQ    int    `name:"ppq" default:"960" enum:"960,20160" help:"Ticks a quarter note: 960, or 20160 to round nothing."`
 	Format int    `default:"1" enum:"0,1" help:"Format of the MIDI file: 0 or 1."`
-	Out    string `required:"" placeholder:"FILE.mid" help:"The file to write."`
+	CV     bool   `name:"cv" help:"Write the voltages of the project's first output of voltages as a .wav of 32-bit floats, a channel a signal, and beside it a .json that says what its channels are."`
+	Rate   int    `default:"48000" enum:"44100,48000,88200,96000,192000" help:"Samples a second of the .wav."`
+	Out    string `required:"" placeholder:"FILE" help:"The file to write: a .mid, or with --cv a .wav."`
 }
 
 // Run renders and writes the file.
@@ -53,6 +55,9 @@ func (c *renderCommand) Run(stdout io.Writer) error {
 	rendered, err := c.render()
 	if err != nil {
 		return err
+	}
+	if c.CV {
+		return c.writeVoltages(stdout, rendered)
 	}
 	file, err := smf.FromTake(rendered, smf.Options{Format: c.Format, Division: c.PPQ})
 	if err != nil {

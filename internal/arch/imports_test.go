@@ -18,7 +18,7 @@ const module = "jettyfog/"
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
 // testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
-	"cmd/jettyfog":            {"internal/core/log", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "web"},
+	"cmd/jettyfog":            {"internal/core/log", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "internal/core/cv", "internal/wav", "web"},
 	"e2e":                     {},
 	"internal/arch":           {},
 	"internal/core/chance":    {},
@@ -29,6 +29,7 @@ var mayImport = map[string][]string{
 	"internal/core/orders":    {"internal/core/chance", "internal/core/score"},
 	"internal/core/period":    {"internal/core/chance", "internal/core/orders", "internal/core/score"},
 	"internal/core/midi":      {"internal/core/score", "internal/core/theory"},
+	"internal/core/cv":        {"internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/take", "internal/core/theory"},
 	"internal/core/route":     {"internal/core/midi", "internal/core/play", "internal/core/score", "internal/core/theory"},
 	"internal/core/play":      {"internal/core/chance", "internal/core/midi", "internal/core/orders", "internal/core/score", "internal/core/theory"},
 	"internal/core/score":     {"internal/core/bounds", "internal/core/oneof", "internal/core/theory"},
@@ -45,10 +46,11 @@ var mayImport = map[string][]string{
 	"internal/output":         {"internal/core/midi"},
 	"internal/output/conform": {"internal/core/midi", "internal/core/score", "internal/output"},
 	"internal/schema":         {"internal/core/log", "internal/core/preset", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
-	"internal/server":         {"internal/core/bounds", "internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/preset", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/output", "internal/shelf", "internal/studio"},
+	"internal/server":         {"internal/core/bounds", "internal/core/cv", "internal/wav", "internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/preset", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/output", "internal/shelf", "internal/studio"},
 	"internal/shelf":          {"internal/core/score", "internal/core/take"},
 	"internal/store":          {"internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/preset", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
 	"internal/studio":         {"internal/core/score", "internal/core/stage"},
+	"internal/wav":            {"internal/core/cv", "internal/core/score"},
 	"web":                     {},
 }
 

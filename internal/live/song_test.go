@@ -15,7 +15,7 @@ import (
 
 // sung returns a project with the song of the demo, at a tempo of 240.
 func sung() *score.Project {
-	p := score.Demo()
+	p := testkit.Unwired(score.Demo())
 	p.Tempo = 240_000
 	for i := range p.Song {
 		p.Song[i].Tempo = nil
@@ -196,7 +196,7 @@ func TestARampOfTheTempo(t *testing.T) {
 
 // A scene is done as one and undone as one; what is gone of it is left out, and counted.
 func TestASceneIsDoneAsOne(t *testing.T) {
-	project := score.Demo()
+	project := testkit.Unwired(score.Demo())
 	project.Scenes[3].Values = append(project.Scenes[3].Values, score.SceneValue{Control: score.ControlAddress{Name: "mute", Track: 77}, Value: 1},
 		score.SceneValue{Control: score.ControlAddress{Name: stage.Section}, Value: 1})
 	onStage(t, project, func(t *testing.T, s *rig) {
@@ -222,7 +222,7 @@ func TestASceneIsDoneAsOne(t *testing.T) {
 
 // A pattern that is deleted while it waits does nothing; what plays plays on, and the clock does not stop.
 func TestAPatternIsDeletedWhileItWaits(t *testing.T) {
-	project := score.Demo()
+	project := testkit.Unwired(score.Demo())
 	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Play()
 		pass(time.Second)

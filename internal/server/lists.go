@@ -24,6 +24,8 @@ type Lists struct {
 	WholeRoute score.Route `json:"wholeRoute"`
 	// Patches are those of the built-in sound.
 	Patches []score.Option `json:"patches"`
+	// VoltageChannels is a new channel of each signal.
+	VoltageChannels []score.VoltageChannel `json:"voltageChannels"`
 	// Terms are those of conditions.
 	Terms    []score.TermSpec `json:"terms"`
 	MaxTerms int              `json:"maxTerms"`
@@ -76,6 +78,9 @@ func (listsResource) Routes() chi.Router {
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(),
+		}
+		for _, signal := range score.Signals() {
+			lists.VoltageChannels = append(lists.VoltageChannels, score.NewVoltageChannel(1, signal))
 		}
 		for _, v := range score.NoteValues() {
 			lists.Rates = append(lists.Rates, Rate{Name: v, Ticks: v.Ticks()})

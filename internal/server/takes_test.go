@@ -214,3 +214,28 @@ func encoded(t *take.Take, options smf.Options) ([]byte, error) {
 	}
 	return smf.Encode(file)
 }
+
+// The voltages of a take come as a file and as what its channels are; what cannot be is refused with why.
+func TestTheVoltagesOfATake(t *testing.T) {
+	h := start(t)
+	bring(h, 2)
+	outputs, err := json.Marshal(score.Demo().Outputs)
+	require.NoError(t, err)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", fmt.Sprintf(`{"revision":%d,"edit":{"setProject":{"outputs":%s}}}`, h.studio.State().Revision, outputs)).status)
+	const at = "/api/takes/1/"
+	file := h.do(http.MethodGet, at+"voltages.wav?output=9&rate=44100", "")
+	require.Equal(t, http.StatusOK, file.status)
+	require.Equal(t, "audio/wav", file.header.Get("Content-Type"))
+	require.Equal(t, "RIFF", file.body[:4])
+	require.Contains(t, h.do(http.MethodGet, at+"voltages.json?output=9", "").body, `"signal":"trigger"`)
+	short := h.do(http.MethodGet, at+"voltages.wav?output=9&rate=44100&from=2&to=3", "")
+	require.InDelta(t, len(file.body)/2, len(short.body), 100)
+	for query, why := range map[string]string{
+		"output=1": "there is no output of voltages 1", "": "there is no output of voltages", "output=9&rate=8000": "rate is 8000", "output=9&from=9&to=10": "from is 9",
+	} {
+		refused := h.do(http.MethodGet, at+"voltages.wav?"+query, "")
+		require.Equal(t, http.StatusUnprocessableEntity, refused.status, query)
+		require.Contains(t, refused.body, why)
+	}
+	require.Equal(t, http.StatusNotFound, h.do(http.MethodGet, "/api/takes/99/voltages.wav?output=9", "").status)
+}

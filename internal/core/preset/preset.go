@@ -171,7 +171,9 @@ func (kept Preset) Validate() error {
 		return &score.FieldError{Field: "preset", Got: "not of its kind", Allowed: fmt.Sprintf("just a %s, as its kind says", kept.Kind)}
 	}
 	p := score.Blank()
-	p.Tracks = append(p.Tracks, score.Demo().Tracks[2]) // a kit
+	kit := score.Demo().Tracks[2]
+	kit.Routes = nil
+	p.Tracks = append(p.Tracks, kit)
 	at := score.PartAddress{Track: p.Tracks[0].ID}
 	if kept.Kind == KitKind {
 		at = score.PartAddress{Track: p.Tracks[1].ID, Part: p.Tracks[1].Parts()[0].ID}

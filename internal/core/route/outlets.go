@@ -24,6 +24,7 @@ type Sent struct {
 type Outlets struct {
 	tracks  map[uint32]routes
 	offsets map[int]int         // of outputs, in milliseconds
+	apart   map[int]bool        // outputs of voltages, where no track shares keys with another
 	keys    map[int]*SharedKeys // by outputs
 	down    map[midi.NoteID][]placed
 	voices  voices
@@ -48,7 +49,7 @@ type placed struct {
 
 // NewOutlets returns the outlets of a project, with all keys up. The project must not be changed.
 func NewOutlets(p *score.Project) *Outlets {
-	o := &Outlets{keys: map[int]*SharedKeys{}, down: map[midi.NoteID][]placed{}, voices: voices{}, told: map[int]*midi.Settings{}}
+	o := &Outlets{keys: map[int]*SharedKeys{}, down: map[midi.NoteID][]placed{}, voices: voices{}, told: map[int]*midi.Settings{}, apart: map[int]bool{}}
 	o.route(p)
 	return o
 }
@@ -61,6 +62,7 @@ func (o *Outlets) route(p *score.Project) {
 	o.offsets = map[int]int{}
 	for _, output := range p.Outputs {
 		o.offsets[output.ID] = output.Offset
+		o.apart[output.ID] = o.apart[output.ID] || output.Kind == score.Voltages // for what is down there to end as it began
 	}
 }
 
@@ -148,7 +150,12 @@ func (o *Outlets) share(output int, messages []midi.Message, dst []Sent) []Sent 
 		o.keys[output], o.told[output] = keys, told
 	}
 	messages = slices.DeleteFunc(messages, func(m midi.Message) bool { return m.Kind == midi.Program && !told.Set(m) })
-	o.shared = keys.Play(messages, o.shared[:0])
+	if o.shared = o.shared[:0]; o.apart[output] {
+		slices.SortStableFunc(messages, midi.Compare)
+		o.shared = append(o.shared, messages...)
+	} else {
+		o.shared = keys.Play(messages, o.shared)
+	}
 	for _, m := range o.shared {
 		dst = append(dst, Sent{output, m})
 	}

@@ -18,14 +18,14 @@ const (
 )
 
 // OutputKinds lists the kinds.
-func OutputKinds() []OutputKind { return []OutputKind{BrowserPort, ServerDevice} }
+func OutputKinds() []OutputKind { return []OutputKind{BrowserPort, ServerDevice, Voltages} }
 
 // Output is where tracks can go. Which device it is belongs to the machine: a project knows its outputs by name.
 type Output struct {
 	// ID stays with the output. From 1 up.
 	ID   int        `json:"id" jsonschema:"minimum=1,maximum=255"`
 	Name string     `json:"name" jsonschema:"minLength=1,maxLength=60"`
-	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort,enum=serverDevice"`
+	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort,enum=serverDevice,enum=voltages"`
 	// Offset is how much later than its time everything is sent, in milliseconds; below 0 earlier, for an instrument that is slow.
 	Offset int `json:"offset,omitempty" jsonschema:"minimum=-100,maximum=250"`
 	// StandIn has the built-in sound play what goes here while no device does; else it is silent then.
@@ -44,6 +44,8 @@ type Output struct {
 	Paced bool `json:"paced,omitempty"`
 	// RunningStatus leaves the status byte out where it is that of the message before (MIDI 1.0). Only server devices do.
 	RunningStatus bool `json:"runningStatus,omitempty"`
+	// Voltages says what the channels of an output of voltages carry; others have none.
+	Voltages *VoltageSetup `json:"voltages,omitempty"`
 }
 
 // Route says that a track goes to an output, which of its notes do, and on which channel.
@@ -182,6 +184,14 @@ func (p *Project) validateOutputs() error {
 		at := fmt.Sprintf("outputs[%d]", i)
 		if err := firstOf([]error{CheckName(at+".name", output.Name), checkListed(at+".kind", output.Kind, OutputKinds())}); err != nil {
 			return err
+		}
+		if (output.Voltages != nil) != (output.Kind == Voltages) {
+			return &FieldError{at + ".voltages", output.Voltages != nil, "given for an output of voltages, and left out for all others"}
+		}
+		if output.Voltages != nil {
+			if err := output.Voltages.validate(at + ".voltages"); err != nil {
+				return err
+			}
 		}
 		for _, other := range p.Outputs[:i] {
 			if other.ID == output.ID {

@@ -118,7 +118,7 @@ func (p *Project) Clone() *Project {
 	clone := *p
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
 	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
-	clone.Outputs, clone.Switches = slices.Clone(p.Outputs), slices.Clone(p.Switches)
+	clone.Outputs, clone.Switches = cloneOutputs(p.Outputs), slices.Clone(p.Switches)
 	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
 	for i := range clone.MeterChanges {
 		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()

@@ -16,15 +16,17 @@ type Setup struct {
 
 // SetupRoutes are the routes of a track, whose outputs are those of the setup.
 type SetupRoutes struct {
+	// Track is its id where the setup was kept, by which channels of voltages name it.
+	Track  int     `json:"track,omitempty"`
 	Name   string  `json:"name"`
 	Routes []Route `json:"routes"`
 }
 
 // Setup returns that of the project.
 func (p *Project) Setup() Setup {
-	setup := Setup{Outputs: slices.Clone(p.Outputs)}
+	setup := Setup{Outputs: cloneOutputs(p.Outputs)}
 	for i := range p.Tracks {
-		setup.Tracks = append(setup.Tracks, SetupRoutes{p.Tracks[i].Name, slices.Clone(p.Tracks[i].RouteList())})
+		setup.Tracks = append(setup.Tracks, SetupRoutes{p.Tracks[i].ID, p.Tracks[i].Name, slices.Clone(p.Tracks[i].RouteList())})
 	}
 	return setup
 }
@@ -34,7 +36,7 @@ func (p *Project) Setup() Setup {
 // are, and so are routes of tracks whose names the setup does not know. Routes of
 // parts are by the ids of parts, and only kits have them.
 func (s Setup) EditFor(p *Project) Edit {
-	outputs, ids := joined(p.Outputs, s.Outputs)
+	outputs, ids := joined(p.Outputs, ofTracks(s.Outputs, s.tracksIn(p)))
 	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs})}
 	for i := range p.Tracks {
 		at := slices.IndexFunc(s.Tracks, func(t SetupRoutes) bool { return t.Name == p.Tracks[i].Name })
@@ -48,6 +50,17 @@ func (s Setup) EditFor(p *Project) Edit {
 		edits = append(edits, FormOf(SetTrack{Track: p.Tracks[i].ID, Routes: &routes}))
 	}
 	return All{Name: "setup", Edits: edits}
+}
+
+// tracksIn returns the ids of tracks of a project by those of the setup's tracks of the same names.
+func (s Setup) tracksIn(p *Project) map[int]int {
+	ids := map[int]int{}
+	for _, kept := range s.Tracks {
+		if at := slices.IndexFunc(p.Tracks, func(t Track) bool { return t.Name == kept.Name }); at >= 0 {
+			ids[kept.Track] = p.Tracks[at].ID
+		}
+	}
+	return ids
 }
 
 // joined returns outputs with others that are put to them by their names, and the id there of each of the others.

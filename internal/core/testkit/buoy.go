@@ -2,9 +2,9 @@ package testkit
 
 import "jettyfog/internal/core/score"
 
-// Demo returns the demo as it was before it had a song: each track has the pattern that plays, and no other.
+// Demo returns the demo without its song and its output of voltages: each track has the pattern that plays, and no other.
 func Demo() *score.Project {
-	p := Unsung(score.Demo())
+	p := Unwired(Unsung(score.Demo()))
 	for i := range p.Tracks {
 		p.Tracks[i].Patterns = p.Tracks[i].Patterns[:1:1]
 	}
@@ -15,5 +15,15 @@ func Demo() *score.Project {
 func Buoy() *score.Project {
 	p := Demo()
 	p.Tracks = p.Tracks[:1:1]
+	return p
+}
+
+// Unwired returns a project without outputs: all tracks go to the built-in sound.
+func Unwired(p *score.Project) *score.Project {
+	p = p.Clone()
+	p.Outputs = nil
+	for i := range p.Tracks {
+		p.Tracks[i].Routes = nil
+	}
 	return p
 }

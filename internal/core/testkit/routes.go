@@ -6,6 +6,9 @@ import (
 	"jettyfog/internal/core/score"
 )
 
+// ModularID is the id of the output of voltages of a project that is drawn.
+const ModularID = 2
+
 // outputs draws a project's outputs.
 func outputs(t *rapid.T) []score.Output {
 	all := []score.Output{
@@ -15,6 +18,13 @@ func outputs(t *rapid.T) []score.Output {
 			Gap: rapid.SampledFrom([]int{0, 10}).Draw(t, "gap"), ControllerRate: rapid.SampledFrom([]int{0, 30}).Draw(t, "controller rate"),
 		},
 	}
+	modular := score.Output{ID: ModularID, Name: "Modular", Kind: score.Voltages, Voltages: &score.VoltageSetup{FullScale: 10_000, LowestFree: rapid.Bool().Draw(t, "lowest free")}}
+	for i, signal := range score.Signals() {
+		channel := score.NewVoltageChannel(32-i, signal)
+		channel.Track, channel.Lead = rapid.IntRange(0, 4).Draw(t, "track of a channel"), rapid.SampledFrom([]int{0, 10, 50}).Draw(t, "lead of a channel")
+		modular.Voltages.Channels = append(modular.Voltages.Channels, channel)
+	}
+	all = append(all, modular)
 	count := rapid.IntRange(0, len(all)).Draw(t, "outputs")
 	if count == 0 {
 		return nil

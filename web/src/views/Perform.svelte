@@ -17,7 +17,12 @@
   const perform = new Perform(session);
 
   function handle(event: KeyboardEvent, up: boolean): void {
-    if ((playing.open && playing.computerKeys) || isTyping(event.target) || document.querySelector("dialog[open]")) return;
+    if (
+      (playing.open && playing.computerKeys) ||
+      isTyping(event.target) ||
+      document.querySelector("dialog[open]")
+    )
+      return;
     if (performKeys(event, up, perform, session)) {
       event.preventDefault();
       event.stopImmediatePropagation();

@@ -138,7 +138,7 @@ export interface Recipe {
 export interface Output {
   id: number;
   name: string;
-  kind: "browserPort" | "serverDevice";
+  kind: "browserPort" | "serverDevice" | "voltages";
   offset?: number;
   standIn?: boolean;
   velocityZero?: boolean;
@@ -147,6 +147,41 @@ export interface Output {
   activeSensing?: boolean;
   paced?: boolean;
   runningStatus?: boolean;
+  voltages?: VoltageSetup;
+}
+export interface VoltageSetup {
+  fullScale: number;
+  lowestFree?: boolean;
+  /**
+   * @maxItems 32
+   */
+  channels: VoltageChannel[];
+}
+export interface VoltageChannel {
+  channel: number;
+  signal: "pitch" | "gate" | "trigger" | "velocity" | "mod" | "clock" | "run" | "reset";
+  track?: number;
+  voice?: number;
+  part?: number;
+  mod?: number;
+  lowest: number;
+  highest: number;
+  rest?: number;
+  staysOnStop?: boolean;
+  zero?: number;
+  hertzPerVolt?: boolean;
+  slide?: number;
+  exponential?: boolean;
+  lead?: number;
+  slew?: number;
+  height?: number;
+  inverted?: boolean;
+  byVelocity?: boolean;
+  gap?: number;
+  length?: number;
+  bipolar?: boolean;
+  smooth?: boolean;
+  pulses?: number;
 }
 export interface Track {
   id: number;
@@ -1092,6 +1127,7 @@ export interface Lists {
   tunedBys: Option[];
   wholeRoute: Route;
   patches: Option[];
+  voltageChannels: VoltageChannel[];
   terms: TermSpec[];
   maxTerms: number;
   wholeStep: number;
@@ -1776,5 +1812,7 @@ export const bounds = {
   Transpose: {"degrees":{"min":-28,"max":28},"semitones":{"min":-48,"max":48}},
   Tuned: {"channels":{"min":0,"max":16},"range":{"min":0,"max":96}},
   Voicing: {"inversion":{"min":0,"max":4},"strum":{"min":-100,"max":100}},
+  VoltageChannel: {"channel":{"min":1,"max":32},"voice":{"min":0,"max":16},"part":{"min":0,"max":255},"mod":{"min":0,"max":8},"lowest":{"min":-20000,"max":20000},"highest":{"min":-20000,"max":20000},"rest":{"min":-20000,"max":20000},"zero":{"min":0,"max":127},"slide":{"min":0,"max":20000},"lead":{"min":0,"max":100},"slew":{"min":0,"max":500},"height":{"min":0,"max":20000},"gap":{"min":0,"max":50},"length":{"min":0,"max":500},"pulses":{"min":0,"max":48}},
+  VoltageSetup: {"fullScale":{"min":1000,"max":20000}},
   Weight: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"weight":{"min":0,"max":1000}},
 } as const;

@@ -95,6 +95,11 @@ export class Outputs extends OutputRoutes {
   /** Whether an output plays in this page, and if not why, in a few words; and whether that is since nothing is there to play it. */
   stateOf(output: Output): { ready: boolean; missing?: boolean; words: string } {
     const { devices } = this.session;
+    if (output.kind === "voltages")
+      return {
+        ready: false,
+        words: "only as a .wav of a take",
+      };
     const missing = (words: string) => ({ ready: false, missing: true, words });
     if (devices.held) return { ready: false, words: "not active yet" };
     const device = output.kind === "serverDevice" ? devices.stateOf(output) : undefined;
@@ -116,10 +121,16 @@ export class Outputs extends OutputRoutes {
       this.session.notices.add("The browser does not allow tuning messages.");
   }
 
+  /** The lowest id that no output has. */
+  #freeId(): number {
+    let id = 1;
+    while (this.list.some((output) => output.id === id)) id++;
+    return id;
+  }
+
   /** Adds an output, and returns its id. */
   async add(): Promise<number> {
-    const ids = this.list.map(({ id }) => id);
-    const id = Math.max(0, ...ids) + 1;
+    const id = this.#freeId();
     const { devices } = this.session;
     const isFree = ({ name }: { name: string }) =>
       !this.list.some((output) => output.name === name || this.portOf(output) === name);
@@ -132,6 +143,18 @@ export class Outputs extends OutputRoutes {
     if (port) this.#bind(output, port.name);
     await this.session.edit({ setProject: { outputs: [...this.list, output] } });
     if (device) await this.session.attempt(() => devices.bind(output.name, device.name));
+    return id;
+  }
+
+  /** Adds an output of voltages, and returns its id. */
+  async addVoltages(): Promise<number> {
+    const id = this.#freeId();
+    const names = this.list.map(({ name }) => name);
+    const output: Output = {
+      ...{ id, name: names.includes("Modular") ? `Voltages ${id}` : "Modular", kind: "voltages" },
+      voltages: { fullScale: 10_000, channels: [] },
+    };
+    await this.session.edit({ setProject: { outputs: [...this.list, output] } });
     return id;
   }
 

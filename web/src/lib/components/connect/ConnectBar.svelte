@@ -42,6 +42,11 @@
     onclick={async () => show({ output: await outputs.add() })}>+ output</button
   >
   <button
+    class="control"
+    data-help="Add an output of voltages: pitches, gates and triggers on the channels of a DC-coupled audio interface."
+    onclick={async () => show({ output: await outputs.addVoltages() })}>+ voltages</button
+  >
+  <button
     class="control bg-signal! text-on-signal! border-signal! font-semibold"
     data-help="End whatever sounds, on every output, by everything that can end a note. Playing goes on."
     onclick={() => session.song.panic()}>panic</button

@@ -8,6 +8,7 @@
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
   import CueFields from "./CueFields.svelte";
+  import VoltageSheet from "./VoltageSheet.svelte";
   import WireFields from "./WireFields.svelte";
 
   /** Without an output it is the built-in sound. */
@@ -44,7 +45,9 @@
   }
 </script>
 
-{#if output}
+{#if output?.kind === "voltages"}
+  <VoltageSheet {output} {removed} />
+{:else if output}
   <TextRow
     label="output"
     name="Name of the output"
@@ -113,12 +116,14 @@
   >
   <CueFields />
 {/if}
-<button
-  class="control mt-2 w-full"
-  data-help="Play a middle C here."
-  onclick={() => outputs.test(output, channel)}>test note</button
->
-{#if output}
+{#if output?.kind !== "voltages"}
+  <button
+    class="control mt-2 w-full"
+    data-help="Play a middle C here."
+    onclick={() => outputs.test(output, channel)}>test note</button
+  >
+{/if}
+{#if output && output.kind !== "voltages"}
   <button
     class="control mt-2 w-full"
     data-help="Remove the output, and the routes that lead here. Undo brings them back."

@@ -29,7 +29,8 @@
   /** How a route differs from one by which all goes as it is, in few characters. */
   function marksOf(route: Route): string {
     const { wholeRoute } = session.lists;
-    const own = output === builtIn ? session.patchOf(track.id) : "";
+    const volts = outputs.list.find(({ id }) => id === output)?.kind === "voltages";
+    const own = output === builtIn ? session.patchOf(track.id) : volts ? "volts" : "";
     const first = route.channel || track.channel;
     const last = Math.min(bounds.Track.channel.max, first + (route.voices || 1) - 1);
     const marks = [own || (last > first ? `ch ${first}–${last}` : `ch ${first}`)];

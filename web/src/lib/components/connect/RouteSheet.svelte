@@ -22,6 +22,7 @@
   const session = getSession();
   const outputs = getOutputs();
   const clashes = $derived(outputs.clashesOf(track, route.output));
+  const volts = $derived(outputs.list.find(({ id }) => id === route.output)?.kind === "voltages");
   const bends = $derived(track.tuned?.by === "bend");
 
   function set(change: Partial<Route>): Promise<void> {
@@ -50,7 +51,11 @@
     />
   {/if}
 {/if}
-{#if bends}
+{#if volts}
+  <p class="text-ink-2 py-1">
+    Which channels carry its pitch, gate and velocity stands at the output, under {name}.
+  </p>
+{:else if bends}
   <p class="text-ink-2 py-1">
     The track bends its notes, each on a channel of its own, so it keeps its channels here.
   </p>
@@ -66,7 +71,7 @@
     commit={(channel) => set({ channel })}
   />
 {/if}
-{#if route.output !== builtIn}
+{#if route.output !== builtIn && !volts}
   <ProgramFields {track} {route} {bends} {set} />
 {/if}
 <NumberRow

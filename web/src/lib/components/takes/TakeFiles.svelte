@@ -1,13 +1,14 @@
 <!-- @component Ways to export a take. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
-  import { getTakeDesk } from "../../state/context";
+  import { getSession, getTakeDesk } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import Section from "../fields/Section.svelte";
   import TakeSound from "./TakeSound.svelte";
 
   let { summary }: { summary: Summary } = $props();
 
+  const session = getSession();
   const desk = getTakeDesk();
 
   let division = $state("960");
@@ -20,10 +21,11 @@
     const from = desk.barLines.at(desk.stretch.from) + 1;
     return { from, to: Math.max(from + 1, Math.ceil(desk.barLines.position(desk.stretch.to)) + 1) };
   });
-  const query = $derived.by(() => {
-    const selected = only && bars ? `&from=${bars.from}&to=${bars.to}` : "";
-    return `?format=${format}&division=${division}${selected}`;
-  });
+  const stretch = $derived(only && bars ? `&from=${bars.from}&to=${bars.to}` : "");
+  const query = $derived(`?format=${format}&division=${division}${stretch}`);
+  const voltages = $derived(
+    (session.project.outputs ?? []).filter(({ kind }) => kind === "voltages"),
+  );
   const path = $derived(`api/takes/${summary.id}`);
 </script>
 
@@ -79,4 +81,24 @@
     data-help="A table of all messages, for a spreadsheet.">.csv</a
   >
 </Section>
+{#each voltages as { id, name } (id)}
+  <Section title="Voltages">
+    <div class="flex flex-wrap items-center gap-1 py-1">
+      <span class="min-w-0 flex-1 truncate">{name}</span>
+      <a
+        class="control"
+        href="{path}/voltages.wav?output={id}{stretch}"
+        download
+        data-help="A .wav of 32-bit floats at 48 kHz, a channel a signal, to be played by a DC-coupled interface. Only tracks that go to {name} are in it."
+        >.wav</a
+      >
+      <a
+        class="control"
+        href="{path}/voltages.json?output={id}{stretch}"
+        download="{name}.json"
+        data-help="What each channel of the .wav is.">.json</a
+      >
+    </div>
+  </Section>
+{/each}
 <TakeSound {summary} />

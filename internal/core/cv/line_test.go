@@ -1,0 +1,63 @@
+package cv
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+const milli = 1_000_000
+
+// A line goes where it is told to, from wherever it is by then; what it was to do later is forgotten. By hand.
+func TestLines(t *testing.T) {
+	l := lineFrom(-5*milli, 1)
+	l.to(0, 5, 0, 0)
+	l.to(10*milli, 0, 10*milli, 0)
+	l.to(15*milli, 4, 0, 0) // in the middle of the ramp
+	l.to(20*milli, 4, 3*milli, 0)
+	require.Equal(t, Line{
+		{-5 * milli, 0, 1, 1, 0}, {0, 10 * milli, 5, 5, 0}, {10 * milli, 15 * milli, 5, 2.5, 0}, {15 * milli, forever, 4, 4, 0},
+	}, l)
+	l.to(-9*milli, 2, 0, 0)
+	require.Equal(t, Line{{-5 * milli, forever, 2, 2, 0}}, l, "before its beginning is at it")
+}
+
+// A bent segment is at 1 - 1/√1000 of the way in the middle, by the formula of charging capacitors, and what is left of one that is cut
+// is the same curve.
+func TestBends(t *testing.T) {
+	l := lineFrom(0, 0)
+	l.to(0, 1, 100*milli, exponential)
+	whole := l[0]
+	require.InDelta(t, (1-1/math.Sqrt(1000))/(1-1.0/1000), whole.At(50*milli), 1e-12)
+	require.InDelta(t, 1, whole.At(100*milli), 1e-12)
+	cut := whole.until(30 * milli)
+	for at := 0.0; at <= 30; at++ {
+		require.InDelta(t, whole.At(at*milli), cut.At(at*milli), 1e-12)
+	}
+}
+
+// The sample of an edge is the first that is not before it: with whole numbers, at any rate, however samples are asked for.
+func TestEdgesAreExact(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		rate := rapid.SampledFrom([]int{44100, 48000, 96000, 192000}).Draw(t, "rate")
+		from := -rapid.Int64Range(0, 10*milli).Draw(t, "from")
+		l := lineFrom(from, 0)
+		at, edges := from, []int64{}
+		for i := range rapid.IntRange(1, 8).Draw(t, "edges") {
+			at += rapid.Int64Range(50_000, 5*milli).Draw(t, "apart")
+			l.to(at, float64(1+i%2), 0, 0)
+			edges = append(edges, at)
+		}
+		samples := make([]float32, 3*(int(at-from)/(1_000_000_000/rate)+3))
+		half := len(samples) / 6 * 3
+		l.Samples(from, rate, 0, 1, samples[1:half], 3)
+		l.Samples(from, rate, int64(half/3), 1, samples[half+1:], 3)
+		for i, edge := range edges {
+			first := ((edge-from)*int64(rate) + 999_999_999) / 1_000_000_000 // rounded up
+			require.Equal(t, float32(1+i%2), samples[3*first+1])
+			require.NotEqual(t, float32(1+i%2), samples[3*(first-1)+1])
+		}
+	})
+}

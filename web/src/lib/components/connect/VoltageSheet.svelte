@@ -1,0 +1,143 @@
+<!-- @component An output of voltages: its full scale, and what each channel of the interface carries. -->
+<script lang="ts">
+  import { bounds } from "../../api/generated";
+  import type { Output, VoltageChannel, VoltageSetup } from "../../api/types";
+  import { scaled } from "../../chart/numbers";
+  import { channelWords } from "../../output/voltageFields";
+  import { counted } from "../../counted";
+  import { getOutputs, getSession } from "../../state/context";
+  import ChoiceRow from "../fields/ChoiceRow.svelte";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import TextRow from "../fields/TextRow.svelte";
+  import VoltageFields from "./VoltageFields.svelte";
+
+  let { output, removed }: { output: Output; removed: () => void } = $props();
+
+  const session = getSession();
+  const outputs = getOutputs();
+  const setup = $derived(output.voltages ?? { fullScale: 10_000, channels: [] });
+  let opened = $state<number>();
+
+  /** Writes the voltages of the output as they are by then, changed. */
+  function set(change: (now: VoltageSetup) => Partial<VoltageSetup>): Promise<void> {
+    return session.edit(() => {
+      const list = outputs.list.map((other) => {
+        if (other.id !== output.id || !other.voltages) return other;
+        return { ...other, voltages: { ...other.voltages, ...change(other.voltages) } };
+      });
+      return { setProject: { outputs: list } };
+    });
+  }
+
+  function setChannel(number: number, change: Partial<VoltageChannel>): Promise<void> {
+    return set(({ channels }) => ({
+      channels: channels.map((c) => (c.channel === number ? { ...c, ...change } : c)),
+    }));
+  }
+
+  /** Adds a channel behind the last one; the first two are left to loudspeakers. */
+  async function add(): Promise<void> {
+    const used = setup.channels.map(({ channel }) => channel);
+    const from = Array.from({ length: 32 }, (_, i) => i + 1);
+    const free =
+      from.find((n) => n > Math.max(2, ...used)) ?? from.find((n) => n > 2 && !used.includes(n));
+    const usual = session.lists.voltageChannels[0];
+    if (free === undefined || !usual) {
+      session.notices.add("All channels from 3 on are used; take one out first.");
+      return;
+    }
+    const track = session.project.tracks[0]?.id ?? 0;
+    await set(({ channels }) => ({ channels: [...channels, { ...usual, channel: free, track }] }));
+    opened = free;
+  }
+
+  function words(channel: VoltageChannel): string {
+    return channelWords(channel, session.project.tracks);
+  }
+</script>
+
+<TextRow
+  label="output"
+  name="Name of the output"
+  help="What the output is called. A project knows its outputs by name."
+  value={output.name}
+  commit={(name) => outputs.change(output, { name })}
+/>
+<p class="text-ink-2 py-1">
+  Under Takes, <em>files</em> has the voltages of a take as a .wav, to be played by any program that has
+  a DC-coupled interface. No interface is played from here yet.
+</p>
+<NumberRow
+  label="full scale"
+  help="The voltage that the interface gives at full scale, as its manual says."
+  unit="V"
+  value={setup.fullScale / 1000}
+  {...scaled(bounds.VoltageSetup.fullScale, 1000)}
+  decimals={3}
+  usual={10}
+  width="6ch"
+  commit={(volts) => set(() => ({ fullScale: Math.round(volts * 1000) }))}
+/>
+<ChoiceRow
+  label="voices"
+  name="How notes go to voices"
+  help="Where the notes of a track with several voices go: in turn, or always to the first voice that is free."
+  value={setup.lowestFree ? "lowest" : "round"}
+  choices={[
+    { value: "round", label: "in turn" },
+    { value: "lowest", label: "the first that is free" },
+  ]}
+  select={(how) => set(() => ({ lowestFree: how === "lowest" }))}
+/>
+<h2 class="pt-2 font-semibold">
+  Channels <span class="caption font-normal">{counted(setup.channels.length, "channel")}</span>
+</h2>
+<ul class="py-1" aria-label="Channels of {output.name}">
+  {#each setup.channels as channel (channel.channel)}
+    {@const open = opened === channel.channel}
+    <li class="border-line border-b py-0.5">
+      <div class="flex items-center gap-1">
+        <button
+          class="control min-w-0 flex-1 justify-start! overflow-hidden"
+          aria-expanded={open}
+          aria-label="Channel {channel.channel} {channel.signal} {words(channel)}"
+          data-help="What channel {channel.channel} of the interface carries: press to change it."
+          onclick={() => (opened = open ? undefined : channel.channel)}
+          ><span class="w-5 shrink-0 text-right font-mono">{channel.channel}</span>
+          <span class="shrink-0">{channel.signal}</span>
+          <span class="caption truncate leading-normal">{words(channel)}</span></button
+        >
+        <button
+          class="control"
+          aria-label="Take channel {channel.channel} out"
+          data-help="Have channel {channel.channel} carry nothing."
+          onclick={() =>
+            set(({ channels }) => ({
+              channels: channels.filter((c) => c.channel !== channel.channel),
+            }))}>✕</button
+        >
+      </div>
+      {#if open}
+        <VoltageFields
+          {channel}
+          taken={setup.channels.map((c) => c.channel)}
+          set={async (change) => {
+            await setChannel(channel.channel, change);
+            if (change.channel) opened = change.channel;
+          }}
+        />
+      {/if}
+    </li>
+  {/each}
+</ul>
+<button class="control w-full" disabled={setup.channels.length >= 32} onclick={add}
+  >+ channel</button
+>
+<button
+  class="control mt-2 w-full"
+  data-help="Remove the output, and the routes that lead here. Undo brings them back."
+  onclick={async () => {
+    await outputs.remove(output);
+    removed();
+  }}>remove the output</button
+>
