@@ -88,7 +88,7 @@ e2e: test-tools build
 
 ## bench: benchmarks, each beside a floor measured in the same run
 bench: test-tools build
-	go test -run '^$$' -bench . -benchmem ./internal/core/... ./internal/device ./internal/live
+	go test -run '^$$' -bench . -benchmem ./internal/core/... ./internal/device ./internal/live ./internal/wav
 	go test -run '^$$' -bench . -benchtime 1x ./e2e
 
 ## fmt: format all files

@@ -63,3 +63,18 @@ func TestVoltagesOfATake(t *testing.T) {
 	require.NoError(t, err)
 	require.Regexp(t, `Maximum amplitude: +0\.800000`, string(statistics))
 }
+
+// The voltage of a channel is drawn under the notes of a take, and read off at the pointer: where the gate is up, its voltage.
+func TestVoltagesAreSeen(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#takes", 1280, 800)
+	p.enter("Bars to render", "4")
+	p.press("render a take")
+	p.take("Night opening").MustClick()
+	p.choice("Lane below the roll", "Modular 4 · gate Tide bass")
+	box := p.MustElement("svg[aria-label='Voltage of channel 4']").MustShape().Box()
+	p.waitFor(`() => document.querySelector("svg[aria-label='Voltage of channel 4'] path").getAttribute("d").length > 100`)
+	p.Mouse.MustMoveTo(box.X+box.Width/64, box.Y+20)
+	p.waitFor(`() => /^5\.000 V, 0\.1\d\d s$/.test(document.querySelector("svg[aria-label='Voltage of channel 4'] text")?.textContent)`)
+}

@@ -65,6 +65,7 @@ type wire struct {
 	PatternRequest   server.PatternRequest    `json:"patternRequest"`
 	PatternAnswer    server.PatternAnswer     `json:"patternAnswer"`
 	Roll             server.Roll              `json:"roll"`
+	Scope            server.Scope             `json:"scope"`
 	TakeEditRequest  server.TakeEditRequest   `json:"takeEditRequest"`
 	Statistics       take.Statistics          `json:"statistics"`
 	TakeComparison   server.TakeComparison    `json:"takeComparison"`

@@ -46,6 +46,53 @@ func (t takesResource) voltageChannels(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
+// maxScopeSegments bounds how many segments a page is given at once.
+const maxScopeSegments = 4_000
+
+// Scope is how the voltage of a channel goes in a stretch of a take.
+type Scope struct {
+	// Lowest and Highest are volts between which the channel can be.
+	Lowest  float64 `json:"lowest"`
+	Highest float64 `json:"highest"`
+	// Points are joined by straight lines. Crowded says that there are more, and that the last are missing.
+	Points  []ScopePoint `json:"points"`
+	Crowded bool         `json:"crowded"`
+}
+
+// ScopePoint is a voltage at a moment of a take.
+type ScopePoint struct {
+	Tick  score.Tick `json:"tick"`
+	Volts float64    `json:"volts"`
+}
+
+// scope answers with how a channel, ?channel= of the interface, goes from the tick ?begin= to before ?end=.
+func (t takesResource) scope(w http.ResponseWriter, r *http.Request) {
+	taken, found, _ := t.voltagesOf(w, r)
+	if found == nil {
+		return
+	}
+	query := r.URL.Query()
+	begin, errBegin := strconv.ParseInt(query.Get("begin"), 10, 64)
+	end, errEnd := strconv.ParseInt(query.Get("end"), 10, 64)
+	if errBegin != nil || errEnd != nil || begin < 0 || end <= begin || score.Tick(end) > score.LastTick {
+		refuse(w, http.StatusBadRequest, "a scope needs the ticks from and to which it is shown")
+		return
+	}
+	at := slices.IndexFunc(found.Channels, func(c *cv.Channel) bool { return strconv.Itoa(c.VoltageChannel.Channel) == query.Get("channel") })
+	if at < 0 {
+		refuse(w, http.StatusUnprocessableEntity, "the output has no channel "+short(query.Get("channel"))+"; nothing is shown")
+		return
+	}
+	channel := found.Channels[at]
+	scope := Scope{Lowest: float64(min(0, channel.Lowest)) / 1000, Highest: float64(max(channel.Height, channel.Highest)) / 1000, Points: []ScopePoint{}}
+	points, whole := channel.Line.Points(taken.Tempo.Nanos(score.Tick(begin)), taken.Tempo.Nanos(score.Tick(end)), maxScopeSegments)
+	for _, p := range points {
+		scope.Points = append(scope.Points, ScopePoint{taken.Tempo.TickAt(p.At), p.Volts})
+	}
+	scope.Crowded = !whole
+	reply(w, scope)
+}
+
 // voltagesOf returns the take that a request names, its voltages and a name for its file. Outputs are those of the project that made it, or
 // else of the one that is open. It answers and returns none if there are none.
 func (t takesResource) voltagesOf(w http.ResponseWriter, r *http.Request) (*take.Take, *cv.Voltages, string) {

@@ -39,6 +39,7 @@ func (t takesResource) Routes() chi.Router {
 	r.Get("/{id}.csv", t.csv)
 	r.Get("/{id}/voltages.wav", t.voltages)
 	r.Get("/{id}/voltages.json", t.voltageChannels)
+	r.Get("/{id}/scope", t.scope)
 	r.Get("/{id}/roll", t.roll)
 	r.Get("/{id}/statistics", t.statistics)
 	r.Get("/{id}/comparison", t.compare)

@@ -7,12 +7,14 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"errors"
+	"io"
 	"math"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -113,4 +115,36 @@ func (f *full) Write(data []byte) (int, error) {
 		return 0, errFull
 	}
 	return len(data), nil
+}
+
+// BenchmarkVoltages writes a second of 32 channels at 48 kHz, of which the pitches slide all the time, beside as many plain floats; the
+// ratio is of the two.
+func BenchmarkVoltages(b *testing.B) {
+	taken := take.Render(score.Demo(), 1)
+	output := score.Output{ID: 9, Name: "Modular", Kind: score.Voltages, Voltages: &score.VoltageSetup{FullScale: 10_000}}
+	for i := range 32 {
+		c := score.NewVoltageChannel(i+1, score.Signals()[i%5])
+		c.Track, c.Smooth, c.Slew = 2+i%2, true, 500
+		output.Voltages.Channels = append(output.Voltages.Channels, c)
+	}
+	voltages, err := cv.Of(taken, output)
+	require.NoError(b, err)
+	seconds := float64(wav.Frames(voltages, 48000)) / 48000
+	plain := make([]float32, 32*48000)
+	var ours, floor time.Duration
+	for b.Loop() {
+		began := time.Now()
+		require.NoError(b, wav.Write(io.Discard, voltages, 48000))
+		ours += time.Since(began)
+		began = time.Now()
+		for range int(seconds) {
+			for i := range plain {
+				plain[i] = float32(i) / 10
+			}
+			require.NoError(b, binary.Write(io.Discard, binary.LittleEndian, plain))
+		}
+		floor += time.Since(began)
+	}
+	b.ReportMetric(ours.Seconds()/float64(b.N)/seconds*1000, "ms/s")
+	b.ReportMetric(ours.Seconds()/floor.Seconds(), "ratio")
 }

@@ -61,3 +61,20 @@ func TestEdgesAreExact(t *testing.T) {
 		}
 	})
 }
+
+// What is drawn of a line is where it goes, at its edges twice, cut at what is shown.
+func TestPoints(t *testing.T) {
+	l := lineFrom(0, 0)
+	l.to(10, 5, 0, 0)
+	l.to(20, 3, 10, 0)
+	points, whole := l.Points(5, 25, 9)
+	require.True(t, whole)
+	require.Equal(t, []Point{{5, 0}, {10, 0}, {10, 5}, {20, 5}, {20, 5}, {25, 4}}, points)
+	points, whole = l.Points(5, 25, 2)
+	require.False(t, whole)
+	require.Len(t, points, 4)
+	l.to(40, 0, 120, exponential)
+	points, _ = l.Points(40, 160, 1)
+	require.Len(t, points, 13)
+	require.InDelta(t, l.at(100), points[6].Volts, 1e-12)
+}

@@ -1561,6 +1561,16 @@ export interface Marker {
   tick: number;
   text: string;
 }
+export interface Scope {
+  lowest: number;
+  highest: number;
+  points: ScopePoint[];
+  crowded: boolean;
+}
+export interface ScopePoint {
+  tick: number;
+  volts: number;
+}
 export interface TakeEditRequest {
   version: number;
   edit: TakeEditJSON;

@@ -12,14 +12,20 @@ export type TakePage = "notes" | "time" | "steps" | "numbers" | "files";
 /** What of notes can be drawn in the lane below a roll. */
 export type NoteLane = "velocities" | "lengths";
 
+/** A channel of an output of voltages, by the ids of both. */
+export interface VoltageLane {
+  output: number;
+  channel: number;
+}
+
 /** The take that is open on the Takes screen: what can be done to it, and what there is to know of it. */
 export class TakeDesk extends TakeSelection {
   readonly hearing: TakeHearing;
   readonly wav: TakeWav;
   readonly actions: TakeActions;
   page = $state<TakePage>("notes");
-  /** What the lane below the roll shows: what can be drawn of notes, or a controller by its place. */
-  lane = $state<NoteLane | number>("velocities");
+  /** What the lane below the roll shows: what can be drawn of notes, a controller by its place, or a channel of voltages. */
+  lane = $state<NoteLane | number | VoltageLane>("velocities");
 
   #statistics = $state.raw<Statistics>();
   #comparedWith = $state<number>();

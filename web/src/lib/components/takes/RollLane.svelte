@@ -3,6 +3,8 @@
   import type { Roll } from "../../api/types";
   import type { RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
+  import { channelWords } from "../../output/voltageFields";
+  import RollScope from "./RollScope.svelte";
   import RollStems from "./RollStems.svelte";
 
   let { roll, scale, edge }: { roll: Roll; scale: RollScale; edge: number } = $props();
@@ -11,8 +13,26 @@
   const height = 84;
   const foot = 4;
 
-  const drawn = $derived(typeof desk.lane === "number" ? undefined : desk.lane);
+  const drawn = $derived(typeof desk.lane === "string" ? desk.lane : undefined);
   const control = $derived(typeof desk.lane === "number" ? roll.controls[desk.lane] : undefined);
+  const volts = $derived(typeof desk.lane === "object" ? desk.lane : undefined);
+  const channels = $derived(
+    roll.summary.id < 0
+      ? []
+      : (desk.session.project.outputs ?? []).flatMap(({ id, name, voltages }) =>
+          (voltages?.channels ?? []).map((channel) => ({
+            value: `volts ${id} ${channel.channel}`,
+            words: `${name} ${channel.channel} · ${channel.signal} ${channelWords(channel, desk.session.project.tracks)}`,
+          })),
+        ),
+  );
+  const shown = $derived(
+    volts
+      ? `volts ${volts.output} ${volts.channel}`
+      : control
+        ? String(desk.lane)
+        : (drawn ?? "velocities"),
+  );
   const most = $derived(control ? String(control.most) : drawn === "lengths" ? "1 bar" : "127");
   const lanes = $derived(
     roll.controls.map((c, i) => ({
@@ -42,7 +62,9 @@
   }
 
   function select(value: string): void {
-    desk.lane = value === "velocities" || value === "lengths" ? value : Number(value);
+    const [kind, output = 0, channel = 0] = value.split(" ");
+    if (kind === "volts") desk.lane = { output: Number(output), channel: Number(channel) };
+    else desk.lane = value === "velocities" || value === "lengths" ? value : Number(value);
   }
 </script>
 
@@ -55,7 +77,7 @@
       class="control h-[22px]! text-[12px]!"
       aria-label="Lane below the roll"
       data-help="What the lane below the roll shows."
-      value={control ? String(desk.lane) : (drawn ?? "velocities")}
+      value={shown}
       onchange={(event) => select(event.currentTarget.value)}
     >
       <option value="velocities">velocity</option>
@@ -63,16 +85,29 @@
       {#each lanes as { value, words } (value)}
         <option {value}>{words}</option>
       {/each}
+      {#each channels as { value, words } (value)}
+        <option {value}>{words}</option>
+      {/each}
     </select>
     <span class="caption">
-      {control ? "as it was sent; under notes it is thinned out" : "drag over the stems to draw"}
+      {volts
+        ? "as an interface would give it; the pointer reads it off"
+        : control
+          ? "as it was sent; under notes it is thinned out"
+          : "drag over the stems to draw"}
     </span>
   </span>
-  <svg width={edge} {height} aria-hidden="true">
-    <text x={edge - 6} y="12" class="caption" text-anchor="end" fill="var(--ink-2)">{most}</text>
-    <text x={edge - 6} y={height - 2} class="caption" text-anchor="end" fill="var(--ink-2)">0</text>
-  </svg>
-  {#if control}
+  {#if volts}
+    <RollScope {roll} {scale} lane={volts} {edge} {height} />
+  {:else}
+    <svg width={edge} {height} aria-hidden="true">
+      <text x={edge - 6} y="12" class="caption" text-anchor="end" fill="var(--ink-2)">{most}</text>
+      <text x={edge - 6} y={height - 2} class="caption" text-anchor="end" fill="var(--ink-2)"
+        >0</text
+      >
+    </svg>
+  {/if}
+  {#if volts}{:else if control}
     <svg
       width={scale.width}
       {height}
