@@ -87,7 +87,8 @@ func lastOf(notes []note) (spans []span) {
 	}
 	for _, e := range eventsOf(notes) {
 		if e.on {
-			legato := notes[e.index].slides && len(held) > 0
+			meets := len(held) > 0 || len(spans) > 0 && spans[len(spans)-1].to == e.at
+			legato := notes[e.index].slides && meets
 			held = append(held, e.index)
 			begin(e.at, e.index, legato)
 			continue

@@ -178,3 +178,74 @@ func TestATakeWithoutAProject(t *testing.T) {
 	_, err := cv.Of(taken, score.Demo().Outputs[0])
 	require.ErrorIs(t, err, cv.ErrNoProject)
 }
+
+// of returns the voltages of two bars of a project of one track that goes to some channels.
+func of(t *testing.T, p *score.Project, channels ...score.VoltageChannel) *cv.Voltages {
+	for i := range channels {
+		channels[i].Channel, channels[i].Track = i+1, p.Tracks[0].ID
+	}
+	p.Outputs = []score.Output{{ID: 1, Name: "Modular", Kind: score.Voltages, Voltages: &score.VoltageSetup{FullScale: 10_000, Channels: channels}}}
+	p.Tracks[0].Routes = &[]score.Route{score.WholeRoute(1)}
+	require.NoError(t, p.Validate())
+	return modular(t, p, take.Render(p, 2))
+}
+
+// A step that slides ties its gate to the next one, to whose pitch it takes the time of a slide; others have a gap between them.
+func TestSlidesTieGates(t *testing.T) {
+	p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		p.Tempo = 60_000 // a sixteenth is 250 ms
+		track.Voices = 1
+		lanes := &part.Lanes
+		lanes.Slide = lanes.Gate.Clone()
+		clear(lanes.Slide.Steps)
+		lanes.Slide.Steps[0] = 1
+		for step := range 3 {
+			lanes.Gate.Steps[step], lanes.Pitch.Steps[step], lanes.Length.Steps[step] = score.On, step, 100
+		}
+		lanes.Pitch.Length, lanes.Pitch.Linked = 16, true
+		track.Register.Lowest, track.Register.Highest = 0, 127
+	})
+	v := of(t, p, score.NewVoltageChannel(0, score.PitchSignal), score.NewVoltageChannel(0, score.GateSignal))
+	const ms = 1_000_000
+	pitch, gate := v.Channels[0].Line, v.Channels[1].Line
+	require.InDelta(t, 1.0/12, valueAt(pitch, 280*ms), 1e-9, "half of the slide of 60 ms: D is two semitones up")
+	require.InDelta(t, 2.0/12, valueAt(pitch, 310*ms), 1e-9)
+	require.Equal(t, 5.0, valueAt(gate, 249_999_999), "tied")
+	require.Equal(t, 5.0, valueAt(gate, 250*ms))
+	require.Equal(t, 0.0, valueAt(gate, 499_500_000), "a gap of 1 ms")
+	require.Equal(t, 5.0, valueAt(gate, 500*ms))
+}
+
+// A trigger is of its part alone; a mod lane that bends is at 0 V in its middle.
+func TestTriggersAndBends(t *testing.T) {
+	p := score.Demo()
+	taken := take.Render(p, 4)
+	keys := map[int]uint8{}
+	for _, part := range p.Tracks[2].Parts() {
+		keys[part.ID] = uint8(part.Note)
+	}
+	for _, c := range modular(t, p, taken).Channels {
+		if c.Signal != score.TriggerSignal {
+			continue
+		}
+		struck, rises := map[score.Tick]bool{}, 0
+		for _, m := range taken.Messages {
+			if m.Track == 3 && m.Kind == midi.NoteOn && m.Key == keys[c.Part] {
+				struck[m.Tick] = true
+				require.Equal(t, 5.0, valueAt(c.Line, taken.Tempo.Nanos(m.Tick)))
+			}
+		}
+		for _, s := range c.Line {
+			if s.Start == 5 {
+				rises++
+			}
+		}
+		require.Equal(t, len(struck), rises, "part %d", c.Part)
+	}
+	bent := testkit.Plain(func(_ *score.Project, _ *score.Track, part *score.Part) {
+		part.Mods = []score.Mod{{Target: score.BendTarget, Least: 8192, Most: 8192}}
+	})
+	mod := score.NewVoltageChannel(0, score.ModSignal)
+	mod.Bipolar, mod.Rest, mod.StaysOnStop = true, -5000, true
+	require.Equal(t, 0.0, valueAt(of(t, bent, mod).Channels[0].Line, 1_000_000_000))
+}

@@ -118,3 +118,59 @@ func TestPatternsCut(t *testing.T) {
 		require.Empty(t, ends)
 	}
 }
+
+// A note of the pattern that enters, which begins early, is not cut where that enters; nor is one of a pattern that leaves and enters
+// at one tick.
+func TestCutsEndOnlyWhatLeaves(t *testing.T) {
+	p := twoPatterns()
+	p.PatternsCut = true
+	for i := range p.Tracks[0].Patterns {
+		lanes := &p.Tracks[0].Patterns[i].Parts[0].Lanes
+		clear(lanes.Gate.Steps)
+		lanes.Gate.Steps[0], lanes.Gate.Length, lanes.Length.Steps[0] = score.On, 16, score.WholeStep+3 // a quarter
+	}
+	lanes := &p.Tracks[0].Patterns[1].Parts[0].Lanes
+	lanes.Nudge = lanes.Gate.Clone()
+	clear(lanes.Nudge.Steps)
+	lanes.Nudge.Steps[0] = -50
+	require.NoError(t, p.Validate())
+	zero, one := 0, 1
+	pattern := stage.Control{Name: "pattern", Track: 1}
+	enter := func(at score.Tick, values ...*int) (entries []log.Entry) {
+		for _, value := range values {
+			entries = append(entries, log.Entry{Tick: at - quarter, Action: &log.Action{Control: pattern, Value: value, At: at}})
+		}
+		return entries
+	}
+	lengths := func(entries []log.Entry) (lengths map[score.Tick]score.Tick) {
+		lengths, on := map[score.Tick]score.Tick{}, map[midi.NoteID]score.Tick{}
+		for _, m := range (&log.Log{Project: p, Entries: entries}).Play(3 * bar) {
+			switch m.Kind {
+			case midi.NoteOn:
+				on[m.NoteID()] = m.Tick
+			case midi.NoteOff:
+				lengths[on[m.NoteID()]] = m.Tick - on[m.NoteID()]
+			}
+		}
+		return lengths
+	}
+	const early = bar - quarter/8
+	require.Equal(t, quarter, lengths(enter(bar, &one))[early], "it begins half a step before the bar")
+	require.Equal(t, quarter, lengths(enter(bar, &one, &zero))[bar], "there and back at once")
+}
+
+// An edit of which scene is on counts for the tracks that hear it as if it had always been: those that move by hits are elsewhere.
+func TestAnEditOfTheSceneThatIsOn(t *testing.T) {
+	p := conditioned("scene 7 on")
+	part := &p.Tracks[0].Patterns[0].Parts[0]
+	part.Lanes.Pitch.Linked, part.Lanes.Pitch.Moves, part.Lanes.Pitch.Length = false, score.ByHit, 7
+	for step := range 5 {
+		part.Details[3*step] = score.StepDetail{} // some sound always
+	}
+	p.Song, p.Scenes = nil, nil
+	on := p.Clone()
+	on.SceneOn = 7
+	edited := &log.Log{Project: p, Entries: []log.Entry{{Tick: 2*bar + 1, Project: on}}}
+	require.Equal(t, noteOns(&log.Log{Project: on}, 3*bar, 5*bar), noteOns(edited, 3*bar, 5*bar))
+	require.NotEqual(t, noteOns(&log.Log{Project: p}, 3*bar, 5*bar), noteOns(edited, 3*bar, 5*bar))
+}

@@ -50,10 +50,15 @@ func (m *Mover) Lane() *score.Lane { return m.lane }
 // Step returns the step on which the lane stands.
 func (m *Mover) Step() int {
 	if m.first == apart {
-		return m.lane.StepAt(int(m.Position))
+		return m.apartStep()
 	}
 	return int(m.first + m.Position)
 }
+
+// apartStep is not part of Step, so that Step is inlined: nearly all loops need it not.
+//
+//go:noinline
+func (m *Mover) apartStep() int { return m.lane.StepAt(int(m.Position)) }
 
 // apart is the first step of a loop whose steps need not follow each other.
 const apart = -1

@@ -102,7 +102,7 @@ func (k *Keys) endCut(before score.Tick) {
 			return false
 		}
 		for i := range k.down {
-			if d := &k.down[i]; d.Track == cut.Track && d.pattern == cut.Pattern && d.on.Tick < cut.Tick {
+			if d := &k.down[i]; d.Track == cut.Track && d.pattern == cut.Pattern { // what begins at its moment is not down yet
 				d.until = min(d.until, cut.Tick)
 			}
 		}
