@@ -57,6 +57,10 @@ func TestScreenshots(t *testing.T) {
 	c.picture(filepath.Join(folder, "connect.png"))
 	c.MustElement("[aria-label=Stop]").MustClick()
 	c.MustElement("[aria-label=Play]")
+	c.MustElementR("b", "^Modular$").MustClick()
+	c.MustElement("button[aria-label='Channel 3 pitch Tide bass']").MustClick()
+	c.MustElement("select[aria-label='Signal of channel 3']")
+	c.picture(filepath.Join(folder, "voltages.png"))
 	p.MustActivate()
 
 	p.MustElementR("nav button", "Bell buoy").MustClick()
@@ -115,6 +119,10 @@ func TestScreenshots(t *testing.T) {
 	p.takePage("numbers")
 	p.MustElementR("summary", "Intervals")
 	p.picture(filepath.Join(folder, "takes.png"))
+	p.choice("Lane below the roll", "Modular 3 · pitch Tide bass")
+	p.waitFor(`() => document.querySelector("svg[aria-label='Voltage of channel 3'] path")?.getAttribute("d").length > 100`)
+	p.picture(filepath.Join(folder, "scope.png"))
+	p.choice("Lane below the roll", "velocity")
 
 	p.library()
 	p.press("duplicate")

@@ -51,9 +51,6 @@ const maxScopeSegments = 4_000
 
 // Scope is how the voltage of a channel goes in a stretch of a take.
 type Scope struct {
-	// Lowest and Highest are volts between which the channel can be.
-	Lowest  float64 `json:"lowest"`
-	Highest float64 `json:"highest"`
 	// Points are joined by straight lines. Crowded says that there are more, and that the last are missing.
 	Points  []ScopePoint `json:"points"`
 	Crowded bool         `json:"crowded"`
@@ -83,9 +80,8 @@ func (t takesResource) scope(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusUnprocessableEntity, "the output has no channel "+short(query.Get("channel"))+"; nothing is shown")
 		return
 	}
-	channel := found.Channels[at]
-	scope := Scope{Lowest: float64(min(0, channel.Lowest)) / 1000, Highest: float64(max(channel.Height, channel.Highest)) / 1000, Points: []ScopePoint{}}
-	points, whole := channel.Line.Points(taken.Tempo.Nanos(score.Tick(begin)), taken.Tempo.Nanos(score.Tick(end)), maxScopeSegments)
+	scope := Scope{Points: []ScopePoint{}}
+	points, whole := found.Channels[at].Line.Points(taken.Tempo.Nanos(score.Tick(begin)), taken.Tempo.Nanos(score.Tick(end)), maxScopeSegments)
 	for _, p := range points {
 		scope.Points = append(scope.Points, ScopePoint{taken.Tempo.TickAt(p.At), p.Volts})
 	}

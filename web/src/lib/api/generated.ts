@@ -1562,8 +1562,6 @@ export interface Marker {
   text: string;
 }
 export interface Scope {
-  lowest: number;
-  highest: number;
   points: ScopePoint[];
   crowded: boolean;
 }

@@ -36,8 +36,11 @@
   });
 
   const points = $derived(scope?.points ?? []);
-  const lowest = $derived(Math.min(scope?.lowest ?? 0, ...points.map(({ volts }) => volts)));
-  const highest = $derived(Math.max(scope?.highest ?? 5, ...points.map(({ volts }) => volts)));
+  /** Whole volts around all that is shown. */
+  const lowest = $derived(Math.floor(Math.min(...points.map(({ volts }) => volts))));
+  const highest = $derived(
+    Math.max(lowest + 1, Math.ceil(Math.max(...points.map(({ volts }) => volts)))),
+  );
 
   function y(volts: number): number {
     return height - foot - ((volts - lowest) / (highest - lowest)) * (height - 2 * foot);
@@ -78,9 +81,11 @@
 </script>
 
 <svg width={edge} {height} aria-hidden="true">
-  <text x={edge - 6} y="12" class="caption" text-anchor="end" fill="var(--ink-2)">{highest} V</text>
+  <text x={edge - 6} y="12" class="caption" text-anchor="end" fill="var(--ink-2)"
+    >{points.length > 0 ? `${highest} V` : ""}</text
+  >
   <text x={edge - 6} y={height - 2} class="caption" text-anchor="end" fill="var(--ink-2)"
-    >{lowest}</text
+    >{points.length > 0 ? lowest : ""}</text
   >
 </svg>
 <svg
@@ -92,7 +97,11 @@
   onpointermove={(event) => (pointer = event.offsetX)}
   onpointerleave={() => (pointer = undefined)}
 >
-  <line x1="0" x2={scale.width} y1={y(0)} y2={y(0)} stroke="var(--line-strong)" />
+  {#if points.length > 0}
+    {#each [lowest, highest] as volts (volts)}
+      <line x1="0" x2={scale.width} y1={y(volts)} y2={y(volts)} stroke="var(--line)" />
+    {/each}
+  {/if}
   <path d={path} fill="none" stroke="var(--ink)" stroke-width="1.5" />
   {#if read}
     <circle cx={read.x} cy={read.y} r="3" fill="var(--signal)" />
