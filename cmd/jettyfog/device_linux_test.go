@@ -27,7 +27,8 @@ func TestADeviceIsPlayedWithoutAPage(t *testing.T) {
 	go func() { listening <- run(ctx, []string{"listen", path}, heard, heard) }()
 	require.Equal(t, http.StatusOK, post(t, r.url+"/api/edits", `{"revision":1,"edit":{"all":{"name":"ways","edits":[`+
 		`{"setProject":{"outputs":[{"id":1,"name":"Bass","kind":"serverDevice"}]}},{"setTrack":{"track":2,"routes":[`+
-		`{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}}`))
+		`{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]}},{"setTrack":{"track":3,"routes":[`+
+		`{"output":0,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}}`))
 	require.Equal(t, http.StatusOK, post(t, r.url+"/api/devices/bind", `{"output":"Bass","device":"quay"}`))
 	code, _ := r.stop()
 	require.Zero(t, code)
