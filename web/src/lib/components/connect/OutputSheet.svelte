@@ -45,9 +45,7 @@
   }
 </script>
 
-{#if output?.kind === "voltages"}
-  <VoltageSheet {output} {removed} />
-{:else if output}
+{#if output}
   <TextRow
     label="output"
     name="Name of the output"
@@ -55,6 +53,10 @@
     value={output.name}
     commit={(name) => outputs.change(output, { name })}
   />
+{/if}
+{#if output?.kind === "voltages"}
+  <VoltageSheet {output} />
+{:else if output}
   <ChoiceRow
     label="port"
     name="Port of the output"
@@ -123,7 +125,7 @@
     onclick={() => outputs.test(output, channel)}>test note</button
   >
 {/if}
-{#if output && output.kind !== "voltages"}
+{#if output}
   <button
     class="control mt-2 w-full"
     data-help="Remove the output, and the routes that lead here. Undo brings them back."

@@ -8,10 +8,9 @@
   import { getOutputs, getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
-  import TextRow from "../fields/TextRow.svelte";
   import VoltageFields from "./VoltageFields.svelte";
 
-  let { output, removed }: { output: Output; removed: () => void } = $props();
+  let { output }: { output: Output } = $props();
 
   const session = getSession();
   const outputs = getOutputs();
@@ -56,13 +55,6 @@
   }
 </script>
 
-<TextRow
-  label="output"
-  name="Name of the output"
-  help="What the output is called. A project knows its outputs by name."
-  value={output.name}
-  commit={(name) => outputs.change(output, { name })}
-/>
 <p class="text-ink-2 py-1">
   Under Takes, <em>files</em> has the voltages of a take as a .wav, to be played by any program that has
   a DC-coupled interface. No interface is played from here yet.
@@ -132,12 +124,4 @@
 </ul>
 <button class="control w-full" disabled={setup.channels.length >= 32} onclick={add}
   >+ channel</button
->
-<button
-  class="control mt-2 w-full"
-  data-help="Remove the output, and the routes that lead here. Undo brings them back."
-  onclick={async () => {
-    await outputs.remove(output);
-    removed();
-  }}>remove the output</button
 >
