@@ -34,6 +34,12 @@ func TestChosenStepsAreLooped(t *testing.T) {
 	p.MustElement("button[aria-label='Loop step 5'][aria-pressed=true]")
 	p.MustElement("button[aria-label='Loop step 6'][aria-pressed=false]")
 	p.MustElement("button[aria-label='half speed'][aria-pressed=true]")
+	p.MustSetViewport(1024, 700, 1, false)
+	p.press("arrange") // which leaves the rest its room on a narrow screen too
+	p.waitFor(`() => document.querySelector("[aria-label=Loop]").getBoundingClientRect().right <= document.querySelector("#arrange-page").getBoundingClientRect().left + 1`)
+	p.waitFor(`() => document.querySelector("[aria-label=Loop]").scrollWidth <= document.querySelector("[aria-label=Loop]").clientWidth`)
+	p.press("arrange")
+	p.MustSetViewport(1280, 800, 1, false)
 	p.waitForBar(6)
 	p.press("now")
 	p.choice("Order of the loop", "backward")

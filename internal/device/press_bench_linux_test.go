@@ -1,7 +1,6 @@
 package device_test
 
 import (
-	"sync/atomic"
 	"testing"
 	"time"
 
@@ -14,26 +13,48 @@ import (
 	"jettyfog/internal/live"
 )
 
-// soft watches a wire for note-ons of a channel softer than a velocity, and for the last note-on of it.
-type soft struct {
-	device.Wire
-	clock device.Clock
-	below int
-	first atomic.Int64 // when the first soft one was written, since it was set back to 0
-	last  atomic.Int64 // when the last one of all was
+// struck is a note-on that was written: when, and how loud.
+type struck struct {
+	at       int64
+	velocity int
 }
 
-func (s *soft) Write(data []byte) (int, error) {
+// watched is a wire that tells of the note-ons of the first channel.
+type watched struct {
+	device.Wire
+	clock device.Clock
+	notes chan struck
+}
+
+func (w *watched) Write(data []byte) (int, error) {
 	for i := 0; i+2 < len(data); i++ {
 		if data[i] == 0x90 && data[i+2] > 0 {
-			now := s.clock.Now()
-			s.last.Store(now)
-			if int(data[i+2]) < s.below {
-				s.first.CompareAndSwap(0, now)
-			}
+			w.notes <- struck{w.clock.Now(), int(data[i+2])}
 		}
 	}
-	return s.Wire.Write(data)
+	return w.Wire.Write(data)
+}
+
+// next waits for a note-on that is softer than half as loud as can be, or is not, and returns when it was.
+func (w *watched) next(soft bool) int64 {
+	for note := range w.notes {
+		if (note.velocity < 64) == soft {
+			return note.at
+		}
+	}
+	return 0
+}
+
+// last returns when the last note-on was, after which there is none for as long as some steps last.
+func (w *watched) last() (at int64) {
+	for {
+		select {
+		case note := <-w.notes:
+			at = note.at
+		case <-time.After(100 * time.Millisecond):
+			return at
+		}
+	}
 }
 
 // BenchmarkPress presses at once, with nothing attached but a device, and reports how long it takes to the first message on the wire that
@@ -58,27 +79,23 @@ func BenchmarkPress(b *testing.B) {
 		require.NoError(b, transport.Do([]live.Doing{{Control: c, Value: value}}, live.Now, 0))
 	}
 	for b.Loop() {
-		wire := &soft{below: 100}
-		play(b, project, 7*time.Second, func(clock device.Clock, to device.Wire) (device.Clock, device.Wire) {
+		wire := &watched{notes: make(chan struck, 10_000)}
+		play(b, project, 9*time.Second, func(clock device.Clock, to device.Wire) (device.Clock, device.Wire) {
 			wire.clock, wire.Wire = clock, to
 			return clock, wire
 		}, func(transport *live.Transport) {
-			time.Sleep(time.Second)
+			half, on := 50, 1
 			for range 20 {
-				half, on := 50, 1
-				wire.first.Store(0)
+				wire.next(false)
 				pressed := wire.clock.Now()
 				do(transport, amount, &half)
-				time.Sleep(120 * time.Millisecond)
-				presses = append(presses, float64(wire.first.Load()-pressed)/1e6)
+				presses = append(presses, float64(wire.next(true)-pressed)/1e6)
 				do(transport, amount, nil)
-				time.Sleep(70 * time.Millisecond)
+				wire.next(false)
 				pressed = wire.clock.Now()
 				do(transport, mute, &on)
-				time.Sleep(60 * time.Millisecond)
-				mutes = append(mutes, max(0, float64(wire.last.Load()-pressed)/1e6))
+				mutes = append(mutes, max(0, float64(wire.last()-pressed)/1e6))
 				do(transport, mute, nil)
-				time.Sleep(30 * time.Millisecond)
 			}
 		})
 	}

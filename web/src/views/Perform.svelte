@@ -44,7 +44,7 @@
   ]}
 >
   <h1 class="sr-only">Perform</h1>
-  <div class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)_auto]">
+  <div class="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
     <div class="border-line flex gap-2 border-b px-3 pt-1 pb-1.5">
       <div class="flex w-[76px] shrink-0 flex-col gap-1">
         <button

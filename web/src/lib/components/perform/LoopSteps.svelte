@@ -111,11 +111,17 @@
   >
     {#each tracks as { id, name } (id)}<option value={String(id)}>{name}</option>{/each}
   </select>
-  <div class="flex min-w-0 flex-1 flex-wrap gap-y-1" role="group" aria-label="Steps that loop">
+  <div
+    class="grid min-w-[min(100%,440px)] flex-1 gap-y-1"
+    style:grid-template-columns="repeat({Math.min(16, count)}, minmax(0, 1fr))"
+    role="group"
+    aria-label="Steps that loop"
+  >
     {#each { length: count }, step}
       <button
         class={[
-          "control h-[44px]! min-w-[24px]! flex-1 touch-none px-0! font-mono text-[12px]!",
+          "control min-w-0! touch-none px-0! font-mono text-[12px]!",
+          count > 32 ? "h-[34px]!" : "h-[44px]!",
           step % 4 === 3 && "mr-1",
         ]}
         aria-label="Loop step {step + 1}"

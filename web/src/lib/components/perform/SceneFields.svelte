@@ -1,6 +1,7 @@
 <!-- @component The scene that is written, and a way to make one of what plays. -->
 <script lang="ts">
   import type { Control, SceneValue } from "../../api/types";
+  import { loopControls, stepsOf, stepsText } from "../../chart/loopSteps";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
   import SwitchRow from "../fields/SwitchRow.svelte";
@@ -49,7 +50,11 @@
 
   function words({ control, value }: SceneValue): string {
     const track = session.project.tracks.find(({ id }) => id === control.track);
-    const of = control.track ? `${track?.name ?? `track ${control.track}, gone`}: ` : "";
+    const parts = track?.patterns.find(({ id }) => id === (control.pattern ?? 0))?.parts ?? [];
+    const ofPart = control.lane !== undefined || control.name.startsWith("loop steps");
+    const part = parts.length > 1 && ofPart && parts.find(({ id }) => id === (control.part ?? 0));
+    const name = `${track?.name ?? `track ${control.track}, gone`}${part ? `, ${part.name}` : ""}`;
+    const of = control.track ? `${name}: ` : "";
     return `${of}${[control.lane, control.name].filter(Boolean).join(" ")} ${valueWords(control, value)}`;
   }
 
@@ -57,6 +62,11 @@
     const of = session.project.tracks.find(({ id }) => id === track);
     if (name === "pattern")
       return of?.patterns.find(({ id }) => id === value)?.name ?? `${value}, gone`;
+    const row = loopControls.indexOf(name);
+    if (row >= 0)
+      return stepsText(stepsOf(loopControls.map((_, i) => (i === row ? value : 0)))) || "none";
+    if (name === "speed") return `${Math.floor(value / 16) + 1}:${(value % 16) + 1}`;
+    if (name === "order") return session.lists.orders[value]?.label ?? String(value);
     if (name.endsWith("mute") || name === "solo" || name === "active") return value ? "on" : "off";
     return String(value);
   }
