@@ -39,29 +39,13 @@ func (k *Keys) Play(notes []midi.Note, to score.Tick, dst []midi.Message) []midi
 			together++
 		}
 		dst = k.lift(start, dst)
-		struck := inUnison(withinVoices(notes[:together]))
+		struck := inUnison(notes[:together])
 		k.steal(struck)
 		dst = k.lift(start+1, dst)
 		dst = k.strike(struck, dst)
 		notes = notes[together:]
 	}
 	return k.lift(to, dst)
-}
-
-// withinVoices returns those of notes that start together for which their tracks have voices: the highest of each.
-func withinVoices(together []midi.Note) []midi.Note {
-	for i, n := range together {
-		higher := 0
-		for j, other := range together {
-			if n.Voices > 0 && other.Track == n.Track && (other.Key > n.Key || other.Key == n.Key && j < i) {
-				higher++
-			}
-		}
-		if n.Voices > 0 && higher >= int(n.Voices) { // it has none, and neither may others
-			return withinVoices(append(slices.Clone(together[:i]), together[i+1:]...))
-		}
-	}
-	return together
 }
 
 // inUnison returns notes that start together with those as one that a track has on one key: the first one's velocity

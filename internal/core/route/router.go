@@ -36,10 +36,14 @@ func newRouter(p *score.Project) *router {
 }
 
 // notes appends notes, which come in the order in which they start, with the channel and the key on which they are in
-// tune. Of notes that start together on a track whose channels are bent there are as many as it has channels.
+// tune. Of notes that start together there are as many as their track has voices, the highest, and as many as it has channels
+// that are bent; what is not played bends none.
 func (r *router) notes(notes []play.Note, dst []midi.Note) []midi.Note {
-	for _, n := range notes {
+	for i, n := range notes {
 		track := r.tracks[n.Track]
+		if track.Voices > 0 && higherWith(notes, i) >= track.Voices {
+			continue
+		}
 		note := midi.Note{
 			Start: n.Start, End: n.End, Track: n.Track, Pattern: n.Pattern, Channel: uint8(track.Channel - 1), Key: n.Key, Velocity: n.Velocity,
 			Voices: uint8(track.Voices), Overlap: uint16(track.Overlap), Detune: n.Detune,
@@ -53,6 +57,22 @@ func (r *router) notes(notes []play.Note, dst []midi.Note) []midi.Note {
 		dst = append(dst, note)
 	}
 	return dst
+}
+
+// higherWith returns how many notes of its track start together with a note and are higher, or as high and before it.
+func higherWith(notes []play.Note, note int) (higher int) {
+	n := notes[note]
+	for i := note - 1; i >= 0 && notes[i].Start == n.Start; i-- {
+		if notes[i].Track == n.Track && notes[i].Key >= n.Key {
+			higher++
+		}
+	}
+	for i := note + 1; i < len(notes) && notes[i].Start == n.Start; i++ {
+		if notes[i].Track == n.Track && notes[i].Key > n.Key {
+			higher++
+		}
+	}
+	return higher
 }
 
 // changes returns the messages of changes, which come in order, and those that get the notes in tune that were routed

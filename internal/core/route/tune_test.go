@@ -58,13 +58,14 @@ func TestTunedNotesSoundWhereTheyShould(t *testing.T) {
 		p := testkit.Project(t)
 		for i := range p.Tracks {
 			for j := range p.Tracks[i].Parts() {
+				testkit.ChangeNotes(&p.Tracks[i].Parts()[j], func(n *score.StepNote) { n.Alteration = 0 })
 				lanes := &p.Tracks[i].Parts()[j].Lanes
 				lanes.Alteration = nil
 				if lanes.Chord != nil { // the others leave the scale
 					for step := range lanes.Chord.Steps {
 						lanes.Chord.Steps[step] = rapid.IntRange(0, 4).Draw(t, "chord of degrees")
 					}
-					lanes.Chord.Spread, lanes.Chord.Evolve, lanes.Chord.Weights = nil, nil, nil
+					lanes.Chord.Spread, lanes.Chord.Evolve, lanes.Chord.Weights, lanes.Chord.Own = nil, nil, nil, nil
 				}
 			}
 			p.Tracks[i].Transpose.Semitones = 0
@@ -154,4 +155,32 @@ func TestWaysOfTuning(t *testing.T) {
 		{Kind: midi.TuningProgram}, {Kind: midi.KeyTuning, Key: 62, Velocity: 61, Value: 8192}, low(on(0, 0, 62), -50),
 		{Tick: sixteenth, Kind: midi.KeyTuning, Key: 60, Velocity: 60}, on(sixteenth, 0, 60),
 	}, tuned(&score.Tuned{By: score.MessageTuned}))
+}
+
+// A note that its track has no voice for, as one that is higher starts with it, bends no channel: what lasts on it as overlap stays in tune.
+func TestNoteWithoutVoiceBendsNothing(t *testing.T) {
+	p := plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		p.Key = theory.Key{Scale: theory.Chromatic, Tuning: quarterTones()}
+		track.Tuned = &score.Tuned{By: score.BendTuned, Channels: 2, Range: 2}
+		track.Voices, track.Overlap = 1, sixteenth
+		copy(part.Lanes.Gate.Steps, []int{score.On, score.On, score.On})
+		copy(part.Lanes.Pitch.Steps, []int{1, 5, 2})
+		for i := range part.Lanes.Length.Steps {
+			part.Lanes.Length.Steps[i] = 160
+		}
+		part.Lanes.Pitch.Own = map[int]score.StepOwn{1: {Notes: []score.StepNote{{Nudge: sixteenth}}}}
+	})
+	require.NoError(t, p.Validate())
+	var bends, offs []midi.Message
+	for _, m := range messages(p, 8*sixteenth) {
+		switch m.Kind {
+		case midi.Bend:
+			bends = append(bends, m)
+		case midi.NoteOff:
+			offs = append(offs, m)
+		}
+	}
+	require.Len(t, bends, 2, "%+v", bends)
+	require.Equal(t, []uint8{0, 1}, []uint8{bends[0].Channel, bends[1].Channel})
+	require.Equal(t, 3*sixteenth, offs[0].Tick, "it lasts on into the next")
 }
