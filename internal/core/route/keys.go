@@ -29,7 +29,7 @@ type downNote struct {
 }
 
 // Play appends to dst the messages before the moment to: those of the given notes, which must be
-// ordered by start, none before the moment of an earlier call, and the note-offs that are due of
+// ordered by start, none before the moment of an earlier call, no more together than their tracks have voices, and the note-offs that are due of
 // notes given before. At one tick note-offs come first. Notes must start before to.
 func (k *Keys) Play(notes []midi.Note, to score.Tick, dst []midi.Message) []midi.Message {
 	for len(notes) > 0 {

@@ -33,6 +33,7 @@ func TestBalance(t *testing.T) {
 					Voices: uint8(track.Voices), Overlap: uint16(track.Overlap), Alone: track.Retunes(),
 				})
 			}
+			slice = highest(slice) // what a router hands on
 			notes = append(notes, slice...)
 			messages = keys.Play(slice, to, messages)
 			from = to
@@ -43,7 +44,7 @@ func TestBalance(t *testing.T) {
 		messages = keys.Release(from, messages)
 
 		requireOrdered(t, messages)
-		played := steal(unisons(highest(notes)))
+		played := steal(unisons(notes))
 		for i := range played {
 			played[i].End = min(played[i].End, from)
 		}
@@ -60,6 +61,36 @@ func TestBalance(t *testing.T) {
 		for _, n := range played {
 			requireDown(t, sent, n)
 		}
+	})
+}
+
+// Of notes of a track that start together those that have a voice are struck, the highest, from whichever hits they are.
+func TestNotesThatStartTogetherHaveVoices(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		for i := range p.Tracks {
+			p.Tracks[i].Tuned = nil
+		}
+		var notes []midi.Note
+		for _, n := range play.Render(p, 0, stretch, nil) {
+			track := p.Track(int(n.Track))
+			notes = append(notes, midi.Note{Start: n.Start, Track: n.Track, Channel: uint8(track.Channel - 1), Key: n.Key, Voices: uint8(track.Voices)})
+		}
+		type struck struct {
+			at    score.Tick
+			track uint32
+			key   uint8
+		}
+		want, got := []struck{}, []struck{}
+		for _, n := range unisons(highest(notes)) {
+			want = append(want, struck{n.Start, n.Track, n.Key})
+		}
+		for _, m := range messages(p, stretch) {
+			if m.Kind == midi.NoteOn {
+				got = append(got, struck{m.Tick, m.Track, m.Key})
+			}
+		}
+		require.ElementsMatch(t, want, got)
 	})
 }
 

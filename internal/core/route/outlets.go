@@ -117,8 +117,21 @@ func (o *Outlets) begin(m midi.Message, r score.Route) {
 	if channels > 1 {
 		routed.Channel += o.voices.take(m.Track, r, channels)
 	}
+	for o.apart[r.Output] && o.isDown(r.Output, routed.NoteID()) { // by another route, or of another octave
+		routed.Value++
+	}
 	o.down[m.NoteID()] = append(o.down[m.NoteID()], placed{r, routed.NoteID(), base})
 	o.give(r.Output, routed)
+}
+
+// isDown reports whether a note sounds at an output.
+func (o *Outlets) isDown(output int, id midi.NoteID) bool {
+	for _, places := range o.down {
+		if slices.ContainsFunc(places, func(p placed) bool { return p.route.Output == output && p.note == id }) {
+			return true
+		}
+	}
+	return false
 }
 
 // flush appends what was given to outputs.
