@@ -39,7 +39,7 @@ func Channels(p *score.Project, v *cv.Voltages) []Channel {
 	for i, c := range v.Channels {
 		channel := Channel{
 			Channel: i + 1, Interface: c.VoltageChannel.Channel, Signal: c.Signal, Track: c.Track,
-			FullScale: v.FullScale, Begins: float64(-v.From) / second, Beyond: c.Beyond,
+			FullScale: v.FullScale, Begins: float64(-v.From) / second, Beyond: c.Beyond(),
 		}
 		if track := p.Track(c.Track); track != nil {
 			channel.Name = track.Name

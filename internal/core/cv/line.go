@@ -38,8 +38,11 @@ func (s Segment) until(moment int64) Segment {
 	return cut
 }
 
-// forever is a moment after all others.
-const forever = math.MaxInt64
+// Moments before and after all others.
+const (
+	never   = math.MinInt64
+	forever = math.MaxInt64
+)
 
 // Line is a voltage as time goes by: segments without gaps, from the beginning on for ever.
 type Line []Segment
@@ -75,6 +78,15 @@ func (l *Line) to(moment int64, volts float64, takes int64, bend float64) {
 		line = append(line, Segment{From: moment, To: forever, Start: volts, End: volts})
 	}
 	*l = line
+}
+
+// forget leaves out what is over before a moment.
+func (l *Line) forget(before int64) {
+	over := 0
+	for over < len(*l)-1 && (*l)[over].To <= before {
+		over++
+	}
+	*l = append(Line{}, (*l)[over:]...)
 }
 
 // Samples writes samples of the line into dst, stride apart, as shares of full scale: the first is that of a moment, in nanoseconds, so

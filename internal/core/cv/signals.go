@@ -17,8 +17,12 @@ func volts(milli int) float64 { return float64(milli) / 1000 }
 type Channel struct {
 	score.VoltageChannel
 	Line Line
-	// Beyond says what of it was beyond the channel's range and is kept within it; empty if nothing was.
-	Beyond string
+	// Of the notes beyond the channel's range, which are kept within it, the lowest and the highest.
+	low, high float64
+
+	settled int64 // when the mod's last value came
+	off     int64 // when the last trigger, pulse or reset is over
+	on      int64 // when it began
 }
 
 // begin returns the channel at rest from a moment on.
@@ -27,17 +31,38 @@ func begin(c score.VoltageChannel, from int64) *Channel {
 	if slices.Contains([]score.Signal{score.GateSignal, score.TriggerSignal, score.ClockSignal, score.RunSignal, score.ResetSignal}, c.Signal) {
 		rest = level(c, false, 127)
 	}
-	return &Channel{VoltageChannel: c, Line: lineFrom(from, rest)}
+	return &Channel{VoltageChannel: c, Line: lineFrom(from, rest), low: math.Inf(1), high: math.Inf(-1), settled: from, off: never, on: never}
+}
+
+func (c *Channel) clone() *Channel {
+	clone := *c
+	clone.Line = slices.Clone(c.Line)
+	return &clone
 }
 
 // to has the channel go to a voltage by its slew.
 func (c *Channel) to(at int64, volts float64) { c.Line.to(at, volts, int64(c.Slew)*tenth, 0) }
 
-// stop has a pitch, a velocity or a mod be at rest, unless it stays.
+// stop has a channel be at rest from a moment on; a pitch, a velocity or a mod can stay.
 func (c *Channel) stop(at int64) {
-	if !c.StaysOnStop {
-		c.to(at, volts(c.Rest))
+	switch c.Signal {
+	case score.PitchSignal, score.VelocitySignal, score.ModSignal:
+		if !c.StaysOnStop {
+			c.to(at, volts(c.Rest))
+		}
+	default:
+		if last := c.Line[len(c.Line)-1]; last.From > at || last.End != level(c.VoltageChannel, false, 0) {
+			c.to(at, level(c.VoltageChannel, false, 0))
+		}
 	}
+}
+
+// Beyond says what of the channel was beyond its range and is kept within it; empty if nothing was.
+func (c *Channel) Beyond() string {
+	if c.low > c.high {
+		return ""
+	}
+	return fmt.Sprintf("notes from %d to %d are beyond %g to %g V and kept there", int(math.Floor(c.low)), int(math.Ceil(c.high)), volts(c.Lowest), volts(c.Highest))
 }
 
 // level is the voltage of what is on or off.
@@ -62,33 +87,35 @@ func pitchOf(c score.VoltageChannel, pitch float64) float64 {
 	return octaves
 }
 
-// pitches has a channel carry the pitches of a voice.
-func (c *Channel) pitches(spans []span, end int64) {
+// sounds has a channel carry a span of its voice, after the one before it.
+func (c *Channel) sounds(before, s span) {
+	switch c.Signal {
+	case score.PitchSignal:
+		c.pitch(before, s)
+	case score.GateSignal:
+		c.gate(before, s)
+	case score.VelocitySignal:
+		c.to(max(before.from, s.from-c.lead(s)), volts(c.Highest)*float64(s.velocity)/127)
+	}
+}
+
+// pitch goes to the pitch of a span.
+func (c *Channel) pitch(before, s span) {
 	lowest, highest := volts(c.Lowest), volts(c.Highest)
-	low, high := math.Inf(1), math.Inf(-1) // of what is beyond
-	for i, s := range spans {
-		v := pitchOf(c.VoltageChannel, s.pitch)
-		if v < lowest || v > highest {
-			low, high = min(low, s.pitch), max(high, s.pitch)
-			v = min(highest, max(lowest, v))
-		}
-		switch {
-		case s.slides && i > 0:
-			bend := 0.0
-			if c.Exponential {
-				bend = exponential
-			}
-			c.Line.to(s.from, v, int64(c.Slide)*tenth, bend)
-		case i == 0 || s.tied:
-			c.to(s.from-c.lead(s), v)
-		default:
-			c.to(max(spans[i-1].from, s.from-c.lead(s)), v)
-		}
+	v := pitchOf(c.VoltageChannel, s.pitch)
+	if v < lowest || v > highest {
+		c.low, c.high = min(c.low, s.pitch), max(c.high, s.pitch)
+		v = min(highest, max(lowest, v))
 	}
-	if low <= high {
-		c.Beyond = fmt.Sprintf("notes from %d to %d are beyond %g to %g V and kept there", int(math.Floor(low)), int(math.Ceil(high)), lowest, highest)
+	if s.slides && before.from != never {
+		bend := 0.0
+		if c.Exponential {
+			bend = exponential
+		}
+		c.Line.to(s.from, v, int64(c.Slide)*tenth, bend)
+		return
 	}
-	c.stop(end)
+	c.to(max(before.from, s.from-c.lead(s)), v)
 }
 
 // lead is how long before the beginning of a span what goes with its gate changes.
@@ -99,81 +126,57 @@ func (c *Channel) lead(s span) int64 {
 	return int64(c.Lead) * tenth
 }
 
-// velocities has a channel carry the velocities of a voice.
-func (c *Channel) velocities(spans []span, end int64) {
-	for i, s := range spans {
-		at := s.from - c.lead(s)
-		if i > 0 {
-			at = max(at, spans[i-1].from)
-		}
-		c.to(at, volts(c.Highest)*float64(s.velocity)/127)
+// gate is on from the beginning of a span, with a gap before it unless it is tied.
+func (c *Channel) gate(before, s span) {
+	if gap := s.from - int64(c.Gap)*tenth; before.from != never && !s.tied && min(before.to, s.from) >= gap {
+		over := min(before.to, s.from)
+		half := before.from + (over-before.from+1)/2
+		c.to(max(gap, half), level(c.VoltageChannel, false, before.velocity))
 	}
-	c.stop(end)
+	c.to(s.from, level(c.VoltageChannel, true, s.velocity))
 }
 
-// gates has a channel be on while a voice sounds, with a gap before each note that is not tied.
-func (c *Channel) gates(spans []span, end int64) {
-	gap := int64(c.Gap) * tenth
-	for i, s := range spans {
-		c.to(s.from, level(c.VoltageChannel, true, s.velocity))
-		off := min(s.to, end)
-		if i+1 < len(spans) {
-			next := spans[i+1]
-			if next.tied && next.from == s.to {
-				continue
-			}
-			half := s.from + (s.to-s.from+1)/2
-			off = max(min(off, next.from-gap), half)
-		}
-		c.to(off, level(c.VoltageChannel, false, s.velocity))
+// ends has a gate be off from the end of a span.
+func (c *Channel) ends(at int64) {
+	if c.Signal == score.GateSignal {
+		c.to(at, level(c.VoltageChannel, false, 0))
 	}
 }
 
 // apart is how long a trigger is off at least before the next.
 const apart = 10 * tenth
 
-// pulses has a channel be on at moments, in order, each time for a length, or as long as leaves the least time off before the next. One
-// that would leave no time to be on goes on in the one before.
-func (c *Channel) pulses(moments []pulse, end int64) {
-	length := int64(c.Length) * tenth
-	for i := 0; i < len(moments); i++ {
-		at := moments[i]
-		for i+1 < len(moments) && moments[i+1].at-at.at <= apart {
-			i++
-		}
-		off := at.at + length
-		if i+1 < len(moments) {
-			off = min(off, moments[i+1].at-apart)
-		}
-		if at.at >= end {
-			break
-		}
-		c.to(at.at, level(c.VoltageChannel, true, at.velocity))
-		c.to(min(off, end), level(c.VoltageChannel, false, 0))
+// pulse has a channel be on from a moment on for a length, or as long as leaves the least time off before the next. One that would leave no
+// time to be on goes on in the one before.
+func (c *Channel) pulse(at int64, velocity int) {
+	if c.on != never && at-c.on <= apart {
+		return
 	}
+	if at-apart < c.off {
+		c.to(at-apart, level(c.VoltageChannel, false, 0))
+	}
+	c.on, c.off = at, at+int64(c.Length)*tenth
+	c.to(at, level(c.VoltageChannel, true, velocity))
+	c.to(c.off, level(c.VoltageChannel, false, 0))
 }
 
-// pulse is when a trigger or a pulse of a clock begins, and how loud it is.
-type pulse struct {
-	at       int64
-	velocity int
+// tick is a pulse of a clock, on for its length or half of the time to the next at most.
+func (c *Channel) tick(at, next int64) {
+	c.to(at, level(c.VoltageChannel, true, 127))
+	c.to(at+min(int64(c.Length)*tenth, next/2), level(c.VoltageChannel, false, 127))
 }
 
-// mods has a channel carry the values of a mod lane.
-func (c *Channel) mods(turns []turn, end int64) {
+// mod goes to the value of a mod lane.
+func (c *Channel) mod(t turn) {
 	lowest, highest := 0.0, volts(c.Highest)
 	if c.Bipolar {
 		lowest = volts(c.Lowest)
 	}
-	before := c.Line[0].From
-	for _, t := range turns {
-		v := lowest + (highest-lowest)*t.share
-		if c.Smooth {
-			c.Line.to(t.at, v, t.takes, 0)
-		} else {
-			c.to(max(before, t.at-int64(c.Lead)*tenth), v)
-		}
-		before = t.at
+	v := lowest + (highest-lowest)*t.share
+	if c.Smooth {
+		c.Line.to(t.at, v, t.takes, 0)
+	} else {
+		c.to(max(c.settled, t.at-int64(c.Lead)*tenth), v)
 	}
-	c.stop(end)
+	c.settled = t.at
 }

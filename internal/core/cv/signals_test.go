@@ -27,6 +27,22 @@ func channel(signal score.Signal, change func(*score.VoltageChannel)) *Channel {
 	return begin(c, 0)
 }
 
+// carry has a channel carry spans, and stop.
+func (c *Channel) carry(spans []span, end int64) {
+	before := span{from: never, to: never}
+	for i, s := range spans {
+		if i > 0 && before.to < s.from {
+			c.ends(before.to)
+		}
+		c.sounds(before, s)
+		before = s
+	}
+	if before.to < end {
+		c.ends(before.to)
+	}
+	c.stop(end)
+}
+
 // A volt an octave: a semitone is 83.33 mV (1/12 V), five octaves are 5 V; as frequency, twice the voltage is an octave. Common practice.
 func TestPitchesInVolts(t *testing.T) {
 	c := score.NewVoltageChannel(1, score.PitchSignal)
@@ -50,20 +66,20 @@ func TestPitchesInVolts(t *testing.T) {
 func TestPitchLines(t *testing.T) {
 	spans := []span{{from: 10 * milli, to: 50 * milli, pitch: 60}, {from: 60 * milli, to: 90 * milli, pitch: 72}, {from: 90 * milli, to: 100 * milli, pitch: 84, tied: true, slides: true}}
 	c := channel(score.PitchSignal, func(c *score.VoltageChannel) { c.Zero, c.Lead, c.Slide = 48, 20, 40 })
-	c.pitches(spans, 200*milli)
+	c.carry(spans, 200*milli)
 	require.Equal(t, [][2]float64{{8000, 1}, {58_000, 2}, {90_000, 3}}, edgesOf(c.Line))
 	require.InDelta(t, 2.5, c.Line.at(92*milli), 1e-9, "half of its slide of 4 ms")
-	require.Empty(t, c.Beyond)
+	require.Empty(t, c.Beyond())
 
 	c = channel(score.PitchSignal, func(c *score.VoltageChannel) {
 		c.Zero, c.Lowest, c.Highest, c.StaysOnStop, c.Rest = 60, 500, 1500, false, 700
 	})
-	c.pitches(spans, 200*milli)
+	c.carry(spans, 200*milli)
 	require.Equal(t, [][2]float64{{10_000, 0.5}, {60_000, 1}, {90_000, 1.5}, {200_000, 0.7}}, edgesOf(c.Line))
-	require.Equal(t, "notes from 60 to 84 are beyond 0.5 to 1.5 V and kept there", c.Beyond)
+	require.Equal(t, "notes from 60 to 84 are beyond 0.5 to 1.5 V and kept there", c.Beyond())
 
 	c = channel(score.PitchSignal, func(c *score.VoltageChannel) { c.Lead = 50 })
-	c.pitches([]span{{from: milli, to: 2 * milli, pitch: 72}, {from: 3 * milli, to: 4 * milli, pitch: 60}}, 5*milli)
+	c.carry([]span{{from: milli, to: 2 * milli, pitch: 72}, {from: 3 * milli, to: 4 * milli, pitch: 60}}, 5*milli)
 	require.Equal(t, [][2]float64{{1000, 0}}, edgesOf(c.Line), "no pitch changes before the note before it has begun")
 }
 
@@ -80,24 +96,27 @@ func TestGateLines(t *testing.T) {
 		return want
 	}
 	c := channel(score.GateSignal, func(c *score.VoltageChannel) { c.Gap = 20 })
-	c.gates(spans, 300*milli)
+	c.carry(spans, 300*milli)
 	require.Equal(t, up(0, 98_000, 100_000, 100_500, 101_000, 200_000, 210_000, 300_000)[1:], edgesOf(c.Line))
 	require.Equal(t, 5.0, c.Line.at(0))
 
 	c = channel(score.GateSignal, func(c *score.VoltageChannel) { c.Inverted, c.Height = true, 8000 })
 	require.Equal(t, 8.0, c.Line.at(0), "low is on")
-	c.gates([]span{{from: 10 * milli, to: 20 * milli}}, 30*milli)
+	c.carry([]span{{from: 10 * milli, to: 20 * milli}}, 30*milli)
 	require.Equal(t, [][2]float64{{10_000, 0}, {20_000, 8}}, edgesOf(c.Line))
 
 	c = channel(score.GateSignal, func(c *score.VoltageChannel) { c.ByVelocity, c.Height = true, 10_000 })
-	c.gates([]span{{from: 10 * milli, to: 20 * milli, velocity: 127}, {from: 30 * milli, to: 40 * milli, velocity: 64}}, 50*milli)
+	c.carry([]span{{from: 10 * milli, to: 20 * milli, velocity: 127}, {from: 30 * milli, to: 40 * milli, velocity: 64}}, 50*milli)
 	require.Equal(t, [][2]float64{{10_000, 10}, {20_000, 0}, {30_000, 10 * 64.0 / 127}, {40_000, 0}}, edgesOf(c.Line))
 }
 
 // Triggers are down for a millisecond at least before the next; of those that would leave no time only the first is one.
 func TestTriggerLines(t *testing.T) {
 	c := channel(score.TriggerSignal, nil)
-	c.pulses([]pulse{{0, 1}, {20 * milli, 1}, {23 * milli, 1}, {23*milli + 500_000, 1}, {50 * milli, 1}, {99 * milli, 1}, {100 * milli, 1}}, 100*milli)
+	for _, at := range []int64{0, 20 * milli, 23 * milli, 23*milli + 500_000, 50 * milli, 99 * milli} {
+		c.pulse(at, 1)
+	}
+	c.stop(100 * milli)
 	require.Equal(t, [][2]float64{{5000, 0}, {20_000, 5}, {22_000, 0}, {23_000, 5}, {28_000, 0}, {50_000, 5}, {55_000, 0}, {99_000, 5}, {100_000, 0}}, edgesOf(c.Line))
 }
 
@@ -116,7 +135,10 @@ func TestModLines(t *testing.T) {
 		{func(c *score.VoltageChannel) { c.Slew = 400 }, [][2]float64{{100_000, 5}, {200_000, 0}}, 3.125},
 	} {
 		of := channel(score.ModSignal, c.change)
-		of.mods(turns, 200*milli)
+		for _, t := range turns {
+			of.mod(t)
+		}
+		of.stop(200 * milli)
 		require.Equal(t, c.want, edgesOf(of.Line))
 		require.InDelta(t, c.middle, of.Line.at(110*milli), 1e-9)
 	}

@@ -1,12 +1,14 @@
 package cv
 
 import (
-	"cmp"
 	"slices"
+
+	"jettyfog/internal/core/midi"
 )
 
-// span is how long a voice plays a note.
+// span is how long a voice plays a note; to is forever while it sounds.
 type span struct {
+	id       midi.NoteID
 	from, to int64
 	pitch    float64
 	velocity int
@@ -16,119 +18,88 @@ type span struct {
 	slides bool
 }
 
-// event is a note that begins or ends.
-type event struct {
-	at    int64
-	index int // of the note
-	on    bool
+func (s span) sounds() bool { return s.to == forever }
+
+// voices gives the notes of a track to voices as they begin and end. With one voice it plays the note that was struck last, and returns
+// to the last one that is still held; with several they take turns, or the lowest that is free is taken.
+type voices struct {
+	lowestFree bool
+	spans      []span // of each voice the last; from is before all time before the first
+	held       []note
+	turn       int
 }
 
-// voicesOf gives notes, in the order in which they begin, to voices, and returns the spans of each.
-func voicesOf(notes []note, count int, lowestFree bool) [][]span {
-	voices := make([][]span, count)
-	if count == 0 {
-		return voices
+func newVoices(count int, lowestFree bool) *voices {
+	v := &voices{lowestFree: lowestFree, spans: make([]span, count)}
+	for i := range v.spans {
+		v.spans[i] = span{from: never, to: never}
 	}
-	if count == 1 {
-		voices[0] = lastOf(notes)
-		return voices
-	}
-	busy, turn := make([]int64, count), 0 // until when
-	for _, n := range notes {
-		voice := -1
-		for i := range count {
-			at := i
-			if !lowestFree {
-				at = (turn + i) % count
-			}
-			if busy[at] <= n.from {
-				voice = at
-				break
-			}
-		}
-		if voice < 0 { // none is free
-			voice = turn
-			if lowestFree {
-				voice = oldest(voices)
-			}
-		}
-		turn = (voice + 1) % count
-		if last := len(voices[voice]) - 1; last >= 0 && voices[voice][last].to > n.from {
-			voices[voice][last].to = n.from
-		}
-		busy[voice] = n.to
-		voices[voice] = append(voices[voice], span{from: n.from, to: n.to, pitch: n.pitch, velocity: n.velocity, slides: n.slides})
-	}
-	for i := range voices {
-		voices[i] = lasting(voices[i])
-	}
-	return voices
+	return v
 }
 
-// oldest returns the voice whose note was struck first.
-func oldest(voices [][]span) (voice int) {
-	for i := range voices {
-		if voices[i][len(voices[i])-1].from < voices[voice][len(voices[voice])-1].from {
-			voice = i
-		}
-	}
-	return voice
+func (v *voices) clone() *voices {
+	return &voices{v.lowestFree, slices.Clone(v.spans), slices.Clone(v.held), v.turn}
 }
 
-// lastOf returns the spans of a voice that plays the note that was struck last, and returns to the last one that is still held.
-func lastOf(notes []note) (spans []span) {
-	var held []int
-	begin := func(at int64, index int, tied bool) {
-		if last := len(spans) - 1; last >= 0 && spans[last].to > at {
-			spans[last].to = at
-		}
-		n := notes[index]
-		spans = append(spans, span{at, n.to, n.pitch, n.velocity, tied, n.slides && !(tied && at > n.from)})
+// play ends and begins notes at one moment, and returns what spans there were before. Of two that begin together with one voice, the
+// first is as if it were none.
+func (v *voices) play(ends []midi.NoteID, begins []note, at int64) (before []span) {
+	before = slices.Clone(v.spans)
+	for _, id := range ends {
+		v.end(id, at, before)
 	}
-	for _, e := range eventsOf(notes) {
-		if e.on {
-			meets := len(held) > 0 || len(spans) > 0 && spans[len(spans)-1].to == e.at
-			legato := notes[e.index].slides && meets
-			held = append(held, e.index)
-			begin(e.at, e.index, legato)
+	for _, n := range begins {
+		switch len(v.spans) {
+		case 0:
+		case 1:
+			v.held = append(v.held, n)
+			v.begin(0, n, at, n.slides && before[0].sounds())
+		default:
+			v.begin(v.free(), n, at, false)
+		}
+	}
+	return before
+}
+
+func (v *voices) begin(voice int, n note, at int64, tied bool) {
+	v.spans[voice] = span{n.id, at, forever, n.pitch, n.velocity, tied, n.slides && !(tied && at > n.at)}
+	v.turn = (voice + 1) % len(v.spans)
+}
+
+// end ends a note.
+func (v *voices) end(id midi.NoteID, at int64, before []span) {
+	v.held = slices.DeleteFunc(v.held, func(n note) bool { return n.id == id })
+	for i := range v.spans {
+		s := &v.spans[i]
+		if s.id != id || !s.sounds() {
 			continue
 		}
-		last := len(held) - 1
-		for i, index := range held {
-			if index != e.index {
-				continue
-			}
-			held = append(held[:i:i], held[i+1:]...)
-			if i == last && last > 0 {
-				begin(e.at, held[last-1], true)
-			}
-			break
+		if last := len(v.held) - 1; last >= 0 {
+			v.begin(i, v.held[last], at, before[i].sounds())
+		} else {
+			s.to = at
 		}
+		return
 	}
-	return lasting(spans)
 }
 
-// lasting leaves out spans that were over before they began.
-func lasting(spans []span) (left []span) {
-	for _, s := range spans {
-		if s.to > s.from {
-			left = append(left, s)
+// free returns the voice for a note, of several: one that is free, or else the next in turn or the one struck first.
+func (v *voices) free() int {
+	oldest := 0
+	for i := range v.spans {
+		at := i
+		if !v.lowestFree {
+			at = (v.turn + i) % len(v.spans)
+		}
+		if !v.spans[at].sounds() {
+			return at
+		}
+		if v.spans[i].from < v.spans[oldest].from {
+			oldest = i
 		}
 	}
-	return left
-}
-
-// eventsOf returns what begins and ends of notes, in order; at one moment ends come first.
-func eventsOf(notes []note) (events []event) {
-	for i, n := range notes {
-		events = append(events, event{n.from, i, true}, event{n.to, i, false})
+	if v.lowestFree {
+		return oldest
 	}
-	rank := func(e event) int {
-		if e.on {
-			return 1
-		}
-		return 0
-	}
-	slices.SortStableFunc(events, func(a, b event) int { return cmp.Or(cmp.Compare(a.at, b.at), cmp.Compare(rank(a), rank(b))) })
-	return events
+	return v.turn
 }

@@ -1,0 +1,67 @@
+package cv
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/take"
+	"jettyfog/internal/core/testkit"
+)
+
+// Wherever events are cut up, what channels do is the same, also when what is over is forgotten and an engine goes on in a clone; and an event
+// changes nothing that is longer ago than Reach.
+func TestEngineLooksBackOnly(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		output := score.Output{ID: 200, Name: "Voltages", Kind: score.Voltages, Voltages: &score.VoltageSetup{FullScale: 10_000}}
+		for number := 1; number <= 12; number++ {
+			c := score.NewVoltageChannel(number, rapid.SampledFrom(score.Signals()).Draw(t, "signal"))
+			c.Track, c.Voice = rapid.SampledFrom(p.Tracks).Draw(t, "track").ID, rapid.IntRange(1, 3).Draw(t, "voice")
+			c.Lead, c.Slew = rapid.SampledFrom([]int{0, 10, 50}).Draw(t, "lead"), rapid.SampledFrom([]int{0, 0, 500}).Draw(t, "slew")
+			c.Gap = rapid.SampledFrom([]int{0, 10, 50}).Draw(t, "gap")
+			output.Voltages.Channels = append(output.Voltages.Channels, c)
+		}
+		p.Outputs = append(p.Outputs, output)
+		for i := range p.Tracks {
+			p.Tracks[i].Routes = &[]score.Route{score.WholeRoute(200)}
+		}
+		require.NoError(t, p.Validate())
+		taken := take.Render(p, 2)
+		whole, err := Of(taken, output)
+		require.NoError(t, err)
+		engine := NewEngine(p, output.Voltages, whole.From)
+		events := eventsOf(taken, output)
+		for len(events) > 0 {
+			cut := rapid.IntRange(1, len(events)).Draw(t, "cut")
+			for cut < len(events) && events[cut].At == events[cut-1].At {
+				cut++
+			}
+			engine = engine.Clone()
+			engine.Clone().Play(append(events[:cut:cut], Event{Kind: Stop, At: events[cut-1].At})) // moves nothing here
+			engine.Play(events[:cut])
+			settled := events[cut-1].At - Reach
+			for i, c := range engine.Channels {
+				requireSame(t, whole.Channels[i].Line, c.Line, settled)
+			}
+			engine.Forget(settled)
+			events = events[cut:]
+		}
+		for i, c := range engine.Channels {
+			requireSame(t, whole.Channels[i].Line, c.Line, forever)
+		}
+	})
+}
+
+// requireSame checks that a line, which may have forgotten its beginning, goes as another before a moment.
+func requireSame(t *rapid.T, want, got Line, before int64) {
+	for _, s := range got {
+		for _, moment := range []int64{s.From, s.From + (min(s.To, before)-s.From)/2, min(s.To, before) - 1} {
+			if moment >= s.From && moment < before && moment >= want[0].From {
+				require.InDelta(t, want.at(moment), s.At(float64(moment)), 1e-9, "at %d of %+v", moment, s)
+			}
+		}
+	}
+}
