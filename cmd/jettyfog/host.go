@@ -20,6 +20,7 @@ import (
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
+	"jettyfog/internal/voltages"
 	"jettyfog/web"
 )
 
@@ -32,6 +33,7 @@ type host struct {
 	wake      *live.Recorder
 	transport *live.Transport
 	rack      *device.Rack
+	voltages  *voltages.Keeper
 	stage     *live.StageKeeper
 	handler   *server.Server
 }
@@ -82,8 +84,13 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 		Changed: func(device.State) { h.handler.DevicesChanged() }, Notice: func(text string) { h.handler.Notice(text) },
 	}, p.bound)
 	h.transport.ListenOutputs(h.rack.SetOutputs)
+	h.voltages = voltages.NewKeeper(voltages.Options{
+		Now: h.transport.Now, Held: h.held, Connect: h.transport.Connect, Disconnect: h.transport.Disconnect,
+		Show: func(shown voltages.Shown) { h.handler.ShowVoltages(shown) },
+	})
+	h.transport.ListenOutputs(h.voltages.SetOutputs)
 	h.handler = server.New(server.Options{
-		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack,
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages,
 		Page: web.Page(), Hosts: hosts(address), Health: h.board, Log: log,
 	})
 	return h
@@ -127,6 +134,7 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	defer endDevices()
 	var racked sync.WaitGroup
 	racked.Go(func() { h.rack.Run(devices) })
+	racked.Go(func() { h.voltages.Run(devices) })
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })
 	recording.Go(func() { h.stage.Run(recordCtx) })

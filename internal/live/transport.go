@@ -284,6 +284,7 @@ func (t *Transport) pulse() {
 		horizon = min(horizon, end)
 	}
 	if t.player.Run() >= horizon {
+		t.tellTime()
 		return
 	}
 	t.lead(now)
@@ -307,6 +308,7 @@ func (t *Transport) pulse() {
 		}
 	}
 	t.goOutSoFar(&batch, now)
+	t.tellTime()
 	if len(batch.places) > 0 {
 		for screen := range t.screens {
 			screen.Show(batch.places, nil)

@@ -4,6 +4,8 @@ import (
 	"time"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
+	"jettyfog/internal/core/score"
 )
 
 // Event is a channel message for an output and the time at which it is to be heard, in nanoseconds of the transport's clock.
@@ -42,4 +44,34 @@ type Port interface {
 	Release()
 	// Panic is Release for instruments that hang: it sends all that can end a note, on every channel, whatever was sent before.
 	Panic()
+}
+
+// Timed is a port to which time itself matters, as it gives a clock. While something plays it is told how time goes on after each call of
+// Send that could have come, and again and again, so that it knows that the transport is there.
+type Timed interface {
+	Port
+	Time(t Timeline)
+}
+
+// Timeline is how time goes on where something plays. It may be read during the call only.
+type Timeline struct {
+	// Project is what plays.
+	Project *score.Project
+	// Started is the time of tick 0 of run time, in nanoseconds of the transport's clock.
+	Started int64
+	// Tempo is that of run time, which will not change before Until.
+	Tempo play.TempoMap
+	Until score.Tick
+	// Bar returns where the bar of the song begins and ends in which a tick of run time is, in run time.
+	Bar func(tick score.Tick) (begins, ends score.Tick)
+	// BarLines returns the bar lines in [from, until) of run time.
+	BarLines func(from, until score.Tick) []BarLine
+}
+
+// BarLine is where a bar begins.
+type BarLine struct {
+	// Tick is of run time.
+	Tick score.Tick
+	// Bar is that of the song, from 0.
+	Bar int64
 }

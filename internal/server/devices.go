@@ -13,6 +13,7 @@ import (
 	"jettyfog/internal/live"
 	"jettyfog/internal/output"
 	"jettyfog/internal/studio"
+	"jettyfog/internal/voltages"
 )
 
 // MachineStore keeps what belongs to this machine and to no project.
@@ -67,6 +68,7 @@ func (s *Server) DevicesChanged() { s.hub.broadcast(s.hub.devices(context.Backgr
 type devicesResource struct {
 	machine   MachineStore
 	rack      *device.Rack
+	voltages  *voltages.Keeper
 	transport *live.Transport
 	studio    *studio.Studio
 	changed   func()
@@ -106,6 +108,7 @@ func (d devicesResource) agree(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	d.rack.Look()
+	d.voltages.Look()
 	d.changed()
 	reply(w, struct{}{})
 }

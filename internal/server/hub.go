@@ -131,6 +131,7 @@ func (h *hub) join(ctx context.Context, c *client) {
 	if batch := wireBatch(h.options.Transport.Chase()); batch != nil {
 		c.enqueue(encodeMessage(Message{Batch: batch}))
 	}
+	h.options.Voltages.Show()
 	if takes := h.takes(ctx); takes != nil {
 		c.enqueue(encodeMessage(*takes))
 	}

@@ -15,6 +15,7 @@ import (
 	"jettyfog/internal/live"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
+	"jettyfog/internal/voltages"
 )
 
 // WakeStore is what the server needs of the wake. The errors wrap take.ErrUnknown if nothing was played yet.
@@ -39,6 +40,8 @@ type Options struct {
 	SetLists  SetListStore
 	// Rack has devices of the machine play.
 	Rack *device.Rack
+	// Voltages plays outputs of voltages.
+	Voltages *voltages.Keeper
 	// Health tells what is wrong with the places where things are kept.
 	Health *health.Board
 	// Log gets what nobody but a developer can do anything about.
@@ -92,7 +95,8 @@ func New(o Options) *Server {
 		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
-		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Transport, o.Studio, s.DevicesChanged}.Routes())
+		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.Transport, o.Studio, s.DevicesChanged}.Routes())
+		r.Mount("/voltages", voltagesResource{o.Studio, o.Voltages}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())
 		r.Mount("/setlists", setListsResource{o.SetLists, o.Studio}.Routes())

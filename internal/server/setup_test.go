@@ -24,6 +24,7 @@ import (
 	"jettyfog/internal/server"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
+	"jettyfog/internal/voltages"
 )
 
 const patience = 30 * time.Second
@@ -69,8 +70,14 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 		Changed: func(device.State) { handler.DevicesChanged() }, Notice: func(text string) { handler.Notice(text) },
 	}, nil)
 	transport.ListenOutputs(rack.SetOutputs)
+	keeper := voltages.NewKeeper(voltages.Options{
+		Now: transport.Now, Connect: transport.Connect, Disconnect: transport.Disconnect,
+		Held: func(id int64) bool { held, _ := kept.Held(t.Context(), id); return held },
+		Show: func(shown voltages.Shown) { handler.ShowVoltages(shown) },
+	})
+	transport.ListenOutputs(keeper.SetOutputs)
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, SetLists: kept, Rack: rack, Hosts: []string{host},
+		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, SetLists: kept, Rack: rack, Voltages: keeper, Hosts: []string{host},
 		Health: board, Log: slog.New(slog.DiscardHandler), Limits: limits,
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
@@ -81,6 +88,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	var running sync.WaitGroup
 	running.Go(func() { transport.Run(ctx) })
 	running.Go(func() { rack.Run(ctx) })
+	running.Go(func() { keeper.Run(ctx) })
 	running.Go(func() { recorder.Run(ctx) })
 	running.Go(func() { wake.Run(ctx) })
 	t.Cleanup(func() {

@@ -30,6 +30,8 @@ type WireBatch struct {
 	Messages []WireMessage `json:"messages,omitempty"`
 	Places   []WirePlace   `json:"places,omitempty"`
 	Clicks   []WireClick   `json:"clicks,omitempty"`
+	// Voltages are what channels of outputs of voltages do.
+	Voltages []WireVoltages `json:"voltages,omitempty"`
 	// Withdrawn are sounds that were announced and must not be heard after all.
 	Withdrawn []WireSound `json:"withdrawn,omitempty"`
 	// Unsent are messages that were announced and must not be sent after all.

@@ -47,18 +47,26 @@ type Engine struct {
 	sliding map[int]bool
 }
 
-// NewEngine returns the engine of an output of voltages of a project, whose channels are at rest from a moment on.
-func NewEngine(p *score.Project, setup *score.VoltageSetup, from int64) *Engine {
+// NewEngine returns the engine of an output of voltages, whose channels are at rest from a moment on. It hears no track before SetTracks.
+func NewEngine(setup *score.VoltageSetup, from int64) *Engine {
 	e := &Engine{sources: map[int]source{}, voices: map[int]*voices{}, sliding: map[int]bool{}}
-	for i := range p.Tracks {
-		id := p.Tracks[i].ID
-		e.sources[id], e.voices[id] = sourceOf(&p.Tracks[i]), newVoices(setup.Voices(id), setup.LowestFree)
-	}
 	for _, c := range setup.Channels {
 		e.Channels = append(e.Channels, begin(c, from))
 	}
 	slices.SortFunc(e.Channels, func(a, b *Channel) int { return a.Channel - b.Channel })
 	return e
+}
+
+// SetTracks has the engine hear the tracks of a project as they are there; those that it heard go on where they are.
+func (e *Engine) SetTracks(p *score.Project, setup *score.VoltageSetup) {
+	e.sources = map[int]source{} // which clones share
+	for i := range p.Tracks {
+		id := p.Tracks[i].ID
+		e.sources[id] = sourceOf(&p.Tracks[i])
+		if e.voices[id] == nil {
+			e.voices[id] = newVoices(setup.Voices(id), setup.LowestFree)
+		}
+	}
 }
 
 // Clone returns an engine that stands where this one stands.

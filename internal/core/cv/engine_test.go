@@ -32,7 +32,8 @@ func TestEngineLooksBackOnly(t *testing.T) {
 		taken := take.Render(p, 2)
 		whole, err := Of(taken, output)
 		require.NoError(t, err)
-		engine := NewEngine(p, output.Voltages, whole.From)
+		engine := NewEngine(output.Voltages, whole.From)
+		engine.SetTracks(p, output.Voltages)
 		events := eventsOf(taken, output)
 		for len(events) > 0 {
 			cut := rapid.IntRange(1, len(events)).Draw(t, "cut")

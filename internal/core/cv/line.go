@@ -47,8 +47,8 @@ const (
 // Line is a voltage as time goes by: segments without gaps, from the beginning on for ever.
 type Line []Segment
 
-// lineFrom returns a line that stays at a voltage from a moment on.
-func lineFrom(moment int64, volts float64) Line {
+// Steady returns a line that stays at a voltage from a moment on.
+func Steady(moment int64, volts float64) Line {
 	return Line{{From: moment, To: forever, Start: volts, End: volts}}
 }
 

@@ -12,7 +12,7 @@ const milli = 1_000_000
 
 // A line goes where it is told to, from wherever it is by then; what it was to do later is forgotten. By hand.
 func TestLines(t *testing.T) {
-	l := lineFrom(-5*milli, 1)
+	l := Steady(-5*milli, 1)
 	l.to(0, 5, 0, 0)
 	l.to(10*milli, 0, 10*milli, 0)
 	l.to(15*milli, 4, 0, 0) // in the middle of the ramp
@@ -27,7 +27,7 @@ func TestLines(t *testing.T) {
 // A bent segment is at 1 - 1/√1000 of the way in the middle, by the formula of charging capacitors, and what is left of one that is cut
 // is the same curve.
 func TestBends(t *testing.T) {
-	l := lineFrom(0, 0)
+	l := Steady(0, 0)
 	l.to(0, 1, 100*milli, exponential)
 	whole := l[0]
 	require.InDelta(t, (1-1/math.Sqrt(1000))/(1-1.0/1000), whole.At(50*milli), 1e-12)
@@ -43,7 +43,7 @@ func TestEdgesAreExact(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		rate := rapid.SampledFrom([]int{44100, 48000, 96000, 192000}).Draw(t, "rate")
 		from := -rapid.Int64Range(0, 10*milli).Draw(t, "from")
-		l := lineFrom(from, 0)
+		l := Steady(from, 0)
 		at, edges := from, []int64{}
 		for i := range rapid.IntRange(1, 8).Draw(t, "edges") {
 			at += rapid.Int64Range(50_000, 5*milli).Draw(t, "apart")
@@ -64,7 +64,7 @@ func TestEdgesAreExact(t *testing.T) {
 
 // What is drawn of a line is where it goes, at its edges twice, cut at what is shown.
 func TestPoints(t *testing.T) {
-	l := lineFrom(0, 0)
+	l := Steady(0, 0)
 	l.to(10, 5, 0, 0)
 	l.to(20, 3, 10, 0)
 	points, whole := l.Points(5, 25, 9)

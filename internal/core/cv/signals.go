@@ -27,11 +27,13 @@ type Channel struct {
 
 // begin returns the channel at rest from a moment on.
 func begin(c score.VoltageChannel, from int64) *Channel {
-	rest := volts(c.Rest)
-	if slices.Contains([]score.Signal{score.GateSignal, score.TriggerSignal, score.ClockSignal, score.RunSignal, score.ResetSignal}, c.Signal) {
-		rest = level(c, false, 127)
+	channel := &Channel{VoltageChannel: c, low: math.Inf(1), high: math.Inf(-1), settled: from, off: never, on: never}
+	rest, is := channel.OffVoltage()
+	if !is {
+		rest = volts(c.Rest)
 	}
-	return &Channel{VoltageChannel: c, Line: lineFrom(from, rest), low: math.Inf(1), high: math.Inf(-1), settled: from, off: never, on: never}
+	channel.Line = Steady(from, rest)
+	return channel
 }
 
 func (c *Channel) clone() *Channel {
@@ -45,16 +47,22 @@ func (c *Channel) to(at int64, volts float64) { c.Line.to(at, volts, int64(c.Sle
 
 // stop has a channel be at rest from a moment on; a pitch, a velocity or a mod can stay.
 func (c *Channel) stop(at int64) {
+	if off, is := c.OffVoltage(); is {
+		if last := c.Line[len(c.Line)-1]; last.From > at || last.End != off {
+			c.to(at, off)
+		}
+	} else if !c.StaysOnStop {
+		c.to(at, volts(c.Rest))
+	}
+}
+
+// OffVoltage returns the voltage at which the channel is off, if its signal is on or off.
+func (c *Channel) OffVoltage() (volts float64, is bool) {
 	switch c.Signal {
 	case score.PitchSignal, score.VelocitySignal, score.ModSignal:
-		if !c.StaysOnStop {
-			c.to(at, volts(c.Rest))
-		}
-	default:
-		if last := c.Line[len(c.Line)-1]; last.From > at || last.End != level(c.VoltageChannel, false, 0) {
-			c.to(at, level(c.VoltageChannel, false, 0))
-		}
+		return 0, false
 	}
+	return level(c.VoltageChannel, false, 0), true
 }
 
 // Beyond says what of the channel was beyond its range and is kept within it; empty if nothing was.

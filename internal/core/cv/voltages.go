@@ -35,7 +35,8 @@ func Of(t *take.Take, output score.Output) (*Voltages, error) {
 			v.From = min(v.From, -int64(c.Lead)*tenth)
 		}
 	}
-	engine := NewEngine(t.Project, output.Voltages, v.From)
+	engine := NewEngine(output.Voltages, v.From)
+	engine.SetTracks(t.Project, output.Voltages)
 	engine.Play(eventsOf(t, output))
 	v.Channels = engine.Channels
 	return v, nil
@@ -49,7 +50,7 @@ func eventsOf(t *take.Take, output score.Output) []Event {
 		case score.ResetSignal:
 			events = append(events, resets(t, c)...)
 		case score.ClockSignal:
-			events = append(events, clock(t, c)...)
+			Pulses(c, t.Project, barOf(t), 0, t.End, t.Tempo.Nanos, func(pulse Event) { events = append(events, pulse) })
 		}
 	}
 	for _, m := range route.NewOutlets(t.Project).Play(t.Messages, nil) {
@@ -61,13 +62,13 @@ func eventsOf(t *take.Take, output score.Output) []Event {
 	return append(events, Event{Kind: Stop, At: t.Tempo.Nanos(t.End)})
 }
 
-// clock returns the pulses of a clock.
-func clock(t *take.Take, c score.VoltageChannel) (events []Event) {
-	at := func(n score.Tick) int64 { return t.Tempo.Nanos(n * score.TicksPerQuarter / score.Tick(c.Pulses)) }
-	for n := score.Tick(0); at(n) < t.Tempo.Nanos(t.End); n++ {
-		events = append(events, Event{At: at(n), Kind: Pulse, Channel: c.Channel, Next: at(n+1) - at(n)})
+// barOf returns the bars of a take.
+func barOf(t *take.Take) Bar {
+	bars := t.Bars()
+	return func(tick score.Tick) (begins, ends score.Tick) {
+		bar := bars.At(tick)
+		return bars.Start(bar), bars.Start(bar + 1)
 	}
-	return events
 }
 
 // resets returns to where resets lead: to the beginning, and to each bar in which their track is realigned.

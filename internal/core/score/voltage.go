@@ -12,6 +12,8 @@ const Voltages OutputKind = "voltages"
 type VoltageSetup struct {
 	// FullScale is what the interface gives at full scale.
 	FullScale int `json:"fullScale" jsonschema:"minimum=1000,maximum=20000"`
+	// Silence is after how long of hearing nothing from the program gates are off, in tenths of a second; 0 leaves them until stop.
+	Silence int `json:"silence,omitempty" jsonschema:"minimum=0,maximum=100"`
 	// LowestFree has each note of a track with several voices go to the first voice that is free; else they take turns.
 	LowestFree bool `json:"lowestFree,omitempty"`
 	// Channels carry voltages; those of the interface that are not listed carry nothing.
@@ -86,6 +88,8 @@ type VoltageChannel struct {
 	Smooth  bool `json:"smooth,omitempty"`
 	// Pulses is how many pulses of a clock there are in a quarter note.
 	Pulses int `json:"pulses,omitempty" jsonschema:"minimum=0,maximum=48"`
+	// Swung has a clock follow the swing of the project; without it its pulses are evenly apart.
+	Swung bool `json:"swung,omitempty"`
 }
 
 // NewVoltageChannel returns a channel of a signal with what is common practice: 1 V an octave around middle C, gates and pulses of 5 V,
@@ -171,7 +175,7 @@ func cloneOutputs(outputs []Output) []Output {
 	clones := slices.Clone(outputs)
 	for i := range clones {
 		if v := clones[i].Voltages; v != nil {
-			clones[i].Voltages = &VoltageSetup{v.FullScale, v.LowestFree, slices.Clone(v.Channels)}
+			clones[i].Voltages = &VoltageSetup{v.FullScale, v.Silence, v.LowestFree, slices.Clone(v.Channels)}
 		}
 	}
 	return clones

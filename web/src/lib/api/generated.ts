@@ -151,6 +151,7 @@ export interface Output {
 }
 export interface VoltageSetup {
   fullScale: number;
+  silence?: number;
   lowestFree?: boolean;
   /**
    * @maxItems 32
@@ -182,6 +183,7 @@ export interface VoltageChannel {
   bipolar?: boolean;
   smooth?: boolean;
   pulses?: number;
+  swung?: boolean;
 }
 export interface Track {
   id: number;
@@ -630,6 +632,7 @@ export interface WireBatch {
   messages?: WireMessage[];
   places?: WirePlace[];
   clicks?: WireClick[];
+  voltages?: WireVoltages[];
   withdrawn?: WireSound[];
   unsent?: WireMessage[];
   release?: boolean;
@@ -661,6 +664,23 @@ export interface WirePlace {
 export interface WireClick {
   at: number;
   first: boolean;
+}
+export interface WireVoltages {
+  output: number;
+  playing: boolean;
+  lines: WireLine[];
+}
+export interface WireLine {
+  channel: number;
+  rest?: number;
+  segments: WireSegment[];
+}
+export interface WireSegment {
+  at: number;
+  takes: number;
+  start: number;
+  end: number;
+  bend?: number;
 }
 export interface TakesMessage {
   takes: Summary[];
@@ -1358,6 +1378,11 @@ export interface TestRequest {
   output: number;
   channel: number;
 }
+export interface VoltageTestRequest {
+  output: number;
+  channel: number;
+  millivolts?: number;
+}
 export interface LoadRequest {
   name: string;
   revision: number;
@@ -1821,6 +1846,7 @@ export const bounds = {
   Tuned: {"channels":{"min":0,"max":16},"range":{"min":0,"max":96}},
   Voicing: {"inversion":{"min":0,"max":4},"strum":{"min":-100,"max":100}},
   VoltageChannel: {"channel":{"min":1,"max":32},"voice":{"min":0,"max":16},"part":{"min":0,"max":255},"mod":{"min":0,"max":8},"lowest":{"min":-20000,"max":20000},"highest":{"min":-20000,"max":20000},"rest":{"min":-20000,"max":20000},"zero":{"min":0,"max":127},"slide":{"min":0,"max":20000},"lead":{"min":0,"max":100},"slew":{"min":0,"max":500},"height":{"min":0,"max":20000},"gap":{"min":0,"max":50},"length":{"min":0,"max":500},"pulses":{"min":0,"max":48}},
-  VoltageSetup: {"fullScale":{"min":1000,"max":20000}},
+  VoltageSetup: {"fullScale":{"min":1000,"max":20000},"silence":{"min":0,"max":100}},
+  VoltageTestRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32},"millivolts":{"min":-20000,"max":20000}},
   Weight: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"weight":{"min":0,"max":1000}},
 } as const;

@@ -1,0 +1,48 @@
+package live
+
+import (
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/output"
+)
+
+// tellTime tells ports that have to do with time how it goes on as far as it was computed.
+func (t *Transport) tellTime() {
+	for port := range t.ports {
+		if timed, is := port.(output.Timed); is {
+			timed.Time(output.Timeline{
+				Project: t.project, Started: t.started, Tempo: t.player.Tempo(), Until: t.player.Run(), Bar: t.barOf, BarLines: t.barLines,
+			})
+		}
+	}
+}
+
+// barOf returns where the bar of the song begins and ends in which a tick of run time is, in run time, as if the song went on from there.
+func (t *Transport) barOf(tick score.Tick) (begins, ends score.Tick) {
+	piece, _ := t.player.Pieces().At(tick)
+	bars := t.bars()
+	bar := bars.At(tick + piece.Later())
+	return bars.Start(bar) - piece.Later(), bars.Start(bar+1) - piece.Later()
+}
+
+// barLines returns the bar lines of the song in [from, until) of run time.
+func (t *Transport) barLines(from, until score.Tick) (lines []output.BarLine) {
+	pieces, bars := t.player.Pieces(), t.bars()
+	for from < until {
+		piece, at := pieces.At(from)
+		end := until
+		if at+1 < len(pieces) {
+			end = min(end, pieces[at+1].Run)
+		}
+		for bar := bars.At(from + piece.Later() - 1); ; bar++ {
+			line := bars.Start(bar) - piece.Later()
+			if line >= end {
+				break
+			}
+			if line >= from {
+				lines = append(lines, output.BarLine{Tick: line, Bar: bar})
+			}
+		}
+		from = end
+	}
+	return lines
+}
