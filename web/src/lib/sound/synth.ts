@@ -1,5 +1,5 @@
 import worklet from "./synth.worklet.ts?worker&url";
-import { connectTo } from "./cueOutputs";
+import { connectTo } from "./audioOutputs";
 import { voiceCount, type Told } from "./synthVoices";
 import type { Synth } from "./voices";
 

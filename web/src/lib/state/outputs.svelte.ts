@@ -7,6 +7,7 @@ import { BrowserPorts } from "./browserPorts.svelte";
 import { builtIn, OutputRoutes } from "./outputRoutes.svelte";
 import type { Session } from "./session.svelte";
 import { StandIns } from "./standIns";
+import { VoltageOutputs } from "./voltageOutputs.svelte";
 
 /** How long before its time a message is handed to a port, in milliseconds; until then a stop can take it back. */
 const handOver = 25;
@@ -20,6 +21,9 @@ export class Outputs extends OutputRoutes {
 
   /** The MIDI ports of this browser. */
   readonly browser = new BrowserPorts((gone) => this.#lose(gone));
+
+  /** What plays outputs of voltages. */
+  readonly voltages = new VoltageOutputs(this.session, () => this.list);
 
   /** The names of the ports that this page plays, and no other page. */
   #owned = $state.raw<ReadonlySet<string>>(new Set());
@@ -95,11 +99,7 @@ export class Outputs extends OutputRoutes {
   /** Whether an output plays in this page, and if not why, in a few words; and whether that is since nothing is there to play it. */
   stateOf(output: Output): { ready: boolean; missing?: boolean; words: string } {
     const { devices } = this.session;
-    if (output.kind === "voltages")
-      return {
-        ready: false,
-        words: "only as a .wav of a take",
-      };
+    if (output.kind === "voltages") return this.voltages.stateOf(output);
     const missing = (words: string) => ({ ready: false, missing: true, words });
     if (devices.held) return { ready: false, words: "not active yet" };
     const device = output.kind === "serverDevice" ? devices.stateOf(output) : undefined;
@@ -152,7 +152,7 @@ export class Outputs extends OutputRoutes {
     const names = this.list.map(({ name }) => name);
     const output: Output = {
       ...{ id, name: names.includes("Modular") ? `Voltages ${id}` : "Modular", kind: "voltages" },
-      voltages: { fullScale: 10_000, channels: [] },
+      voltages: { fullScale: 10_000, silence: 20, channels: [] },
     };
     await this.session.edit({ setProject: { outputs: [...this.list, output] } });
     return id;

@@ -1,5 +1,5 @@
 import type { ServerClock } from "../api/serverClock";
-import { askForNames, cueOutputs, type CueOutput } from "../sound/cueOutputs";
+import { askForNames, cueOutputs, type AudioOutput } from "../sound/audioOutputs";
 import { Player } from "../sound/player.svelte";
 import type { Session } from "./session.svelte";
 
@@ -10,8 +10,8 @@ const cueKey = "jettyfog cue";
 export class Previews {
   /** Whether previews are heard while it plays although there is no cue. */
   allowed = $state(false);
-  #outputs = $state.raw<CueOutput[]>([]);
-  #cue = $state.raw<CueOutput | undefined>(stored());
+  #outputs = $state.raw<AudioOutput[]>([]);
+  #cue = $state.raw<AudioOutput | undefined>(stored());
   #player: Player | undefined;
 
   constructor(
@@ -20,12 +20,12 @@ export class Previews {
   ) {}
 
   /** The audio outputs that can be the cue, those of which the page knows. */
-  get outputs(): CueOutput[] {
+  get outputs(): AudioOutput[] {
     const kept = this.#cue && !this.#outputs.some(({ id }) => id === this.#cue?.id);
     return kept && this.#cue ? [this.#cue, ...this.#outputs] : this.#outputs;
   }
 
-  get cue(): CueOutput | undefined {
+  get cue(): AudioOutput | undefined {
     return this.#cue;
   }
 
@@ -81,9 +81,9 @@ export class Previews {
   }
 }
 
-function stored(): CueOutput | undefined {
+function stored(): AudioOutput | undefined {
   try {
-    return (JSON.parse(localStorage.getItem(cueKey) ?? "null") as CueOutput | null) ?? undefined;
+    return (JSON.parse(localStorage.getItem(cueKey) ?? "null") as AudioOutput | null) ?? undefined;
   } catch {
     return undefined;
   }

@@ -16,6 +16,9 @@
   const outputs = getOutputs();
   const setup = $derived(output.voltages ?? { fullScale: 10_000, channels: [] });
   let opened = $state<number>();
+  const { interfaces } = outputs.voltages;
+  const bound = $derived(interfaces.boundTo(output.name) ?? "");
+  const stands = $derived(outputs.voltages.stateOf(output));
 
   /** Writes the voltages of the output as they are by then, changed. */
   function set(change: (now: VoltageSetup) => Partial<VoltageSetup>): Promise<void> {
@@ -55,9 +58,35 @@
   }
 </script>
 
+<ChoiceRow
+  label="interface"
+  name="Interface of the output"
+  help="The DC-coupled audio interface of this machine that carries the voltages. It stays with this browser, not with the project."
+  value={bound}
+  choices={[
+    { value: "", label: "none" },
+    ...interfaces.list.map(({ name }) => ({ value: name, label: name })),
+    ...(bound && !interfaces.find(bound) ? [{ value: bound, label: `${bound} (missing)` }] : []),
+  ]}
+  select={async (name) => outputs.voltages.select(output, name)}
+/>
+<p class="text-ink-2 py-1" data-ready={stands.ready}>{stands.words}</p>
+<button
+  class="control my-0.5 w-full justify-start!"
+  data-help="Look which audio interfaces this machine has. Browsers ask whether the page may use the microphone before they tell their names; nothing is heard by it."
+  onclick={() => outputs.voltages.find()}>find audio interfaces</button
+>
+<button
+  class="control my-0.5 w-full justify-start!"
+  aria-pressed={output.standIn ?? false}
+  data-help="While no interface carries the voltages, a rack in this page hears them: an oscillator for each pitch, a drum for each trigger."
+  onclick={async () => {
+    outputs.voltages.wake();
+    await outputs.change(output, { standIn: !output.standIn });
+  }}>rack while missing</button
+>
 <p class="text-ink-2 py-1">
-  Under Takes, <em>files</em> has the voltages of a take as a .wav, to be played by any program that has
-  a DC-coupled interface. No interface is played from here yet.
+  Under Takes, <em>files</em> has the voltages of a take as a .wav.
 </p>
 <NumberRow
   label="full scale"
@@ -69,6 +98,17 @@
   usual={10}
   width="6ch"
   commit={(volts) => set(() => ({ fullScale: Math.round(volts * 1000) }))}
+/>
+<NumberRow
+  label="silence"
+  help="After how long of hearing nothing from the program gates are off; they are on again once it is heard. At 0 they stay until stop."
+  unit="s"
+  value={(setup.silence ?? 0) / 10}
+  {...scaled(bounds.VoltageSetup.silence, 10)}
+  decimals={1}
+  usual={2}
+  width="6ch"
+  commit={(seconds) => set(() => ({ silence: Math.round(seconds * 10) }))}
 />
 <ChoiceRow
   label="voices"
@@ -97,7 +137,12 @@
           onclick={() => (opened = open ? undefined : channel.channel)}
           ><span class="w-5 shrink-0 text-right font-mono">{channel.channel}</span>
           <span class="shrink-0">{channel.signal}</span>
-          <span class="caption truncate leading-normal">{words(channel)}</span></button
+          <span class="caption truncate leading-normal">{words(channel)}</span>
+          {#if outputs.voltages.level(output.id, channel.channel) !== undefined}
+            <span class="ml-auto shrink-0 font-mono" data-volts
+              >{outputs.voltages.level(output.id, channel.channel)?.toFixed(3)} V</span
+            >
+          {/if}</button
         >
         <button
           class="control"

@@ -1,28 +1,33 @@
-/** An audio output on which previews can be heard alone. */
-export interface CueOutput {
+/** An audio output of this machine. */
+export interface AudioOutput {
   id: string;
   name: string;
 }
 
 /** The third and fourth channel of the audio output that plays everything else. */
-export const otherChannels: CueOutput = { id: "channels 3 and 4", name: "channels 3 and 4" };
+export const otherChannels: AudioOutput = { id: "channels 3 and 4", name: "channels 3 and 4" };
 
 /** An audio context as browsers have it that can play on a chosen output; TypeScript's library does not know that yet. */
-type Sinking = AudioContext & { setSinkId(id: string): Promise<void> };
+export type Sinking = AudioContext & { setSinkId(id: string): Promise<void> };
 
 /** How many channels an audio output has at least that has a third and a fourth. */
 const four = 4;
 
 /** The audio outputs of this machine besides the usual one. Browsers tell their names once the page may hear something. */
-export async function cueOutputs(): Promise<CueOutput[]> {
-  const devices = await navigator.mediaDevices.enumerateDevices();
+export async function audioOutputs(): Promise<AudioOutput[]> {
+  const devices = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
   const outputs = devices.filter(
     ({ kind, deviceId }) => kind === "audiooutput" && !["", "default"].includes(deviceId),
   );
-  const others = outputs.map(({ deviceId, label }, i) => ({
+  return outputs.map(({ deviceId, label }, i) => ({
     id: deviceId,
     name: label || `audio output ${i + 1}`,
   }));
+}
+
+/** Where previews can be heard alone. */
+export async function cueOutputs(): Promise<AudioOutput[]> {
+  const others = await audioOutputs();
   const usual = new AudioContext();
   const channels = usual.destination.maxChannelCount;
   await usual.close();

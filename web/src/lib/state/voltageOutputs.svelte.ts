@@ -1,0 +1,181 @@
+import { untrack } from "svelte";
+import type { Output, VoltageSetup, WireBatch, WireVoltages } from "../api/types";
+import { VoltagePlayer } from "../voltages/player";
+import { patchOf } from "../voltages/rack";
+import { Interfaces } from "./interfaces.svelte";
+import type { Session } from "./session.svelte";
+
+/** What plays an output of voltages: an interface of a name, or the rack. */
+type Player = { on: string; player: VoltagePlayer; channels: number };
+
+/** How an output stands, in a few words; missing is that nothing is there to play it. */
+interface State {
+  ready: boolean;
+  missing?: boolean;
+  words: string;
+}
+
+const rack = "rack";
+
+/** The outputs of voltages of the project, and what plays them in this page. */
+export class VoltageOutputs {
+  readonly interfaces = new Interfaces((name) => this.#lose(name));
+
+  readonly #players = new Map<number, Player>();
+  readonly #last = new Map<number, WireVoltages>();
+  /** The voltages that are sent at present, by output and channel. */
+  #levels = $state.raw<Readonly<Record<number, Readonly<Record<number, number>>>>>({});
+  #states = $state.raw<Readonly<Record<number, State>>>({});
+  /** Whether the browser lets the page sound, as the user has done something. */
+  #awake = $state(false);
+
+  constructor(
+    private readonly session: Session,
+    private readonly outputs: () => readonly Output[],
+  ) {
+    session.listen((batch) => this.#take(batch));
+    $effect(() => {
+      if (session.player.ready) this.#awake = true;
+    });
+    $effect(() => {
+      const wanted = this.#wantedNow;
+      untrack(() => this.#settle(wanted));
+    });
+    $effect(() => {
+      const leave = () => this.#closeAll();
+      window.addEventListener("pagehide", leave);
+      return () => window.removeEventListener("pagehide", leave);
+    });
+  }
+
+  /** The voltage that a channel carries at present; nothing while this page does not play it. */
+  level(output: number, channel: number): number | undefined {
+    return this.#levels[output]?.[channel];
+  }
+
+  stateOf(output: Output): State {
+    return this.#states[output.id] ?? this.#idle(output);
+  }
+
+  /** Has an interface play an output from now on, on this machine; an empty name has none. */
+  select(output: Output, name: string): void {
+    this.#awake = true;
+    this.interfaces.bind(output.name, name);
+  }
+
+  /** Has the page sound from now on, as the user has done something. */
+  wake(): void {
+    this.#awake = true;
+  }
+
+  /** Looks which interfaces there are. */
+  async find(): Promise<void> {
+    try {
+      await this.interfaces.ask();
+    } catch {
+      this.session.notices.add("The browser does not tell the names of audio interfaces.");
+    }
+  }
+
+  /** Each output of voltages, and what is to play it, if anything is. */
+  readonly #wantedNow = $derived.by(() => {
+    const active = this.#awake && !this.session.devices.held;
+    return this.outputs().flatMap((output) => {
+      const { voltages: setup, name, standIn } = output;
+      if (!setup) return [];
+      const bound = this.interfaces.boundTo(name);
+      const there = bound && this.interfaces.find(bound) ? bound : undefined;
+      return { output, setup, on: active ? (there ?? (standIn ? rack : undefined)) : undefined };
+    });
+  });
+
+  #idle(output: Output): State {
+    const name = this.interfaces.boundTo(output.name);
+    if (this.session.devices.held) return { ready: false, words: "not active yet" };
+    if (name && !this.interfaces.find(name) && !output.standIn)
+      return { ready: false, missing: true, words: `${name} is not plugged in` };
+    if (!name && !output.standIn)
+      return { ready: false, missing: true, words: "no interface is selected" };
+    return { ready: false, words: "starts with play" };
+  }
+
+  /** Has each output be played by what is to play it. */
+  #settle(
+    wanted: readonly { output: Output; setup: VoltageSetup; on: string | undefined }[],
+  ): void {
+    for (const id of [...this.#players.keys()])
+      if (!wanted.some(({ output }) => output.id === id)) this.#close(id);
+    for (const { output, setup, on } of wanted) {
+      const channels = Math.max(1, ...setup.channels.map(({ channel }) => channel));
+      const now = this.#players.get(output.id);
+      if (now?.on === on && now?.channels === channels) {
+        this.#set(now.player, setup);
+        continue;
+      }
+      if (now) this.#close(output.id);
+      if (on) void this.#open(output, setup, on, channels);
+    }
+  }
+
+  #set(player: VoltagePlayer, setup: VoltageSetup): void {
+    player.tell({ fullScale: setup.fullScale / 1000, silence: (setup.silence ?? 0) / 10 });
+    player.patch(patchOf(setup));
+  }
+
+  async #open(output: Output, setup: VoltageSetup, on: string, channels: number): Promise<void> {
+    const { id } = output;
+    const player = new VoltagePlayer(
+      (page) => this.session.serverNanos(page),
+      (volts) => (this.#levels = { ...this.#levels, [id]: volts }),
+    );
+    this.#players.set(id, { on, player, channels });
+    this.#set(player, setup);
+    const last = this.#last.get(id);
+    if (last) player.show(last);
+    try {
+      const sink = this.interfaces.find(on)?.id ?? "";
+      const has = await player.start(channels, on === rack ? { rack: patchOf(setup) } : { sink });
+      if (this.#players.get(id)?.player !== player) return;
+      const beyond = setup.channels.map(({ channel }) => channel).filter((c) => c > has);
+      const words = on === rack ? "the rack plays it (simulated)" : `plays ${on}`;
+      const few = `plays ${on}, which has no channel ${beyond.join(", ")}: nothing is sent there`;
+      this.#say(id, { ready: true, words: beyond.length > 0 ? few : words });
+    } catch {
+      if (this.#players.get(id)?.player !== player) return;
+      this.#say(id, { ready: false, words: `${on} cannot be used: select it anew, or another` });
+    }
+  }
+
+  #say(id: number, state: State): void {
+    this.#states = { ...this.#states, [id]: state };
+  }
+
+  #close(id: number): void {
+    this.#players.get(id)?.player.close();
+    this.#players.delete(id);
+    this.#states = Object.fromEntries(
+      Object.entries(this.#states).filter(([of]) => of !== `${id}`),
+    );
+    this.#levels = Object.fromEntries(
+      Object.entries(this.#levels).filter(([of]) => of !== `${id}`),
+    );
+  }
+
+  #closeAll(): void {
+    for (const id of [...this.#players.keys()]) this.#close(id);
+  }
+
+  #lose(name: string): void {
+    if ([...this.#players.values()].some(({ on }) => on === name))
+      this.session.notices.add(
+        `${name} is gone; the rest plays on. It is used again once it is back.`,
+      );
+  }
+
+  #take({ voltages = [] }: WireBatch): void {
+    for (const shown of voltages) {
+      this.#last.set(shown.output, shown);
+      this.#players.get(shown.output)?.player.show(shown);
+    }
+  }
+}

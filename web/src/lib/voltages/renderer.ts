@@ -1,0 +1,100 @@
+import type { WireLine } from "../api/types";
+import { corrected, voltageAt, type Corrected } from "./line";
+
+/** What a renderer is told. */
+export interface Told {
+  /** What channels do, in the place of all that was said before. */
+  lines?: WireLine[];
+  /** Whether more is to come, so that hearing nothing means that the program is not there. */
+  playing?: boolean;
+  /** The voltage at full scale. */
+  fullScale?: number;
+  /** After how many seconds of hearing nothing gates are off; 0 is never. */
+  silence?: number;
+  /** What has to be sent for voltages, by channel. */
+  corrections?: Readonly<Record<number, Corrected[]>>;
+  /** At a time of the audio clock, in seconds, a time of the server's is heard; and how many of its nanoseconds pass in a second. */
+  clock?: { audio: number; nanos: number; perSecond: number };
+}
+
+/** Within what time a clock that is off is taken up, in seconds, and how far off it may be for that, in nanoseconds. */
+const takenUpIn = 0.5;
+const jump = 5e7;
+
+/** Renders what channels of voltages do as samples. */
+export class VoltageRenderer {
+  #lines = new Map<number, WireLine>();
+  #playing = false;
+  #fullScale = 10;
+  #silence = 0;
+  #corrections: Readonly<Record<number, Corrected[]>> = {};
+  /** Which time of the server's clock the next sample is heard at; nothing before it was told. */
+  #nanos: number | undefined;
+  #perSecond = 1e9;
+  /** For how long nothing was heard, in samples. */
+  #unheard = 0;
+  #last: Record<number, number> = {};
+
+  constructor(private readonly sampleRate: number) {}
+
+  /** The voltages of the last samples, by channel. */
+  get last(): Readonly<Record<number, number>> {
+    return this.#last;
+  }
+
+  /** Takes in what it is told at a time of the audio clock, in seconds. */
+  tell(told: Told, audio: number): void {
+    const { lines, playing, fullScale, silence, corrections, clock } = told;
+    if (lines) {
+      this.#lines = new Map(lines.map((line) => [line.channel, line]));
+      this.#unheard = 0;
+    }
+    this.#playing = playing ?? this.#playing;
+    this.#fullScale = fullScale ?? this.#fullScale;
+    this.#silence = silence ?? this.#silence;
+    this.#corrections = corrections ?? this.#corrections;
+    if (!clock) return;
+    const is = clock.nanos + (audio - clock.audio) * clock.perSecond;
+    const off = is - (this.#nanos ?? Infinity);
+    if (Math.abs(off) > jump) [this.#nanos, this.#perSecond] = [is, clock.perSecond];
+    else this.#perSecond = clock.perSecond + off / takenUpIn; // time goes on, and never back
+  }
+
+  /** Writes the next samples of all channels from 1 on, as shares of full scale. Channels that carry nothing are left. */
+  render(channels: readonly Float32Array[]): void {
+    const samples = channels[0]?.length ?? 0;
+    this.#unheard += samples;
+    if (this.#nanos === undefined) return;
+    const lost =
+      this.#playing && this.#silence > 0 && this.#unheard > this.#silence * this.sampleRate;
+    const perSample = this.#perSecond / this.sampleRate;
+    for (const line of this.#lines.values()) {
+      const into = channels[line.channel - 1];
+      if (!into) continue;
+      if (lost && line.rest !== undefined) {
+        into.fill(this.#sample(line.channel, line.rest));
+        this.#last[line.channel] = line.rest;
+      } else this.#render(line, into, this.#nanos, perSample);
+    }
+    this.#nanos += samples * perSample;
+  }
+
+  #render({ channel, segments }: WireLine, into: Float32Array, from: number, per: number): void {
+    let at = 0;
+    let volts = 0;
+    for (let i = 0; i < into.length; i++) {
+      const nanos = from + i * per;
+      while (at + 1 < segments.length && segments[at + 1]!.at <= nanos) at++;
+      const segment = segments[at];
+      if (!segment) return;
+      volts = voltageAt(segment, nanos);
+      into[i] = this.#sample(channel, volts);
+    }
+    this.#last[channel] = volts;
+  }
+
+  #sample(channel: number, volts: number): number {
+    const sent = corrected(this.#corrections[channel] ?? [], volts);
+    return Math.max(-1, Math.min(1, sent / this.#fullScale));
+  }
+}
