@@ -78,3 +78,89 @@ func TestVoltagesAreSeen(t *testing.T) {
 	p.Mouse.MustMoveTo(box.X+box.Width/64, box.Y+20)
 	p.waitFor(`() => /^5\.000 V, 0\.1\d\d s$/.test(document.querySelector("svg[aria-label='Voltage of channel 4'] text")?.textContent)`)
 }
+
+// The demo's modular is heard through the rack; then an interface is found and calibrated, plays, is unplugged while it plays, upon which the
+// rack takes over, and is plugged in again.
+func TestVoltagesAreHeard(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#connect", 1280, 800, standInForInterface)
+	stands := func(words string) {
+		p.waitFor(`(words) => document.querySelector("[data-ready]")?.textContent === words`, words)
+	}
+	volts := func(channel int, pattern string) {
+		p.waitFor(`(channel, pattern) => new RegExp(pattern).test(document.querySelector("[aria-label^='Channel " + channel + " '] [data-volts]")?.textContent)`, channel, pattern)
+	}
+	p.MustElementR("button", "Modular").MustClick()
+	stands("no interface is selected")
+	p.press("rack while missing")
+	stands("the rack plays it (simulated)")
+	volts(11, `^0\.000 V`)
+	p.MustElement("[aria-label=Play]").MustClick()
+	volts(11, `^5\.000 V`) // it runs
+	volts(4, `^5\.000 V`)  // a gate is up
+	volts(6, `^5\.000 V`)  // a drum is struck
+	p.waitFor(`() => window.rackLoudness?.() > 0.05`)
+	p.MustElement("[aria-label=Stop]").MustClick()
+	volts(11, `^0\.000 V`)
+	volts(4, `^0\.000 V`)
+
+	p.press("find audio interfaces")
+	p.choice("Interface of the output", "Quay interface")
+	stands("plays Quay interface, which has no channel 9, 10, 11: nothing is sent there")
+	p.MustElement("[aria-label^='Channel 3 pitch']").MustClick()
+	p.press("send the test voltage")
+	volts(3, `^1\.000 V`)
+	p.enter("the meter reads for channel 3", "0.98")
+	p.press("add the reading")
+	p.enter("test voltage of channel 3", "-2")
+	volts(3, `^-2\.000 V`)
+	p.press("add the reading") // still 0.98
+	p.MustElementR("[role=alert]", "nothing was kept: from -2 to 1 V it read 0.98 to 0.98 V, which no interface gives")
+	p.enter("the meter reads for channel 3", "-1.99")
+	p.press("add the reading")
+	p.waitFor(`() => document.querySelectorAll("[aria-label='Readings of channel 3'] li").length === 2`)
+
+	plays := "plays Quay interface, which has no channel 9, 10, 11: nothing is sent there"
+	p.MustElement("[aria-label=Play]").MustClick()
+	volts(4, `^5\.000 V`)
+	p.MustEval(`() => window.unplug()`)
+	p.MustElementR("[role=alert]", "Quay interface is gone; the rest plays on. It is used again once it is back")
+	stands("the rack plays it (simulated)")
+	volts(11, `^5\.000 V`)
+	p.MustEval(`() => window.plugIn()`)
+	stands(plays)
+	volts(4, `^5\.000 V`)
+	p.MustElementR("li", "1.000 V: 0.9800 V") // which stayed with the machine
+	p.press("forget the readings")
+	p.waitFor(`() => document.querySelectorAll("[aria-label='Readings of channel 3'] li").length === 0`)
+}
+
+// standInForInterface gives the page an audio interface of eight channels that can be unplugged and plugged in; window.unplug and
+// window.plugIn do it. What the page plays there is not heard.
+const standInForInterface = `
+	const there = [{ kind: "audiooutput", deviceId: "quay", label: "Quay interface" }];
+	const rest = [{ kind: "audiooutput", deviceId: "default", label: "Default" }];
+	let plugged = true;
+	navigator.mediaDevices.getUserMedia = async () => new MediaStream();
+	navigator.mediaDevices.enumerateDevices = async () => plugged ? [...rest, ...there] : rest;
+	const change = (is) => { plugged = is; navigator.mediaDevices.dispatchEvent(new Event("devicechange")); };
+	window.unplug = () => change(false);
+	window.plugIn = () => change(true);
+	AudioContext.prototype.setSinkId = async function (id) { this.sink = id; };
+	Object.defineProperty(AudioDestinationNode.prototype, "maxChannelCount", { get: () => 8 });
+	Object.defineProperty(AudioDestinationNode.prototype, "channelCount", { get: () => 8, set: () => {} });
+	const connect = AudioNode.prototype.connect;
+	AudioNode.prototype.connect = function (to) {
+		if (to instanceof AudioDestinationNode && this.channelCount === 11) { // of the rack, which hears as many channels
+			const heard = new AnalyserNode(this.context, { fftSize: 32768 });
+			connect.call(this, heard);
+			window.rackLoudness = () => {
+				const samples = new Float32Array(32768);
+				heard.getFloatTimeDomainData(samples);
+				return Math.max(...samples.map(Math.abs));
+			};
+		}
+		return connect.apply(this, arguments);
+	};
+`

@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"jettyfog/internal/core/cv"
 	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/studio"
@@ -118,5 +119,24 @@ func (s *Store) KeepSetList(ctx context.Context, list studio.SetList) error {
 			s.setLists = append(s.setLists, list)
 		}
 		return nil
+	})
+}
+
+// Calibrations implements server.MachineStore.
+func (s *Store) Calibrations(context.Context) ([]cv.Calibrated, error) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return slices.Clone(s.read), nil
+}
+
+// Calibrate implements server.MachineStore.
+func (s *Store) Calibrate(ctx context.Context, of string, channel int, readings []cv.VoltageReading) error {
+	return s.change(ctx, "Calibrate", func() error {
+		s.read = slices.DeleteFunc(s.read, func(c cv.Calibrated) bool { return c.Interface == of && c.Channel == channel })
+		calibration, err := cv.Calibrate(readings)
+		if len(readings) > 0 {
+			s.read = append(s.read, cv.Calibrated{Interface: of, Channel: channel, Readings: readings, Calibration: calibration})
+		}
+		return err
 	})
 }

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"sync"
 
+	"jettyfog/internal/core/cv"
 	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
@@ -38,6 +39,7 @@ type Store struct {
 	takes    []stored
 	bound    map[string]string
 	setups   map[string]score.Setup
+	read     []cv.Calibrated
 	presets  []preset.Preset
 	setLists []studio.SetList
 	shelf    *Store // in which what is kept of the wake goes

@@ -48,6 +48,7 @@ type wire struct {
 	Clashes          []score.Clash             `json:"clashes"`
 	BindRequest      server.BindRequest        `json:"bindRequest"`
 	TestRequest      server.TestRequest        `json:"testRequest"`
+	Calibrate        server.CalibrateRequest   `json:"calibrateRequest"`
 	VoltageTest      server.VoltageTestRequest `json:"voltageTestRequest"`
 	LoadRequest      server.LoadRequest        `json:"loadRequest"`
 	Presets          []server.ListedPreset     `json:"presets"`

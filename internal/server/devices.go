@@ -7,6 +7,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/cv"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/device"
@@ -32,6 +33,10 @@ type MachineStore interface {
 	KeepSetup(ctx context.Context, name string, setup score.Setup) error
 	// DeleteSetup deletes one. The error can wrap score.ErrNoSetup.
 	DeleteSetup(ctx context.Context, name string) error
+	// Calibrations returns what was read of channels of audio interfaces.
+	Calibrations(ctx context.Context) ([]cv.Calibrated, error)
+	// Calibrate keeps what was read of a channel of an interface; without readings nothing is kept of it any more.
+	Calibrate(ctx context.Context, of string, channel int, readings []cv.VoltageReading) error
 }
 
 // DevicesMessage tells of the MIDI devices of this machine, and whether the project that is open may use them.

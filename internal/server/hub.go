@@ -132,6 +132,9 @@ func (h *hub) join(ctx context.Context, c *client) {
 		c.enqueue(encodeMessage(Message{Batch: batch}))
 	}
 	h.options.Voltages.Show()
+	if calibrations := h.calibrations(ctx); calibrations != nil {
+		c.enqueue(encodeMessage(*calibrations))
+	}
 	if takes := h.takes(ctx); takes != nil {
 		c.enqueue(encodeMessage(*takes))
 	}

@@ -96,7 +96,7 @@ func New(o Options) *Server {
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
 		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.Transport, o.Studio, s.DevicesChanged}.Routes())
-		r.Mount("/voltages", voltagesResource{o.Studio, o.Voltages}.Routes())
+		r.Mount("/voltages", voltagesResource{o.Studio, o.Voltages, o.Machine, s.hub}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())
 		r.Mount("/setlists", setListsResource{o.SetLists, o.Studio}.Routes())

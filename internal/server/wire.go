@@ -10,7 +10,7 @@ import (
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
-// After connecting, a page gets a devices, a project, a transport, a stage, a takes and a problems message without asking.
+// After connecting, a page gets a devices, a project, a transport, a stage, a takes, a calibrations and a problems message without asking.
 type Message struct {
 	Project   *ProjectState    `json:"project,omitempty"`
 	Transport *live.Status     `json:"transport,omitempty"`
@@ -20,7 +20,9 @@ type Message struct {
 	Problems  *ProblemsMessage `json:"problems,omitempty"`
 	Notice    *NoticeMessage   `json:"notice,omitempty"`
 	Devices   *DevicesMessage  `json:"devices,omitempty"`
-	Clock     *ClockAnswer     `json:"clock,omitempty"`
+	// Calibrations are sent after connecting and whenever they change.
+	Calibrations *CalibrationsMessage `json:"calibrations,omitempty"`
+	Clock        *ClockAnswer         `json:"clock,omitempty"`
 }
 
 // WireBatch is what is about to happen, and what is not to any more.

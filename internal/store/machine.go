@@ -9,10 +9,11 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
+	"jettyfog/internal/core/cv"
 	"jettyfog/internal/core/score"
 )
 
-// What belongs to the machine, and to no project: which devices outputs are, which projects may not use them yet, and setups.
+// What belongs to the machine, and to no project: which devices outputs are, which projects may not use them yet, setups, and calibrations.
 
 // bindingRow says which device the outputs of a name are.
 type bindingRow struct {
@@ -116,5 +117,47 @@ func (s *Store) DeleteSetup(ctx context.Context, name string) error {
 			return score.ErrNoSetup
 		}
 		return gone.Error
+	})
+}
+
+// calibrationRow is what was read of a channel of an interface.
+type calibrationRow struct {
+	Interface string `gorm:"primaryKey"`
+	Channel   int    `gorm:"primaryKey;autoIncrement:false"`
+	Readings  string
+}
+
+func (calibrationRow) TableName() string { return "calibrations" }
+
+// Calibrations returns what was read of channels of interfaces, in the order of their names and numbers.
+func (s *Store) Calibrations(ctx context.Context) (all []cv.Calibrated, err error) {
+	var rows []calibrationRow
+	if err := s.read(ctx, func(tx *gorm.DB) error { return tx.Order("interface, channel").Find(&rows).Error }); err != nil {
+		return nil, err
+	}
+	for _, row := range rows {
+		c := cv.Calibrated{Interface: row.Interface, Channel: row.Channel}
+		if err := json.Unmarshal([]byte(row.Readings), &c.Readings); err != nil {
+			return nil, fmt.Errorf("read the calibration of channel %d of %s: %w", row.Channel, row.Interface, err)
+		}
+		if c.Calibration, err = cv.Calibrate(c.Readings); err != nil {
+			return nil, fmt.Errorf("read the calibration of channel %d of %s: %w", row.Channel, row.Interface, err)
+		}
+		all = append(all, c)
+	}
+	return all, nil
+}
+
+// Calibrate keeps what was read of a channel of an interface; without readings nothing is kept of it any more.
+func (s *Store) Calibrate(ctx context.Context, of string, channel int, readings []cv.VoltageReading) error {
+	data, err := json.Marshal(readings)
+	if err != nil {
+		return err
+	}
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
+		if len(readings) == 0 {
+			return tx.Delete(&calibrationRow{Interface: of, Channel: channel}).Error
+		}
+		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&calibrationRow{of, channel, string(data)}).Error
 	})
 }

@@ -176,5 +176,14 @@ CREATE TABLE set_lists (
 	projects TEXT NOT NULL
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "17", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE calibrations (
+	interface TEXT    NOT NULL,
+	channel   INTEGER NOT NULL,
+	readings  TEXT    NOT NULL,
+	PRIMARY KEY (interface, channel)
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}
 }

@@ -20,6 +20,8 @@ type Shown struct {
 	// Playing says that more is to come; a page that hears nothing more then has its gates be off after a while.
 	Playing  bool
 	Channels []*cv.Channel
+	// Tested are the channels that carry a test voltage, which is sent uncorrected.
+	Tested map[int]bool
 }
 
 const (
@@ -205,10 +207,11 @@ func (p *Player) showNow() {
 	coming := p.engine.Clone()
 	coming.Play(p.pending)
 	coming.Forget(p.settled)
+	tested := map[int]bool{}
 	for _, c := range coming.Channels {
-		if volts, tested := p.tests[c.VoltageChannel.Channel]; tested {
-			c.Line = cv.Steady(p.settled, volts)
+		if volts, is := p.tests[c.VoltageChannel.Channel]; is {
+			c.Line, tested[c.VoltageChannel.Channel] = cv.Steady(p.settled, volts), true
 		}
 	}
-	p.show(Shown{p.output, p.settled, p.playing, coming.Channels})
+	p.show(Shown{p.output, p.settled, p.playing, coming.Channels, tested})
 }

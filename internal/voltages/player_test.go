@@ -54,7 +54,10 @@ func timeline(taken *take.Take, started int64, until score.Tick) output.Timeline
 	bars := taken.Bars()
 	return output.Timeline{
 		Project: taken.Project, Started: started, Tempo: play.TempoMapOf(taken.Project), Until: until,
-		Bar: func(tick score.Tick) (score.Tick, score.Tick) { bar := bars.At(tick); return bars.Start(bar), bars.Start(bar + 1) },
+		Bar: func(tick score.Tick) (score.Tick, score.Tick) {
+			bar := bars.At(tick)
+			return bars.Start(bar), bars.Start(bar + 1)
+		},
 		BarLines: func(from, until score.Tick) (lines []output.BarLine) {
 			for bar := bars.At(from); bars.Start(bar) < until; bar++ {
 				if bars.Start(bar) >= from {

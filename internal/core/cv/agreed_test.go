@@ -34,7 +34,16 @@ func TestAgreedWithThePage(t *testing.T) {
 	lines[0].to(1_900_000, -3, 100_000, 0)
 	lines[1].to(250_000, 4, 2_000_000, exponential)
 	lines[1].to(1_750_000, 1.5, 500_000, exponential)
-	var all []agreed
+	calibration, err := Calibrate([]VoltageReading{{Asked: -20_000, Read: -20_500}, {Asked: 0, Read: 120}, {Asked: 20_000, Read: 19_000}})
+	require.NoError(t, err)
+	var all struct {
+		Lines       []agreed    `json:"lines"`
+		Calibration Calibration `json:"calibration"`
+		Corrected   []Corrected `json:"corrected"`
+	}
+	for _, wanted := range []float64{-5, -2.05, -1, 0.012, 0.5, 1.9, 4} {
+		all.Calibration, all.Corrected = calibration, append(all.Corrected, Corrected{wanted, calibration.Sent(wanted)})
+	}
 	for _, line := range lines {
 		a := agreed{Samples: make([]float32, 144)}
 		line.Samples(0, 48_000, 0, 10, a.Samples, 1)
@@ -45,7 +54,7 @@ func TestAgreedWithThePage(t *testing.T) {
 			}
 			a.Segments = append(a.Segments, segment)
 		}
-		all = append(all, a)
+		all.Lines = append(all.Lines, a)
 	}
 	data, err := json.Marshal(all)
 	require.NoError(t, err)

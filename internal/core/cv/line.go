@@ -38,6 +38,16 @@ func (s Segment) until(moment int64) Segment {
 	return cut
 }
 
+// since returns the segment from a moment in it on.
+func (s Segment) since(moment int64) Segment {
+	rest := s
+	rest.From, rest.Start = moment, s.At(float64(moment))
+	if s.Bend > 0 {
+		rest.Bend = s.Bend * float64(s.To-moment) / float64(s.To-s.From)
+	}
+	return rest
+}
+
 // Moments before and after all others.
 const (
 	never   = math.MinInt64

@@ -4,7 +4,7 @@ package score
 // clock. Channels 1 and 2 of an interface are left to loudspeakers.
 func withVoltages(p *Project) *Project {
 	const modular = 9
-	setup := &VoltageSetup{FullScale: 10_000}
+	setup := &VoltageSetup{FullScale: 10_000, Silence: 20}
 	add := func(signal Signal, track int) *VoltageChannel {
 		channel := NewVoltageChannel(3+len(setup.Channels), signal)
 		channel.Track = track

@@ -1,6 +1,7 @@
 // Made from the Go types by `make generate`. Do not edit.
 
 export type HeldSteps = number[];
+export type Calibration = Corrected[];
 
 export interface Message {
   project?: ProjectState;
@@ -11,6 +12,7 @@ export interface Message {
   problems?: ProblemsMessage;
   notice?: NoticeMessage;
   devices?: DevicesMessage;
+  calibrations?: CalibrationsMessage;
   clock?: ClockAnswer;
 }
 export interface ProjectState {
@@ -673,6 +675,7 @@ export interface WireVoltages {
 export interface WireLine {
   channel: number;
   rest?: number;
+  uncorrected?: boolean;
   segments: WireSegment[];
 }
 export interface WireSegment {
@@ -723,6 +726,24 @@ export interface OutputState {
   ready: boolean;
   words: string;
   dropped: number;
+}
+export interface CalibrationsMessage {
+  calibrations: Calibrated[];
+}
+export interface Calibrated {
+  interface: string;
+  channel: number;
+  readings: VoltageReading[];
+  calibration: Calibration;
+}
+export interface VoltageReading {
+  asked: number;
+  read?: number;
+  hertz?: number;
+}
+export interface Corrected {
+  wanted: number;
+  sent: number;
 }
 export interface ClockAnswer {
   sent: number;
@@ -1378,6 +1399,15 @@ export interface TestRequest {
   output: number;
   channel: number;
 }
+export interface CalibrateRequest {
+  output: number;
+  channel: number;
+  interface: string;
+  /**
+   * @maxItems 24
+   */
+  readings: VoltageReading[];
+}
 export interface VoltageTestRequest {
   output: number;
   channel: number;
@@ -1776,6 +1806,7 @@ export const bounds = {
   AddPart: {"note":{"min":0,"max":127}},
   AddedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   AgainRequest: {"luck":{"min":0,"max":999999}},
+  CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
   Control: {"bar":{"min":0,"max":1000000}},
@@ -1846,6 +1877,7 @@ export const bounds = {
   Tuned: {"channels":{"min":0,"max":16},"range":{"min":0,"max":96}},
   Voicing: {"inversion":{"min":0,"max":4},"strum":{"min":-100,"max":100}},
   VoltageChannel: {"channel":{"min":1,"max":32},"voice":{"min":0,"max":16},"part":{"min":0,"max":255},"mod":{"min":0,"max":8},"lowest":{"min":-20000,"max":20000},"highest":{"min":-20000,"max":20000},"rest":{"min":-20000,"max":20000},"zero":{"min":0,"max":127},"slide":{"min":0,"max":20000},"lead":{"min":0,"max":100},"slew":{"min":0,"max":500},"height":{"min":0,"max":20000},"gap":{"min":0,"max":50},"length":{"min":0,"max":500},"pulses":{"min":0,"max":48}},
+  VoltageReading: {"asked":{"min":-200000,"max":200000},"read":{"min":-250000,"max":250000},"hertz":{"min":0,"max":20000000}},
   VoltageSetup: {"fullScale":{"min":1000,"max":20000},"silence":{"min":0,"max":100}},
   VoltageTestRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32},"millivolts":{"min":-20000,"max":20000}},
   Weight: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"weight":{"min":0,"max":1000}},

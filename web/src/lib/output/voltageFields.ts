@@ -6,7 +6,14 @@ export type Signal = VoltageChannel["signal"];
 
 type NumberKey = keyof typeof bounds.VoltageChannel;
 type ToggleKey =
-  "hertzPerVolt" | "exponential" | "staysOnStop" | "inverted" | "byVelocity" | "bipolar" | "smooth";
+  | "hertzPerVolt"
+  | "exponential"
+  | "staysOnStop"
+  | "inverted"
+  | "byVelocity"
+  | "bipolar"
+  | "smooth"
+  | "swung";
 
 /** A number of a channel; it is counted in a unit that is so many of its own. */
 export interface NumberOf {
@@ -87,6 +94,11 @@ const toggles: ToggleOf[] = [
     label: "smooth",
     help: "From value to value in a line, over a 24th of a quarter note; else in steps.",
   },
+  {
+    key: "swung",
+    label: "follows the swing",
+    help: "Its pulses follow the swing of the project; else they are evenly apart.",
+  },
   { key: "staysOnStop", label: "stays on stop", help: "On stop it stays; else it goes to rest." },
 ];
 
@@ -108,7 +120,7 @@ const ofSignals: Record<Signal, (NumberKey | ToggleKey)[]> = {
   trigger: ["height", "length", "inverted"],
   velocity: ["highest", "lead", "slew", "staysOnStop", "rest"],
   mod: ["mod", "lowest", "highest", "bipolar", "smooth", "lead", "slew", "staysOnStop", "rest"],
-  clock: ["pulses", "height", "length", "inverted"],
+  clock: ["pulses", "height", "length", "swung", "inverted"],
   run: ["height", "inverted"],
   reset: ["height", "length", "lead", "inverted"],
 };

@@ -1,7 +1,7 @@
 import { isSwitch } from "../input/switches";
 import { get, post } from "../api/http";
 import { Socket } from "../api/socket";
-import type { Lists, Message, TransportRequest, WireBatch } from "../api/types";
+import type { Calibrated, Lists, Message, TransportRequest, WireBatch } from "../api/types";
 import { Player } from "../sound/player.svelte";
 import { Devices } from "./devices.svelte";
 import { MonitorLog } from "./monitorLog.svelte";
@@ -30,6 +30,8 @@ export class Session extends Selection {
   #socket: Socket;
   #listeners: ((batch: WireBatch) => void)[] = [];
   #connected = $state(false);
+  /** What was read of channels of audio interfaces. */
+  calibrations = $state.raw<readonly Calibrated[]>([]);
 
   constructor() {
     super();
@@ -117,6 +119,7 @@ export class Session extends Selection {
       this.places.announce(places);
     }
     if (message.takes) this.shelf.adopt(message.takes.takes);
+    if (message.calibrations) this.calibrations = message.calibrations.calibrations;
     if (message.problems) this.notices.setProblems(message.problems.problems);
     if (message.notice) this.notices.add(message.notice.text);
   }

@@ -1,5 +1,6 @@
 import { untrack } from "svelte";
-import type { Output, VoltageSetup, WireBatch, WireVoltages } from "../api/types";
+import type { Output, VoltageReading, VoltageSetup, WireBatch, WireVoltages } from "../api/types";
+import { post } from "../api/http";
 import { VoltagePlayer } from "../voltages/player";
 import { patchOf } from "../voltages/rack";
 import { Interfaces } from "./interfaces.svelte";
@@ -39,6 +40,7 @@ export class VoltageOutputs {
     });
     $effect(() => {
       const wanted = this.#wantedNow;
+      void this.session.calibrations; // which count at once
       untrack(() => this.#settle(wanted));
     });
     $effect(() => {
@@ -66,6 +68,31 @@ export class VoltageOutputs {
   /** Has the page sound from now on, as the user has done something. */
   wake(): void {
     this.#awake = true;
+  }
+
+  /** Has a channel of an output carry a voltage until something plays; without one what it carried before. */
+  test(output: Output, channel: number, volts?: number): Promise<void> {
+    const millivolts = volts === undefined ? undefined : Math.round(volts * 1000);
+    return this.session.attempt(() =>
+      post("api/voltages/test", { output: output.id, channel, millivolts }),
+    );
+  }
+
+  /** What was read of a channel of the interface that an output is on this machine. */
+  readingsOf(output: Output, channel: number): readonly VoltageReading[] {
+    const on = this.interfaces.boundTo(output.name);
+    return (
+      this.session.calibrations.find((c) => c.interface === on && c.channel === channel)
+        ?.readings ?? []
+    );
+  }
+
+  /** Keeps what was read of a channel of the interface that an output is on this machine. */
+  calibrate(output: Output, channel: number, readings: readonly VoltageReading[]): Promise<void> {
+    const on = this.interfaces.boundTo(output.name) ?? "";
+    return this.session.attempt(() =>
+      post("api/voltages/calibrate", { output: output.id, channel, interface: on, readings }),
+    );
   }
 
   /** Looks which interfaces there are. */
@@ -109,7 +136,7 @@ export class VoltageOutputs {
       const channels = Math.max(1, ...setup.channels.map(({ channel }) => channel));
       const now = this.#players.get(output.id);
       if (now?.on === on && now?.channels === channels) {
-        this.#set(now.player, setup);
+        this.#set(now.player, setup, now.on);
         continue;
       }
       if (now) this.#close(output.id);
@@ -117,8 +144,11 @@ export class VoltageOutputs {
     }
   }
 
-  #set(player: VoltagePlayer, setup: VoltageSetup): void {
-    player.tell({ fullScale: setup.fullScale / 1000, silence: (setup.silence ?? 0) / 10 });
+  #set(player: VoltagePlayer, setup: VoltageSetup, on: string): void {
+    const of = this.session.calibrations.filter((one) => one.interface === on);
+    const corrections = Object.fromEntries(of.map((c) => [c.channel, c.calibration]));
+    const silence = (setup.silence ?? 0) / 10;
+    player.tell({ fullScale: setup.fullScale / 1000, silence, corrections });
     player.patch(patchOf(setup));
   }
 
@@ -129,7 +159,7 @@ export class VoltageOutputs {
       (volts) => (this.#levels = { ...this.#levels, [id]: volts }),
     );
     this.#players.set(id, { on, player, channels });
-    this.#set(player, setup);
+    this.#set(player, setup, on);
     const last = this.#last.get(id);
     if (last) player.show(last);
     try {

@@ -1,4 +1,4 @@
-import type { WireSegment } from "../api/types";
+import type { Corrected, WireSegment } from "../api/types";
 
 /** The voltage of a segment at a moment, in nanoseconds; after its end it stays there. */
 export function voltageAt({ at, takes, start, end, bend = 0 }: WireSegment, nanos: number): number {
@@ -8,15 +8,9 @@ export function voltageAt({ at, takes, start, end, bend = 0 }: WireSegment, nano
   return start + (end - start) * share;
 }
 
-/** A voltage that is wanted, and what has to be sent for it. */
-export interface Corrected {
-  wanted: number;
-  sent: number;
-}
-
-/** What has to be sent for a voltage: between and beyond points in lines; without points the voltage itself. */
+/** What has to be sent for a voltage by a calibration: in lines between its points and beyond them; without any the voltage itself. */
 export function corrected(points: readonly Corrected[], volts: number): number {
-  if (points.length < 2) return volts + (points[0] ? points[0].sent - points[0].wanted : 0);
+  if (points.length < 2) return volts;
   const above = points.findIndex(({ wanted }) => wanted >= volts);
   const to = above < 0 ? points.length - 1 : Math.max(1, above);
   const [low, high] = [points[to - 1]!, points[to]!];

@@ -19,7 +19,7 @@ const clock = { audio: 0, nanos: 0, perSecond: 1e9 };
 
 describe("what the page renders", () => {
   it("is what the core writes into files: the same edges, the same values", () => {
-    for (const { segments, samples } of agreed) {
+    for (const { segments, samples } of agreed.lines) {
       const renderer = new VoltageRenderer(rate);
       renderer.tell({ lines: [{ channel: 1, segments }], fullScale: 10, clock }, 0);
       const got = rendered(renderer, samples.length);
@@ -70,23 +70,33 @@ describe("what the page renders", () => {
   });
 });
 
-describe("a correction", () => {
-  const points = [
-    { wanted: -1, sent: -1.1 },
-    { wanted: 0, sent: 0.1 },
-    { wanted: 2, sent: 2 },
+it("corrects as the core does, and leaves test voltages as they are", () => {
+  for (const { wanted, sent } of agreed.corrected)
+    expect(corrected(agreed.calibration, wanted)).toBeCloseTo(sent, 12);
+  expect(corrected([], 1.25)).toBe(1.25);
+  const renderer = new VoltageRenderer(rate);
+  const corrections = { 1: agreed.calibration };
+  const line = { channel: 1, segments: [steady(1.9)] };
+  renderer.tell({ lines: [line], corrections, clock }, 0);
+  expect(rendered(renderer, 128)[5]).toBeCloseTo(corrected(agreed.calibration, 1.9) / 10, 6);
+  renderer.tell({ lines: [{ ...line, uncorrected: true }] }, 0);
+  expect(rendered(renderer, 128)[5]).toBeCloseTo(0.19, 6);
+});
+
+it("tells the voltage of a channel, and of a trigger that it was on", () => {
+  const renderer = new VoltageRenderer(rate);
+  const on = { at: 1e6, takes: 0, start: 5, end: 5 };
+  const segments = [steady(0), on, { ...steady(0), at: 2e6 }];
+  const lines = [
+    { channel: 1, rest: 0, segments },
+    { channel: 2, segments },
   ];
-  it.each([
-    [-1, -1.1],
-    [-0.5, -0.5],
-    [1, 1.05],
-    [2, 2],
-    [4, 3.9],
-    [-2, -2.3],
-  ])("has %f V be sent as %f V", (wanted, sent) => {
-    expect(corrected(points, wanted)).toBeCloseTo(sent, 9);
-    expect(corrected([], wanted)).toBe(wanted);
-  });
+  renderer.tell({ lines, clock }, 0);
+  const channels = [new Float32Array(480), new Float32Array(480)];
+  renderer.render(channels);
+  expect(renderer.takeLevels()).toEqual({ 1: 5, 2: 0 });
+  renderer.render(channels);
+  expect(renderer.takeLevels()).toEqual({ 1: 0, 2: 0 });
 });
 
 it("slides fast first by the formula of the core", () => {

@@ -1,5 +1,5 @@
-import type { WireLine } from "../api/types";
-import { corrected, voltageAt, type Corrected } from "./line";
+import type { Corrected, WireLine } from "../api/types";
+import { corrected, voltageAt } from "./line";
 
 /** What a renderer is told. */
 export interface Told {
@@ -33,13 +33,15 @@ export class VoltageRenderer {
   #perSecond = 1e9;
   /** For how long nothing was heard, in samples. */
   #unheard = 0;
-  #last: Record<number, number> = {};
+  #levels: Record<number, number> = {};
 
   constructor(private readonly sampleRate: number) {}
 
-  /** The voltages of the last samples, by channel. */
-  get last(): Readonly<Record<number, number>> {
-    return this.#last;
+  /** The voltages of the last samples, by channel; of what is on or off the farthest from off since this was asked last. */
+  takeLevels(): Readonly<Record<number, number>> {
+    const levels = this.#levels;
+    this.#levels = {};
+    return levels;
   }
 
   /** Takes in what it is told at a time of the audio clock, in seconds. */
@@ -72,29 +74,32 @@ export class VoltageRenderer {
       const into = channels[line.channel - 1];
       if (!into) continue;
       if (lost && line.rest !== undefined) {
-        into.fill(this.#sample(line.channel, line.rest));
-        this.#last[line.channel] = line.rest;
+        into.fill(this.#sample(line, line.rest));
+        this.#levels[line.channel] ??= line.rest;
       } else this.#render(line, into, this.#nanos, perSample);
     }
     this.#nanos += samples * perSample;
   }
 
-  #render({ channel, segments }: WireLine, into: Float32Array, from: number, per: number): void {
+  #render(line: WireLine, into: Float32Array, from: number, per: number): void {
+    const { channel, segments, rest } = line;
     let at = 0;
-    let volts = 0;
+    let level = rest === undefined ? undefined : this.#levels[channel];
     for (let i = 0; i < into.length; i++) {
       const nanos = from + i * per;
       while (at + 1 < segments.length && segments[at + 1]!.at <= nanos) at++;
       const segment = segments[at];
       if (!segment) return;
-      volts = voltageAt(segment, nanos);
-      into[i] = this.#sample(channel, volts);
+      const volts = voltageAt(segment, nanos);
+      into[i] = this.#sample(line, volts);
+      const is = rest === undefined || level === undefined;
+      if (is || Math.abs(volts - rest) > Math.abs(level! - rest)) level = volts;
     }
-    this.#last[channel] = volts;
+    if (level !== undefined) this.#levels[channel] = level;
   }
 
-  #sample(channel: number, volts: number): number {
-    const sent = corrected(this.#corrections[channel] ?? [], volts);
+  #sample({ channel, uncorrected }: WireLine, volts: number): number {
+    const sent = uncorrected ? volts : corrected(this.#corrections[channel] ?? [], volts);
     return Math.max(-1, Math.min(1, sent / this.#fullScale));
   }
 }

@@ -24,7 +24,7 @@ class Voltages extends AudioWorkletProcessor {
     if (output) this.#renderer.render(output);
     if (currentTime - this.#told >= tellEvery) {
       this.#told = currentTime;
-      this.port.postMessage(this.#renderer.last);
+      this.port.postMessage(this.#renderer.takeLevels());
     }
     return true;
   }

@@ -8,6 +8,7 @@
   import { getOutputs, getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import CalibrationFields from "./CalibrationFields.svelte";
   import VoltageFields from "./VoltageFields.svelte";
 
   let { output }: { output: Output } = $props();
@@ -163,6 +164,7 @@
             if (change.channel) opened = change.channel;
           }}
         />
+        <CalibrationFields {output} {channel} />
       {/if}
     </li>
   {/each}
