@@ -3,10 +3,13 @@ package e2e
 import (
 	"encoding/json"
 	"fmt"
+	"net"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -164,3 +167,37 @@ const standInForInterface = `
 		return connect.apply(this, arguments);
 	};
 `
+
+// A program that understands OSC is given an address, hears the track that goes there with the bars, and its note ends when it stops.
+func TestAProgramHearsATrack(t *testing.T) {
+	t.Parallel()
+	program, err := net.ListenUDP("udp", &net.UDPAddr{IP: net.IPv4(127, 0, 0, 1)})
+	require.NoError(t, err)
+	defer program.Close()
+	a := start(t, t.TempDir())
+	p := a.open("/#connect", 1280, 800)
+	p.press(`\+ OSC`)
+	p.enter("Address of the output", "nowhere")
+	p.MustElementR("[role=alert]", "“nowhere” is no address of a program: write an IP address and a port")
+	p.enter("Address of the output", program.LocalAddr().String())
+	p.MustElementR("p", "^sends to "+program.LocalAddr().String()+"$")
+	p.MustElement("[aria-label^='Bell buoy to Program']").MustClick()
+	a.waitFor(func(s *score.Project) bool { return len(s.Tracks[0].RouteList()) == 2 })
+	p.MustElement("[aria-label=Play]").MustClick()
+	heard := func(words string) {
+		require.NoError(t, program.SetReadDeadline(time.Now().Add(patience)))
+		packet := make([]byte, 2000)
+		for {
+			n, err := program.Read(packet)
+			require.NoError(t, err, words)
+			if strings.Contains(string(packet[:n]), words) {
+				return
+			}
+		}
+	}
+	heard("/run\x00\x00\x00\x00,i\x00\x00\x00\x00\x00\x01")
+	heard("/track/1/pitch")
+	heard("/bar\x00\x00\x00\x00,i\x00\x00\x00\x00\x00\x02")
+	p.MustElement("[aria-label=Stop]").MustClick()
+	heard("/run\x00\x00\x00\x00,i\x00\x00\x00\x00\x00\x00")
+}

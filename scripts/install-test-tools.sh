@@ -1,9 +1,9 @@
 #!/usr/bin/env bash
 # Installs what only the tests need: Chromium, a C compiler for the race detector, and programs and a library of others that read what
-# comes out: midicsv, sox and python3-mido.
+# comes out: midicsv, sox, liblo-tools and python3-mido.
 set -euo pipefail
 
-declare -A package=([chromium]=chromium [midicsv]=midicsv [sox]=sox [gcc]="gcc libc6-dev")
+declare -A package=([chromium]=chromium [midicsv]=midicsv [sox]=sox [oscdump]=liblo-tools [gcc]="gcc libc6-dev")
 missing=()
 for tool in "${!package[@]}"; do
   command -v "$tool" >/dev/null || missing+=(${package[$tool]})

@@ -16,6 +16,7 @@ import (
 	"jettyfog/internal/device"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
+	"jettyfog/internal/osc"
 	"jettyfog/internal/server"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/store"
@@ -34,6 +35,7 @@ type host struct {
 	transport *live.Transport
 	rack      *device.Rack
 	voltages  *voltages.Keeper
+	osc       *osc.Keeper
 	stage     *live.StageKeeper
 	handler   *server.Server
 }
@@ -89,8 +91,13 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 		Show: func(shown voltages.Shown) { h.handler.ShowVoltages(shown) },
 	})
 	h.transport.ListenOutputs(h.voltages.SetOutputs)
+	h.osc = osc.NewKeeper(osc.Options{
+		Now: h.transport.Now, Held: h.held, Connect: h.transport.Connect, Disconnect: h.transport.Disconnect,
+		Changed: func() { h.handler.DevicesChanged() },
+	}, p.bound)
+	h.transport.ListenOutputs(h.osc.SetOutputs)
 	h.handler = server.New(server.Options{
-		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages,
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages, OSC: h.osc,
 		Page: web.Page(), Hosts: hosts(address), Health: h.board, Log: log,
 	})
 	return h
@@ -135,6 +142,7 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	var racked sync.WaitGroup
 	racked.Go(func() { h.rack.Run(devices) })
 	racked.Go(func() { h.voltages.Run(devices) })
+	racked.Go(func() { h.osc.Run(devices) })
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })
 	recording.Go(func() { h.stage.Run(recordCtx) })

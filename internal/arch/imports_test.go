@@ -18,7 +18,7 @@ const module = "jettyfog/"
 // mayImport lists every package of ours and which others of ours it may import. Tests may import
 // testkit and memory as well, and stand outside these rules otherwise.
 var mayImport = map[string][]string{
-	"cmd/jettyfog":            {"internal/core/log", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "internal/core/cv", "internal/voltages", "internal/wav", "web"},
+	"cmd/jettyfog":            {"internal/core/log", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/osc", "internal/schema", "internal/server", "internal/shelf", "internal/store", "internal/studio", "internal/core/cv", "internal/voltages", "internal/wav", "web"},
 	"e2e":                     {},
 	"internal/arch":           {},
 	"internal/core/chance":    {},
@@ -43,10 +43,11 @@ var mayImport = map[string][]string{
 	"internal/health":         {},
 	"internal/live":           {"internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/route", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/output"},
 	"internal/memory":         {"internal/core/cv", "internal/core/preset", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/studio"},
+	"internal/osc":            {"internal/core/cv", "internal/core/midi", "internal/core/score", "internal/core/theory", "internal/device", "internal/output"},
 	"internal/output":         {"internal/core/midi", "internal/core/play", "internal/core/score"},
 	"internal/output/conform": {"internal/core/midi", "internal/core/score", "internal/output"},
 	"internal/schema":         {"internal/core/cv", "internal/core/log", "internal/core/preset", "internal/core/score", "internal/core/take", "internal/core/theory", "internal/server", "internal/studio"},
-	"internal/server":         {"internal/core/bounds", "internal/core/cv", "internal/wav", "internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/preset", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/output", "internal/shelf", "internal/studio", "internal/voltages"},
+	"internal/server":         {"internal/core/bounds", "internal/core/cv", "internal/wav", "internal/core/entry", "internal/core/log", "internal/core/midi", "internal/core/period", "internal/core/play", "internal/core/preset", "internal/core/score", "internal/core/smf", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/device", "internal/health", "internal/live", "internal/osc", "internal/output", "internal/shelf", "internal/studio", "internal/voltages"},
 	"internal/shelf":          {"internal/core/score", "internal/core/take"},
 	"internal/store":          {"internal/core/cv", "internal/core/log", "internal/core/midi", "internal/core/play", "internal/core/preset", "internal/core/score", "internal/core/stage", "internal/core/take", "internal/core/theory", "internal/health", "internal/studio"},
 	"internal/studio":         {"internal/core/score", "internal/core/stage"},

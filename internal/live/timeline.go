@@ -10,7 +10,7 @@ func (t *Transport) tellTime() {
 	for port := range t.ports {
 		if timed, is := port.(output.Timed); is {
 			timed.Time(output.Timeline{
-				Project: t.project, Started: t.started, Tempo: t.player.Tempo(), Until: t.player.Run(), Bar: t.barOf, BarLines: t.barLines,
+				Project: t.project, Started: t.started, Tempo: t.player.Tempo(), Until: t.player.Run(), Bar: t.barOf, Beats: t.beats,
 			})
 		}
 	}
@@ -24,8 +24,8 @@ func (t *Transport) barOf(tick score.Tick) (begins, ends score.Tick) {
 	return bars.Start(bar) - piece.Later(), bars.Start(bar+1) - piece.Later()
 }
 
-// barLines returns the bar lines of the song in [from, until) of run time.
-func (t *Transport) barLines(from, until score.Tick) (lines []output.BarLine) {
+// beats returns the beats of the song in [from, until) of run time.
+func (t *Transport) beats(from, until score.Tick) (beats []output.Beat) {
 	pieces, bars := t.player.Pieces(), t.bars()
 	for from < until {
 		piece, at := pieces.At(from)
@@ -33,16 +33,14 @@ func (t *Transport) barLines(from, until score.Tick) (lines []output.BarLine) {
 		if at+1 < len(pieces) {
 			end = min(end, pieces[at+1].Run)
 		}
-		for bar := bars.At(from + piece.Later() - 1); ; bar++ {
-			line := bars.Start(bar) - piece.Later()
-			if line >= end {
-				break
-			}
-			if line >= from {
-				lines = append(lines, output.BarLine{Tick: line, Bar: bar})
+		for bar := bars.At(from + piece.Later()); bars.Start(bar)-piece.Later() < end; bar++ {
+			for beat := range bars.Meter(bar).Beats {
+				if tick := bars.Start(bar) - piece.Later() + score.Tick(beat)*bars.Meter(bar).Beat(); tick >= from && tick < end {
+					beats = append(beats, output.Beat{Tick: tick, Bar: bar, Beat: beat})
+				}
 			}
 		}
 		from = end
 	}
-	return lines
+	return beats
 }

@@ -64,14 +64,15 @@ type Timeline struct {
 	Until score.Tick
 	// Bar returns where the bar of the song begins and ends in which a tick of run time is, in run time.
 	Bar func(tick score.Tick) (begins, ends score.Tick)
-	// BarLines returns the bar lines in [from, until) of run time.
-	BarLines func(from, until score.Tick) []BarLine
+	// Beats returns the beats in [from, until) of run time.
+	Beats func(from, until score.Tick) []Beat
 }
 
-// BarLine is where a bar begins.
-type BarLine struct {
+// Beat is where a beat begins.
+type Beat struct {
 	// Tick is of run time.
 	Tick score.Tick
-	// Bar is that of the song, from 0.
-	Bar int64
+	// Bar is that of the song, and Beat that of the bar, from 0.
+	Bar  int64
+	Beat int
 }

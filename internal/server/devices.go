@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"net/http"
+	"slices"
 	"time"
 
 	"github.com/go-chi/chi/v5"
@@ -12,6 +13,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/device"
 	"jettyfog/internal/live"
+	"jettyfog/internal/osc"
 	"jettyfog/internal/output"
 	"jettyfog/internal/studio"
 	"jettyfog/internal/voltages"
@@ -49,7 +51,7 @@ type DevicesMessage struct {
 // BindRequest says which device the outputs of a name are on this machine.
 type BindRequest struct {
 	Output string `json:"output" jsonschema:"minLength=1,maxLength=60"`
-	// Device is its name; an empty one is none.
+	// Device is its name, or the address of a program that hears OSC; an empty one is none.
 	Device string `json:"device" jsonschema:"maxLength=200"`
 }
 
@@ -64,7 +66,9 @@ type TestRequest struct {
 // devices returns what there is to see of devices.
 func (h *hub) devices(ctx context.Context) Message {
 	held, err := h.options.Machine.Held(ctx, h.options.Studio.State().Document)
-	return Message{Devices: &DevicesMessage{State: h.options.Rack.State(), Held: held || err != nil}}
+	state := h.options.Rack.State()
+	state.Outputs = append(h.options.OSC.States(), state.Outputs...)
+	return Message{Devices: &DevicesMessage{State: state, Held: held || err != nil}}
 }
 
 // DevicesChanged tells every page of the devices.
@@ -74,6 +78,7 @@ type devicesResource struct {
 	machine   MachineStore
 	rack      *device.Rack
 	voltages  *voltages.Keeper
+	osc       *osc.Keeper
 	transport *live.Transport
 	studio    *studio.Studio
 	changed   func()
@@ -98,12 +103,24 @@ func (d devicesResource) bind(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusUnprocessableEntity, "an output and a device are known by their names; nothing was changed")
 		return
 	}
+	if request.Device != "" && d.isOSC(request.Output) {
+		if _, err := osc.ParseAddress(request.Device); err != nil {
+			refuse(w, http.StatusUnprocessableEntity, "nothing was changed: "+err.Error())
+			return
+		}
+	}
 	if err := d.machine.Bind(r.Context(), request.Output, request.Device); err != nil {
 		fail(w, err)
 		return
 	}
 	d.rack.Bind(request.Output, request.Device)
+	d.osc.Bind(request.Output, request.Device)
 	reply(w, struct{}{})
+}
+
+// isOSC reports whether the output of a name speaks OSC, so that its device is an address.
+func (d devicesResource) isOSC(name string) bool {
+	return slices.ContainsFunc(d.studio.State().Project.Outputs, func(o score.Output) bool { return o.Name == name && o.Kind == score.OSC })
 }
 
 // agree has the outputs of the project that is open be played on this machine.
@@ -114,6 +131,7 @@ func (d devicesResource) agree(w http.ResponseWriter, r *http.Request) {
 	}
 	d.rack.Look()
 	d.voltages.Look()
+	d.osc.Look()
 	d.changed()
 	reply(w, struct{}{})
 }
@@ -131,8 +149,8 @@ func (d devicesResource) test(w http.ResponseWriter, r *http.Request) {
 	on := output.Event{Message: midi.NoteID{Channel: uint8(request.Channel - 1), Key: 60}.On(0, 90, 0), Output: request.Output, At: now}
 	off := on
 	off.Message, off.At = on.NoteID().Off(0), now+int64(testFor)
-	if !d.rack.Play(request.Output, []output.Event{on, off}) {
-		refuse(w, http.StatusConflict, "nothing was played: no device plays this output at present")
+	if events := []output.Event{on, off}; !d.rack.Play(request.Output, events) && !d.osc.Play(request.Output, events) {
+		refuse(w, http.StatusConflict, "nothing was played: nothing plays this output at present")
 		return
 	}
 	reply(w, struct{}{})

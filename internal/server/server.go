@@ -13,6 +13,7 @@ import (
 	"jettyfog/internal/device"
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
+	"jettyfog/internal/osc"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
 	"jettyfog/internal/voltages"
@@ -42,6 +43,8 @@ type Options struct {
 	Rack *device.Rack
 	// Voltages plays outputs of voltages.
 	Voltages *voltages.Keeper
+	// OSC plays outputs that are programs.
+	OSC *osc.Keeper
 	// Health tells what is wrong with the places where things are kept.
 	Health *health.Board
 	// Log gets what nobody but a developer can do anything about.
@@ -95,7 +98,7 @@ func New(o Options) *Server {
 		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
-		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.Transport, o.Studio, s.DevicesChanged}.Routes())
+		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.OSC, o.Transport, o.Studio, s.DevicesChanged}.Routes())
 		r.Mount("/voltages", voltagesResource{o.Studio, o.Voltages, o.Machine, s.hub}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())

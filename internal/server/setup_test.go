@@ -21,6 +21,7 @@ import (
 	"jettyfog/internal/health"
 	"jettyfog/internal/live"
 	"jettyfog/internal/memory"
+	"jettyfog/internal/osc"
 	"jettyfog/internal/server"
 	"jettyfog/internal/shelf"
 	"jettyfog/internal/studio"
@@ -76,8 +77,13 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 		Show: func(shown voltages.Shown) { handler.ShowVoltages(shown) },
 	})
 	transport.ListenOutputs(keeper.SetOutputs)
+	programs := osc.NewKeeper(osc.Options{
+		Now: transport.Now, Connect: transport.Connect, Disconnect: transport.Disconnect, Changed: func() { handler.DevicesChanged() },
+		Held: func(id int64) bool { held, _ := kept.Held(t.Context(), id); return held },
+	}, map[string]string{})
+	transport.ListenOutputs(programs.SetOutputs)
 	handler = server.New(server.Options{
-		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, SetLists: kept, Rack: rack, Voltages: keeper, Hosts: []string{host},
+		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, SetLists: kept, Rack: rack, Voltages: keeper, OSC: programs, Hosts: []string{host},
 		Health: board, Log: slog.New(slog.DiscardHandler), Limits: limits,
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
 	})
@@ -89,6 +95,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	running.Go(func() { transport.Run(ctx) })
 	running.Go(func() { rack.Run(ctx) })
 	running.Go(func() { keeper.Run(ctx) })
+	running.Go(func() { programs.Run(ctx) })
 	running.Go(func() { recorder.Run(ctx) })
 	running.Go(func() { wake.Run(ctx) })
 	t.Cleanup(func() {

@@ -33,6 +33,9 @@ const (
 	kept = int64(100 * time.Millisecond)
 )
 
+// most is how many events can wait; of more none is taken but what ends notes.
+const most = 1 << 14
+
 // Player plays one output of voltages. It implements output.Timed.
 type Player struct {
 	output score.Output
@@ -67,7 +70,7 @@ func (p *Player) Send(events []output.Event) {
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	for _, e := range events {
-		if e.Output != p.output.ID {
+		if e.Output != p.output.ID || len(p.pending) >= most && e.Kind != midi.NoteOff {
 			continue
 		}
 		event := cv.Event{At: e.At, Message: e.Message}
@@ -157,10 +160,10 @@ func (p *Player) pulse(t output.Timeline) {
 			cv.Pulses(c, t.Project, t.Bar, p.pulsed, t.Until, when, func(event cv.Event) { p.add(event) })
 		}
 	}
-	for _, line := range t.BarLines(max(1, p.pulsed), t.Until) {
-		p.reset(when(line.Tick), func(c score.VoltageChannel) bool {
+	for _, beat := range t.Beats(max(1, p.pulsed), t.Until) {
+		p.reset(when(beat.Tick), func(c score.VoltageChannel) bool {
 			track := t.Project.Track(c.Track)
-			return track != nil && track.Realign > 0 && line.Bar%int64(track.Realign) == 0
+			return beat.Beat == 0 && track != nil && track.Realign > 0 && beat.Bar%int64(track.Realign) == 0
 		})
 	}
 }

@@ -58,13 +58,13 @@ func timeline(taken *take.Take, started int64, until score.Tick) output.Timeline
 			bar := bars.At(tick)
 			return bars.Start(bar), bars.Start(bar + 1)
 		},
-		BarLines: func(from, until score.Tick) (lines []output.BarLine) {
+		Beats: func(from, until score.Tick) (beats []output.Beat) {
 			for bar := bars.At(from); bars.Start(bar) < until; bar++ {
 				if bars.Start(bar) >= from {
-					lines = append(lines, output.BarLine{Tick: bars.Start(bar), Bar: bar})
+					beats = append(beats, output.Beat{Tick: bars.Start(bar), Bar: bar})
 				}
 			}
-			return lines
+			return beats
 		},
 	}
 }

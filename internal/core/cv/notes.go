@@ -53,6 +53,15 @@ func (s source) strikes(part int, key uint8) bool {
 	return !s.kit || slices.Contains(s.keys[part], key)
 }
 
+// ModShares gives, of each mod lane of a track that a message of the track is of, the lane, from 1, and which share of its range the message says.
+func ModShares(t *score.Track, m midi.Message, give func(lane int, share float64)) {
+	for i, mods := range sourceOf(t).mods {
+		if share, is := shareOf(m, mods); is {
+			give(i+1, share)
+		}
+	}
+}
+
 // shareOf returns which share of the range of a mod a message says, and whether it is of one of some.
 func shareOf(m midi.Message, mods []score.Mod) (share float64, is bool) {
 	for _, mod := range mods {

@@ -62,7 +62,7 @@ func (o *Outlets) route(p *score.Project) {
 	o.offsets = map[int]int{}
 	for _, output := range p.Outputs {
 		o.offsets[output.ID] = output.Offset
-		o.apart[output.ID] = o.apart[output.ID] || output.Kind == score.Voltages // for what is down there to end as it began
+		o.apart[output.ID] = o.apart[output.ID] || output.Kind == score.Voltages || output.Kind == score.OSC // for what is down there to end as it began
 	}
 }
 

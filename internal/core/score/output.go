@@ -15,17 +15,18 @@ type OutputKind string
 const (
 	BrowserPort  OutputKind = "browserPort"  // a MIDI port of the browser in which the page is open
 	ServerDevice OutputKind = "serverDevice" // a MIDI device of the machine on which the program runs
+	OSC          OutputKind = "osc"          // a program that understands OSC, at an address
 )
 
 // OutputKinds lists the kinds.
-func OutputKinds() []OutputKind { return []OutputKind{BrowserPort, ServerDevice, Voltages} }
+func OutputKinds() []OutputKind { return []OutputKind{BrowserPort, ServerDevice, Voltages, OSC} }
 
 // Output is where tracks can go. Which device it is belongs to the machine: a project knows its outputs by name.
 type Output struct {
 	// ID stays with the output. From 1 up.
 	ID   int        `json:"id" jsonschema:"minimum=1,maximum=255"`
 	Name string     `json:"name" jsonschema:"minLength=1,maxLength=60"`
-	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort,enum=serverDevice,enum=voltages"`
+	Kind OutputKind `json:"kind" jsonschema:"enum=browserPort,enum=serverDevice,enum=voltages,enum=osc"`
 	// Offset is how much later than its time everything is sent, in milliseconds; below 0 earlier, for an instrument that is slow.
 	Offset int `json:"offset,omitempty" jsonschema:"minimum=-100,maximum=250"`
 	// StandIn has the built-in sound play what goes here while no device does; else it is silent then.
@@ -44,6 +45,9 @@ type Output struct {
 	Paced bool `json:"paced,omitempty"`
 	// RunningStatus leaves the status byte out where it is that of the message before (MIDI 1.0). Only server devices do.
 	RunningStatus bool `json:"runningStatus,omitempty"`
+	// TagLead is how long before its time a bundle of OSC leaves, in milliseconds, for a program that keeps to time tags; else it leaves at
+	// its time.
+	TagLead int `json:"tagLead,omitempty" jsonschema:"minimum=0,maximum=250"`
 	// Voltages says what the channels of an output of voltages carry; others have none.
 	Voltages *VoltageSetup `json:"voltages,omitempty"`
 }

@@ -140,7 +140,7 @@ export interface Recipe {
 export interface Output {
   id: number;
   name: string;
-  kind: "browserPort" | "serverDevice" | "voltages";
+  kind: "browserPort" | "serverDevice" | "voltages" | "osc";
   offset?: number;
   standIn?: boolean;
   velocityZero?: boolean;
@@ -149,6 +149,7 @@ export interface Output {
   activeSensing?: boolean;
   paced?: boolean;
   runningStatus?: boolean;
+  tagLead?: number;
   voltages?: VoltageSetup;
 }
 export interface VoltageSetup {
@@ -1831,7 +1832,7 @@ export const bounds = {
   MeterChange: {"bar":{"min":1,"max":1000000}},
   Mod: {"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
   MoveNotes: {"semitones":{"min":-127,"max":127}},
-  Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000}},
+  Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000},"tagLead":{"min":0,"max":250}},
   Part: {"id":{"min":0,"max":255},"note":{"min":0,"max":127},"fill":{"min":0,"max":100},"slideTime":{"min":0,"max":127}},
   Pattern: {"id":{"min":0,"max":255}},
   PatternWeight: {"pattern":{"min":0,"max":255},"weight":{"min":0,"max":1000}},

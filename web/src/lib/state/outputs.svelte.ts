@@ -15,6 +15,9 @@ const handOver = 25;
 /** How long a test note sounds, in milliseconds. */
 const testFor = 300;
 
+/** Whether the server plays an output, not a page. */
+const isServers = ({ kind }: Output): boolean => kind === "serverDevice" || kind === "osc";
+
 /** The outputs of the project, and the MIDI ports of this browser that play them. */
 export class Outputs extends OutputRoutes {
   readonly activity = new Activity();
@@ -75,7 +78,7 @@ export class Outputs extends OutputRoutes {
 
   /** The name of the port or device that an output is on this machine, if that was said. */
   portOf(output: Output): string | undefined {
-    if (output.kind === "serverDevice") return this.session.devices.stateOf(output)?.device;
+    if (isServers(output)) return this.session.devices.stateOf(output)?.device;
     return this.browser.boundTo(output.name);
   }
 
@@ -102,8 +105,9 @@ export class Outputs extends OutputRoutes {
     if (output.kind === "voltages") return this.voltages.stateOf(output);
     const missing = (words: string) => ({ ready: false, missing: true, words });
     if (devices.held) return { ready: false, words: "not active yet" };
-    const device = output.kind === "serverDevice" ? devices.stateOf(output) : undefined;
+    const device = isServers(output) ? devices.stateOf(output) : undefined;
     if (device) return device.ready ? device : missing(device.words);
+    if (output.kind === "osc") return missing("no address is given");
     if (output.kind === "serverDevice") return missing("no device is selected");
     const port = this.portOf(output);
     if (!port) return missing("no port is selected");
@@ -147,13 +151,25 @@ export class Outputs extends OutputRoutes {
   }
 
   /** Adds an output of voltages, and returns its id. */
-  async addVoltages(): Promise<number> {
+  addVoltages(): Promise<number> {
+    const voltages = { fullScale: 10_000, silence: 20, channels: [] };
+    return this.#addOf("Modular", "Voltages", { kind: "voltages", voltages });
+  }
+
+  /** Adds an output that is a program, and returns its id. */
+  addOSC(): Promise<number> {
+    return this.#addOf("Program", "Program", { kind: "osc" });
+  }
+
+  /** Adds an output by a name, or if that is taken by another with its id. */
+  async #addOf(
+    name: string,
+    other: string,
+    of: Pick<Output, "kind" | "voltages">,
+  ): Promise<number> {
     const id = this.#freeId();
-    const names = this.list.map(({ name }) => name);
-    const output: Output = {
-      ...{ id, name: names.includes("Modular") ? `Voltages ${id}` : "Modular", kind: "voltages" },
-      voltages: { fullScale: 10_000, silence: 20, channels: [] },
-    };
+    const taken = this.list.some((output) => output.name === name);
+    const output: Output = { id, name: taken ? `${other} ${id}` : name, ...of };
     await this.session.edit({ setProject: { outputs: [...this.list, output] } });
     return id;
   }
@@ -180,7 +196,7 @@ export class Outputs extends OutputRoutes {
       await this.session.sound.start();
       return this.session.player.strike({ of: "tried", key: 60 }, 90);
     }
-    if (output.kind === "serverDevice")
+    if (isServers(output))
       return this.session.attempt(() => this.session.devices.test(output, channel));
     const queue = this.#queueOf(output.id);
     if (!queue) {
@@ -247,7 +263,7 @@ export class Outputs extends OutputRoutes {
     const output = this.list.find((other) => other.id === id);
     if (id === builtIn) return this.#shown("built-in sound");
     if (output?.standIn && this.stateOf(output).missing) return this.standIns.of(output);
-    if (output?.kind === "serverDevice")
+    if (output && isServers(output))
       return this.stateOf(output).ready ? this.#shown(`device ${id}`) : undefined;
     // What sounds on an output that was just removed still ends on its port.
     const name = output ? this.portOf(output) : this.#ported.get(id);

@@ -47,6 +47,11 @@
     onclick={async () => show({ output: await outputs.addVoltages() })}>+ voltages</button
   >
   <button
+    class="control"
+    data-help="Add an output for a program that understands OSC (Open Sound Control), on this machine or another."
+    onclick={async () => show({ output: await outputs.addOSC() })}>+ OSC</button
+  >
+  <button
     class="control bg-signal! text-on-signal! border-signal! font-semibold"
     data-help="End whatever sounds, on every output, by everything that can end a note. Playing goes on."
     onclick={() => session.song.panic()}>panic</button

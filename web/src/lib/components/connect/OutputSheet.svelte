@@ -8,6 +8,7 @@
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
   import CueFields from "./CueFields.svelte";
+  import ProgramSheet from "./ProgramSheet.svelte";
   import VoltageSheet from "./VoltageSheet.svelte";
   import WireFields from "./WireFields.svelte";
 
@@ -56,6 +57,8 @@
 {/if}
 {#if output?.kind === "voltages"}
   <VoltageSheet {output} />
+{:else if output?.kind === "osc"}
+  <ProgramSheet {output} />
 {:else if output}
   <ChoiceRow
     label="port"

@@ -29,8 +29,9 @@
   /** How a route differs from one by which all goes as it is, in few characters. */
   function marksOf(route: Route): string {
     const { wholeRoute } = session.lists;
-    const volts = outputs.list.find(({ id }) => id === output)?.kind === "voltages";
-    const own = output === builtIn ? session.patchOf(track.id) : volts ? "volts" : "";
+    const kind = outputs.list.find(({ id }) => id === output)?.kind ?? "browserPort";
+    const words = { voltages: "volts", osc: "OSC", browserPort: "", serverDevice: "" };
+    const own = output === builtIn ? session.patchOf(track.id) : words[kind];
     const first = route.channel || track.channel;
     const last = Math.min(bounds.Track.channel.max, first + (route.voices || 1) - 1);
     const marks = [own || (last > first ? `ch ${first}–${last}` : `ch ${first}`)];

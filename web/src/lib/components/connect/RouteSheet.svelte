@@ -22,7 +22,7 @@
   const session = getSession();
   const outputs = getOutputs();
   const clashes = $derived(outputs.clashesOf(track, route.output));
-  const volts = $derived(outputs.list.find(({ id }) => id === route.output)?.kind === "voltages");
+  const kind = $derived(outputs.list.find(({ id }) => id === route.output)?.kind);
   const bends = $derived(track.tuned?.by === "bend");
 
   function set(change: Partial<Route>): Promise<void> {
@@ -51,7 +51,11 @@
     />
   {/if}
 {/if}
-{#if volts}
+{#if kind === "osc"}
+  <p class="text-ink-2 py-1">
+    Its notes go to addresses of the track, /track/{track.id}/…, whatever its channel is.
+  </p>
+{:else if kind === "voltages"}
   <p class="text-ink-2 py-1">
     Which channels carry its pitch, gate and velocity stands at the output, under {name}.
   </p>
@@ -71,7 +75,7 @@
     commit={(channel) => set({ channel })}
   />
 {/if}
-{#if route.output !== builtIn && !volts}
+{#if route.output !== builtIn && kind !== "voltages" && kind !== "osc"}
   <ProgramFields {track} {route} {bends} {set} />
 {/if}
 <NumberRow

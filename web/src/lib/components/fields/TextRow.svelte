@@ -7,9 +7,11 @@
     help: string;
     value: string;
     name: string;
+    /** Whether there can be none. */
+    blank?: boolean;
     commit: (value: string) => unknown;
   }
-  let { label, help, value, name, commit }: Props = $props();
+  let { label, help, value, name, blank = false, commit }: Props = $props();
 </script>
 
 <FieldRow {label} {help}>
@@ -24,7 +26,7 @@
     }}
     onchange={(event) => {
       const text = event.currentTarget.value.trim();
-      if (text && text !== value) commit(text);
+      if ((text || blank) && text !== value) commit(text);
       else event.currentTarget.value = value;
     }}
   />
