@@ -137,13 +137,20 @@ func TestVoltagesAreHeard(t *testing.T) {
 	p.MustElementR("li", "1.000 V: 0.9800 V") // which stayed with the machine
 	p.press("forget the readings")
 	p.waitFor(`() => document.querySelectorAll("[aria-label='Readings of channel 3'] li").length === 0`)
+
+	// The interface is the usual audio output too, so the cue may not be on channels of it that carry voltages.
+	p.MustElementR("button", "Built-in sound").MustClick()
+	p.press("find audio outputs")
+	p.choice("Audio output of the cue", "channels 3 and 4")
+	p.MustElementR("button", "Modular").MustClick()
+	stands("the cue is on channels 3 and 4 of Quay interface: select another cue")
 }
 
 // standInForInterface gives the page an audio interface of eight channels that can be unplugged and plugged in; window.unplug and
 // window.plugIn do it. What the page plays there is not heard.
 const standInForInterface = `
-	const there = [{ kind: "audiooutput", deviceId: "quay", label: "Quay interface" }];
-	const rest = [{ kind: "audiooutput", deviceId: "default", label: "Default" }];
+	const there = [{ kind: "audiooutput", deviceId: "quay", groupId: "quay", label: "Quay interface" }];
+	const rest = [{ kind: "audiooutput", deviceId: "default", groupId: "quay", label: "Default" }];
 	let plugged = true;
 	navigator.mediaDevices.getUserMedia = async () => new MediaStream();
 	navigator.mediaDevices.enumerateDevices = async () => plugged ? [...rest, ...there] : rest;

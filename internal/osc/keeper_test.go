@@ -49,7 +49,9 @@ func keep(t *testing.T, bound map[string]string) *keeping {
 		},
 		Connect: func(p output.Port, _ ...int) { change(func() { k.connected = append(k.connected, p) }) },
 		Disconnect: func(p output.Port) {
-			change(func() { k.connected = slices.DeleteFunc(k.connected, func(other output.Port) bool { return other == p }) })
+			change(func() {
+				k.connected = slices.DeleteFunc(k.connected, func(other output.Port) bool { return other == p })
+			})
 		},
 	}, bound)
 	ctx, stop := context.WithCancel(context.Background())

@@ -26,6 +26,8 @@ type WireLine struct {
 	Channel int `json:"channel"`
 	// Rest is its voltage while the program is not heard of, if it is one that is off then.
 	Rest *float64 `json:"rest,omitempty"`
+	// Beyond says which notes are beyond what it reaches, and kept there.
+	Beyond string `json:"beyond,omitempty"`
 	// Uncorrected says that it carries a test voltage, which no calibration changes.
 	Uncorrected bool `json:"uncorrected,omitempty"`
 	// Segments are in the order of their times; each ends where the next begins, and the last stays at its end.
@@ -60,7 +62,7 @@ func (s *Server) ShowVoltages(shown voltages.Shown) {
 func wireVoltages(shown voltages.Shown) WireVoltages {
 	wire := WireVoltages{Output: shown.Output.ID, Playing: shown.Playing, Lines: []WireLine{}}
 	for _, c := range shown.Channels {
-		line := WireLine{Channel: c.VoltageChannel.Channel, Uncorrected: shown.Tested[c.VoltageChannel.Channel]}
+		line := WireLine{Channel: c.VoltageChannel.Channel, Uncorrected: shown.Tested[c.VoltageChannel.Channel], Beyond: c.Beyond()}
 		if rest, falls := c.OffVoltage(); falls {
 			line.Rest = &rest
 		}

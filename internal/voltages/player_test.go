@@ -1,7 +1,6 @@
 package voltages_test
 
 import (
-	"sync"
 	"testing"
 	"time"
 
@@ -21,7 +20,6 @@ const ms = int64(time.Millisecond)
 
 // bench is a player on a clock that is set by hand, and all that it showed.
 type bench struct {
-	mu     sync.Mutex
 	now    int64
 	player *voltages.Player
 	last   voltages.Shown

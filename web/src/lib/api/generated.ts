@@ -676,6 +676,7 @@ export interface WireVoltages {
 export interface WireLine {
   channel: number;
   rest?: number;
+  beyond?: string;
   uncorrected?: boolean;
   segments: WireSegment[];
 }

@@ -2,6 +2,8 @@
 export interface AudioOutput {
   id: string;
   name: string;
+  /** Whether it is the one on which everything else is heard. */
+  usual?: boolean;
 }
 
 /** The third and fourth channel of the audio output that plays everything else. */
@@ -19,9 +21,13 @@ export async function audioOutputs(): Promise<AudioOutput[]> {
   const outputs = devices.filter(
     ({ kind, deviceId }) => kind === "audiooutput" && !["", "default"].includes(deviceId),
   );
-  return outputs.map(({ deviceId, label }, i) => ({
+  const usual = devices.find(
+    ({ kind, deviceId }) => kind === "audiooutput" && deviceId === "default",
+  );
+  return outputs.map(({ deviceId, label, groupId }, i) => ({
     id: deviceId,
     name: label || `audio output ${i + 1}`,
+    usual: Boolean(groupId) && groupId === usual?.groupId,
   }));
 }
 

@@ -5,6 +5,7 @@ import { PortQueue } from "../output/portQueue";
 import PulseWorker from "../sound/pulse.worker?worker";
 import { BrowserPorts } from "./browserPorts.svelte";
 import { builtIn, OutputRoutes } from "./outputRoutes.svelte";
+import { own } from "./own";
 import type { Session } from "./session.svelte";
 import { StandIns } from "./standIns";
 import { VoltageOutputs } from "./voltageOutputs.svelte";
@@ -223,19 +224,13 @@ export class Outputs extends OutputRoutes {
 
   /** Waits until no other page plays a port, and plays it until it is closed. */
   #own(name: string): () => void {
-    const stop = new AbortController();
-    let close = () => {};
-    const hold = () =>
-      new Promise<void>((resolve) => {
-        close = resolve;
-        this.#owned = new Set([...this.#owned, name]);
-        const own = this.list.filter((output) => this.portOf(output) === name);
-        void this.#chase(own.map(({ id }) => id));
-      });
-    navigator.locks.request(`jettyfog port ${name}`, { signal: stop.signal }, hold).catch(() => {});
+    const letGo = own(`port ${name}`, () => {
+      this.#owned = new Set([...this.#owned, name]);
+      const of = this.list.filter((output) => this.portOf(output) === name);
+      void this.#chase(of.map(({ id }) => id));
+    });
     return () => {
-      stop.abort();
-      close();
+      letGo();
       this.#queues.get(name)?.release(performance.now());
       this.#owned = new Set([...this.#owned].filter((other) => other !== name));
     };

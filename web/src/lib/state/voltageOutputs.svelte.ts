@@ -3,11 +3,13 @@ import type { Output, VoltageReading, VoltageSetup, WireBatch, WireVoltages } fr
 import { post } from "../api/http";
 import { VoltagePlayer } from "../voltages/player";
 import { patchOf } from "../voltages/rack";
+import { otherChannels } from "../sound/audioOutputs";
 import { Interfaces } from "./interfaces.svelte";
+import { own } from "./own";
 import type { Session } from "./session.svelte";
 
-/** What plays an output of voltages: an interface of a name, or the rack. */
-type Player = { on: string; player: VoltagePlayer; channels: number };
+/** What plays an output of voltages: an interface of a name, or the rack; and how it is let go of. */
+type Player = { on: string; player: VoltagePlayer; channels: number; letGo: () => void };
 
 /** How an output stands, in a few words; missing is that nothing is there to play it. */
 interface State {
@@ -26,6 +28,7 @@ export class VoltageOutputs {
   readonly #last = new Map<number, WireVoltages>();
   /** The voltages that are sent at present, by output and channel. */
   #levels = $state.raw<Readonly<Record<number, Readonly<Record<number, number>>>>>({});
+  #beyond = $state.raw<Readonly<Record<string, string>>>({});
   #states = $state.raw<Readonly<Record<number, State>>>({});
   /** Whether the browser lets the page sound, as the user has done something. */
   #awake = $state(false);
@@ -53,6 +56,11 @@ export class VoltageOutputs {
   /** The voltage that a channel carries at present; nothing while this page does not play it. */
   level(output: number, channel: number): number | undefined {
     return this.#levels[output]?.[channel];
+  }
+
+  /** Which notes are beyond what a channel reaches, in words; empty if none are. */
+  beyond(output: number, channel: number): string {
+    return this.#beyond[`${output} ${channel}`] ?? "";
   }
 
   stateOf(output: Output): State {
@@ -112,15 +120,31 @@ export class VoltageOutputs {
       if (!setup) return [];
       const bound = this.interfaces.boundTo(name);
       const there = bound && this.interfaces.find(bound) ? bound : undefined;
-      return { output, setup, on: active ? (there ?? (standIn ? rack : undefined)) : undefined };
+      const on =
+        there && this.#mixed(there, setup) ? undefined : (there ?? (standIn ? rack : undefined));
+      return { output, setup, on: active ? on : undefined };
     });
   });
+
+  /** What else would reach channels of an interface that carry voltages, in words; empty if nothing would. */
+  #mixed(name: string, { channels }: VoltageSetup): string {
+    if (!this.interfaces.find(name)?.usual) return "";
+    const carries = (numbers: number[]) =>
+      channels.some(({ channel }) => numbers.includes(channel));
+    if (carries([1, 2]) && this.session.player.sounds)
+      return `the built-in sound plays on channels 1 and 2 of ${name}: use others for voltages`;
+    if (carries([3, 4]) && this.session.previews.cue?.id === otherChannels.id)
+      return `the cue is on channels 3 and 4 of ${name}: select another cue`;
+    return "";
+  }
 
   #idle(output: Output): State {
     const name = this.interfaces.boundTo(output.name);
     if (this.session.devices.held) return { ready: false, words: "not active yet" };
     if (name && !this.interfaces.find(name) && !output.standIn)
       return { ready: false, missing: true, words: `${name} is not plugged in` };
+    const mixed = name && output.voltages ? this.#mixed(name, output.voltages) : "";
+    if (mixed) return { ready: false, missing: true, words: mixed };
     if (!name && !output.standIn)
       return { ready: false, missing: true, words: "no interface is selected" };
     return { ready: false, words: "starts with play" };
@@ -140,7 +164,7 @@ export class VoltageOutputs {
         continue;
       }
       if (now) this.#close(output.id);
-      if (on) void this.#open(output, setup, on, channels);
+      if (on) this.#open(output, setup, on, channels);
     }
   }
 
@@ -152,26 +176,35 @@ export class VoltageOutputs {
     player.patch(patchOf(setup));
   }
 
-  async #open(output: Output, setup: VoltageSetup, on: string, channels: number): Promise<void> {
+  /** Has an output be played by the rack, or by an interface once no other page plays that. */
+  #open(output: Output, setup: VoltageSetup, on: string, channels: number): void {
     const { id } = output;
     const player = new VoltagePlayer(
       (page) => this.session.serverNanos(page),
       (volts) => (this.#levels = { ...this.#levels, [id]: volts }),
     );
-    this.#players.set(id, { on, player, channels });
+    const one: Player = { on, player, channels, letGo: () => {} };
+    this.#players.set(id, one);
     this.#set(player, setup, on);
     const last = this.#last.get(id);
     if (last) player.show(last);
+    if (on === rack) return void this.#start(id, one, setup);
+    this.#say(id, { ready: false, words: `another page or output plays ${on}` });
+    one.letGo = own(`voltages ${on}`, () => void this.#start(id, one, setup));
+  }
+
+  async #start(id: number, one: Player, setup: VoltageSetup): Promise<void> {
+    const { on, player, channels } = one;
     try {
       const sink = this.interfaces.find(on)?.id ?? "";
       const has = await player.start(channels, on === rack ? { rack: patchOf(setup) } : { sink });
-      if (this.#players.get(id)?.player !== player) return;
+      if (this.#players.get(id) !== one) return;
       const beyond = setup.channels.map(({ channel }) => channel).filter((c) => c > has);
       const words = on === rack ? "the rack plays it (simulated)" : `plays ${on}`;
       const few = `plays ${on}, which has no channel ${beyond.join(", ")}: nothing is sent there`;
       this.#say(id, { ready: true, words: beyond.length > 0 ? few : words });
     } catch {
-      if (this.#players.get(id)?.player !== player) return;
+      if (this.#players.get(id) !== one) return;
       this.#say(id, { ready: false, words: `${on} cannot be used: select it anew, or another` });
     }
   }
@@ -181,7 +214,9 @@ export class VoltageOutputs {
   }
 
   #close(id: number): void {
-    this.#players.get(id)?.player.close();
+    const now = this.#players.get(id);
+    now?.player.close();
+    now?.letGo();
     this.#players.delete(id);
     this.#states = Object.fromEntries(
       Object.entries(this.#states).filter(([of]) => of !== `${id}`),
@@ -205,6 +240,10 @@ export class VoltageOutputs {
   #take({ voltages = [] }: WireBatch): void {
     for (const shown of voltages) {
       this.#last.set(shown.output, shown);
+      for (const { channel, beyond = "" } of shown.lines) {
+        const of = `${shown.output} ${channel}`;
+        if ((this.#beyond[of] ?? "") !== beyond) this.#beyond = { ...this.#beyond, [of]: beyond };
+      }
       this.#players.get(shown.output)?.player.show(shown);
     }
   }

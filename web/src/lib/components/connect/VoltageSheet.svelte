@@ -155,6 +155,11 @@
             }))}>✕</button
         >
       </div>
+      {#if outputs.voltages.beyond(output.id, channel.channel)}
+        <p class="text-signal py-1" role="note">
+          {outputs.voltages.beyond(output.id, channel.channel)}.
+        </p>
+      {/if}
       {#if open}
         <VoltageFields
           {channel}
