@@ -3,6 +3,7 @@ package e2e
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"net"
 	"os"
 	"os/exec"
@@ -144,6 +145,44 @@ func TestVoltagesAreHeard(t *testing.T) {
 	p.choice("Audio output of the cue", "channels 3 and 4")
 	p.MustElementR("button", "Modular").MustClick()
 	stands("the cue is on channels 3 and 4 of Quay interface: select another cue")
+}
+
+// flatOscillator is patched into the audio input: it plays 2 % less than a volt an octave of what channel 3 carries, from middle C at 0 V.
+const flatOscillator = `
+	navigator.mediaDevices.getUserMedia = async () => {
+		const context = new AudioContext();
+		const oscillator = new OscillatorNode(context, { type: "sawtooth" });
+		const input = context.createMediaStreamDestination();
+		oscillator.connect(input);
+		oscillator.start();
+		setInterval(() => {
+			const volts = parseFloat(document.querySelector("[aria-label^='Channel 3 '] [data-volts]")?.textContent);
+			if (!isNaN(volts)) oscillator.frequency.value = 261.6256 * 2 ** (0.98 * volts);
+		}, 20);
+		return input.stream;
+	};
+`
+
+// An oscillator that is flat is heard at each volt, from the lowest that has a pitch on, and corrected.
+func TestAnOscillatorIsMeasured(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#connect", 1280, 800, standInForInterface, flatOscillator)
+	p.MustElementR("button", "Modular").MustClick()
+	p.press("find audio interfaces")
+	p.choice("Interface of the output", "Quay interface")
+	p.MustElement("[aria-label^='Channel 3 pitch'] [data-volts]")
+	p.MustElement("[aria-label^='Channel 3 pitch']").MustClick()
+	p.press("measure an oscillator")
+	p.MustElementR("li", `^5\.000 V: 78\d\d\.`)
+	readings := p.MustEval(`() => [...document.querySelectorAll("[aria-label='Readings of channel 3'] li")].map((li) => li.textContent.trim())`).Arr()
+	require.GreaterOrEqual(t, len(readings), 9)
+	for _, reading := range readings {
+		var volts, hertz float64
+		_, err := fmt.Sscanf(reading.Str(), "%f V: %f Hz", &volts, &hertz)
+		require.NoError(t, err)
+		require.InDelta(t, 0.98*volts, math.Log2(hertz/261.6256), 1.0/1200, "within a cent: %s", reading.Str())
+	}
 }
 
 // standInForInterface gives the page an audio interface of eight channels that can be unplugged and plugged in; window.unplug and

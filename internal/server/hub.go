@@ -131,7 +131,6 @@ func (h *hub) join(ctx context.Context, c *client) {
 	if batch := wireBatch(h.options.Transport.Chase()); batch != nil {
 		c.enqueue(encodeMessage(Message{Batch: batch}))
 	}
-	h.options.Voltages.Show()
 	if calibrations := h.calibrations(ctx); calibrations != nil {
 		c.enqueue(encodeMessage(*calibrations))
 	}

@@ -105,7 +105,7 @@ func New(o Options) *Server {
 		r.Mount("/setlists", setListsResource{o.SetLists, o.Studio}.Routes())
 		r.Mount("/scenes", (&scenesResource{studio: o.Studio}).Routes())
 		r.Mount("/stage", stageResource{o.Transport, o.Studio, s.hub.notice}.Routes())
-		r.Mount("/takes", takesResource{o.Takes, o.Studio, s.TakesChanged}.Routes())
+		r.Mount("/takes", takesResource{o.Machine, o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/loops", loopsResource{o.Studio, o.Wake, o.Transport}.Routes())
 		r.Mount("/wake", wakeResource{o.Wake, o.Takes, o.Transport, s.TakesChanged}.Routes())

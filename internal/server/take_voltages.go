@@ -14,7 +14,7 @@ import (
 )
 
 // voltages answers with the voltages of a take at an output of its project, ?output=, as a .wav; ?from= and ?to= choose bars, and
-// ?rate= is how many samples a second it has, default 48000.
+// ?rate= is how many samples a second it has, default 48000. With ?interface= they are corrected by what was read of that interface.
 func (t takesResource) voltages(w http.ResponseWriter, r *http.Request) {
 	_, found, name := t.voltagesOf(w, r)
 	if found == nil {
@@ -32,11 +32,32 @@ func (t takesResource) voltages(w http.ResponseWriter, r *http.Request) {
 		refuse(w, http.StatusUnprocessableEntity, err.Error())
 		return
 	}
+	if err := t.correct(r, found); err != nil {
+		fail(w, err)
+		return
+	}
 	w.Header().Set("Content-Type", "audio/wav")
 	w.Header().Set("Content-Disposition", mime.FormatMediaType("attachment", map[string]string{"filename": fileName(name) + ".wav"}))
 	w.Header().Set("Cache-Control", "no-store")
 	// Only a broken connection can make this fail, and then nobody is there to be told.
 	_ = wav.Write(w, found, rate)
+}
+
+// correct has voltages be what has to be sent to the interface that a request names, if it names one.
+func (t takesResource) correct(r *http.Request, v *cv.Voltages) error {
+	name := r.URL.Query().Get("interface")
+	if name == "" {
+		return nil
+	}
+	all, err := t.machine.Calibrations(r.Context())
+	for _, read := range all {
+		for _, c := range v.Channels {
+			if read.Interface == name && read.Channel == c.VoltageChannel.Channel {
+				c.Line = read.Calibration.Correct(c.Line)
+			}
+		}
+	}
+	return err
 }
 
 // voltageChannels answers with what the channels of that .wav are.

@@ -24,6 +24,7 @@ type Imported struct {
 }
 
 type takesResource struct {
+	machine MachineStore
 	takes   *shelf.Shelf
 	studio  *studio.Studio
 	changed func()

@@ -116,9 +116,16 @@ type voltagesResource struct {
 // Routes lists the resource's routes.
 func (v voltagesResource) Routes() chi.Router {
 	r := chi.NewRouter()
+	r.Post("/show", v.show)
 	r.Post("/test", v.test)
 	r.Post("/calibrate", v.calibrate)
 	return r
+}
+
+// show has every page know what all channels do, for one that begins to play some.
+func (v voltagesResource) show(w http.ResponseWriter, _ *http.Request) {
+	v.keeper.Show()
+	reply(w, struct{}{})
 }
 
 // channelOf returns the setup of an output and one of its channels; ok is false if there is none, which is answered.

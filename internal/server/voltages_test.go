@@ -1,7 +1,9 @@
 package server_test
 
 import (
+	"encoding/binary"
 	"fmt"
+	"math"
 	"net"
 	"net/http"
 	"testing"
@@ -69,6 +71,9 @@ func TestPagesAreShownVoltages(t *testing.T) {
 	later.gated()
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/transport", `{"do":"stop"}`).status)
 	page.volts(4, 0)
+	last := h.connect()
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/voltages/show", `{}`).status)
+	last.volts(4, 0)
 }
 
 func TestTestVoltagesAndCalibrations(t *testing.T) {
@@ -130,4 +135,26 @@ func TestAProgramIsBound(t *testing.T) {
 	n, err := program.Read(packet)
 	require.NoError(t, err)
 	require.Contains(t, string(packet[:n]), "/track/0/note")
+}
+
+// The .wav of a take is as it was asked for: uncorrected, or corrected by what was read of an interface.
+func TestCorrectedFile(t *testing.T) {
+	h := start(t)
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/edits", toTheModular).status)
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/takes/render", `{"from":1,"bars":1}`).status)
+	const readings = `[{"asked":0,"read":1000},{"asked":10000,"read":11000}]` // 0.1 V too high
+	body := `{"output":1,"channel":4,"interface":"Quay interface","readings":` + readings + `}`
+	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/voltages/calibrate", body).status)
+	highest := func(query string) float64 {
+		file := h.do(http.MethodGet, "/api/takes/1/voltages.wav?output=1"+query, "")
+		require.Equal(t, http.StatusOK, file.status)
+		data, most := []byte(file.body), float32(-10)
+		for at := 58 + 4; at+4 <= len(data); at += 8 { // behind the header, the second of two channels
+			most = max(most, math.Float32frombits(binary.LittleEndian.Uint32(data[at:])))
+		}
+		return float64(most) * 10
+	}
+	require.InDelta(t, 5, highest(""), 1e-5)
+	require.InDelta(t, 4.9, highest("&interface=Quay%20interface"), 1e-5)
+	require.InDelta(t, 5, highest("&interface=Pier%20interface"), 1e-5)
 }

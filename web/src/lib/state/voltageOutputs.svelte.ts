@@ -1,5 +1,5 @@
 import { untrack } from "svelte";
-import type { Output, VoltageReading, VoltageSetup, WireBatch, WireVoltages } from "../api/types";
+import type { Output, VoltageReading, VoltageSetup, WireBatch } from "../api/types";
 import { post } from "../api/http";
 import { VoltagePlayer } from "../voltages/player";
 import { patchOf } from "../voltages/rack";
@@ -25,7 +25,6 @@ export class VoltageOutputs {
   readonly interfaces = new Interfaces((name) => this.#lose(name));
 
   readonly #players = new Map<number, Player>();
-  readonly #last = new Map<number, WireVoltages>();
   /** The voltages that are sent at present, by output and channel. */
   #levels = $state.raw<Readonly<Record<number, Readonly<Record<number, number>>>>>({});
   #beyond = $state.raw<Readonly<Record<string, string>>>({});
@@ -45,6 +44,9 @@ export class VoltageOutputs {
       const wanted = this.#wantedNow;
       void this.session.calibrations; // which count at once
       untrack(() => this.#settle(wanted));
+    });
+    $effect(() => {
+      if (session.connected) untrack(() => this.#ask()); // which may have another clock than before
     });
     $effect(() => {
       const leave = () => this.#closeAll();
@@ -186,11 +188,14 @@ export class VoltageOutputs {
     const one: Player = { on, player, channels, letGo: () => {} };
     this.#players.set(id, one);
     this.#set(player, setup, on);
-    const last = this.#last.get(id);
-    if (last) player.show(last);
     if (on === rack) return void this.#start(id, one, setup);
     this.#say(id, { ready: false, words: `another page or output plays ${on}` });
     one.letGo = own(`voltages ${on}`, () => void this.#start(id, one, setup));
+  }
+
+  /** Asks what channels do at present, if this page plays any. */
+  async #ask(): Promise<void> {
+    if (this.#players.size > 0) await this.session.attempt(() => post("api/voltages/show", {}));
   }
 
   async #start(id: number, one: Player, setup: VoltageSetup): Promise<void> {
@@ -199,6 +204,7 @@ export class VoltageOutputs {
       const sink = this.interfaces.find(on)?.id ?? "";
       const has = await player.start(channels, on === rack ? { rack: patchOf(setup) } : { sink });
       if (this.#players.get(id) !== one) return;
+      await this.#ask();
       const beyond = setup.channels.map(({ channel }) => channel).filter((c) => c > has);
       const words = on === rack ? "the rack plays it (simulated)" : `plays ${on}`;
       const few = `plays ${on}, which has no channel ${beyond.join(", ")}: nothing is sent there`;
@@ -239,7 +245,6 @@ export class VoltageOutputs {
 
   #take({ voltages = [] }: WireBatch): void {
     for (const shown of voltages) {
-      this.#last.set(shown.output, shown);
       for (const { channel, beyond = "" } of shown.lines) {
         const of = `${shown.output} ${channel}`;
         if ((this.#beyond[of] ?? "") !== beyond) this.#beyond = { ...this.#beyond, [of]: beyond };

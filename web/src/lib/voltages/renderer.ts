@@ -82,20 +82,32 @@ export class VoltageRenderer {
   }
 
   #render(line: WireLine, into: Float32Array, from: number, per: number): void {
-    const { channel, segments, rest } = line;
-    let at = 0;
-    let level = rest === undefined ? undefined : this.#levels[channel];
-    for (let i = 0; i < into.length; i++) {
-      const nanos = from + i * per;
-      while (at + 1 < segments.length && segments[at + 1]!.at <= nanos) at++;
-      const segment = segments[at];
-      if (!segment) return;
-      const volts = voltageAt(segment, nanos);
-      into[i] = this.#sample(line, volts);
-      const is = rest === undefined || level === undefined;
-      if (is || Math.abs(volts - rest) > Math.abs(level! - rest)) level = volts;
-    }
-    if (level !== undefined) this.#levels[channel] = level;
+    const { segments } = line;
+    /** The first sample that is not before a moment, of those from one on. */
+    const sampleAt = (nanos: number, least: number) => {
+      let at = Math.max(least, Math.min(into.length, Math.ceil((nanos - from) / per)));
+      while (at > least && from + (at - 1) * per >= nanos) at--; // what rounding has left
+      while (at < into.length && from + at * per < nanos) at++;
+      return at;
+    };
+    let i = 0;
+    segments.forEach((segment, n) => {
+      const end = n + 1 < segments.length ? sampleAt(segments[n + 1]!.at, i) : into.length;
+      if (end <= i) return;
+      const { at, takes, start, end: volts } = segment;
+      const settled = start === volts ? i : Math.min(end, sampleAt(at + takes, i));
+      for (; i < settled; i++) into[i] = this.#sample(line, voltageAt(segment, from + i * per));
+      this.#notes(line, settled < end ? volts : voltageAt(segment, from + (end - 1) * per));
+      if (settled < end) into.fill(this.#sample(line, volts), settled, end);
+      i = end;
+    });
+  }
+
+  /** Notes the voltage of a channel, or of what is on or off the one that is farthest from off. */
+  #notes({ channel, rest }: WireLine, volts: number): void {
+    const before = this.#levels[channel];
+    const far = rest === undefined || before === undefined;
+    if (far || Math.abs(volts - rest) > Math.abs(before - rest)) this.#levels[channel] = volts;
   }
 
   #sample({ channel, uncorrected }: WireLine, volts: number): number {

@@ -67,8 +67,8 @@
     measuring = true;
     try {
       const heard = await hearOscillator(asked, (v) => voltages.test(output, number, v));
-      const all = heard.map((hertz, i) => ({
-        asked: (asked[i] ?? 0) * unit,
+      const all = heard.map(({ volts, hertz }) => ({
+        asked: volts * unit,
         hertz: Math.round(hertz * 1000),
       }));
       await voltages.calibrate(output, number, all);

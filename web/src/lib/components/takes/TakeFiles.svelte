@@ -1,7 +1,7 @@
 <!-- @component Ways to export a take. -->
 <script lang="ts">
   import type { Summary } from "../../api/types";
-  import { getSession, getTakeDesk } from "../../state/context";
+  import { getOutputs, getSession, getTakeDesk } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import Section from "../fields/Section.svelte";
   import TakeSound from "./TakeSound.svelte";
@@ -26,6 +26,14 @@
   const voltages = $derived(
     (session.project.outputs ?? []).filter(({ kind }) => kind === "voltages"),
   );
+  const { voltages: voltageOutputs } = getOutputs();
+
+  /** The name of the interface that an output is on this machine, if channels of it were read. */
+  function readOf(output: string): string | undefined {
+    const on = voltageOutputs.interfaces.boundTo(output);
+    return session.calibrations.some((c) => c.interface === on) ? on : undefined;
+  }
+
   const path = $derived(`api/takes/${summary.id}`);
 </script>
 
@@ -82,6 +90,7 @@
   >
 </Section>
 {#each voltages as { id, name } (id)}
+  {@const read = readOf(name)}
   <Section title="Voltages">
     <div class="flex flex-wrap items-center gap-1 py-1">
       <span class="min-w-0 flex-1 truncate">{name}</span>
@@ -92,6 +101,15 @@
         data-help="A .wav of 32-bit floats at 48 kHz, a channel a signal, to be played by a DC-coupled interface. Only tracks that go to {name} are in it."
         >.wav</a
       >
+      {#if read}
+        <a
+          class="control"
+          href="{path}/voltages.wav?output={id}{stretch}&interface={encodeURIComponent(read)}"
+          download
+          data-help="The same, corrected by what was read of {read}, for that interface alone."
+          >.wav, corrected</a
+        >
+      {/if}
       <a
         class="control"
         href="{path}/voltages.json?output={id}{stretch}"
