@@ -99,15 +99,15 @@ func TestVoltagesAreHeard(t *testing.T) {
 	stands("no interface is selected")
 	p.press("rack while missing")
 	stands("the rack plays it (simulated)")
-	volts(11, `^0\.000 V`)
+	volts(11, `^0\.00 V`)
 	p.MustElement("[aria-label=Play]").MustClick()
-	volts(11, `^5\.000 V`) // it runs
-	volts(4, `^5\.000 V`)  // a gate is up
-	volts(6, `^5\.000 V`)  // a drum is struck
+	volts(11, `^5\.00 V`) // it runs
+	volts(4, `^5\.00 V`)  // a gate is up
+	volts(6, `^5\.00 V`)  // a drum is struck
 	p.waitFor(`() => window.rackLoudness?.() > 0.05`)
 	p.MustElement("[aria-label=Stop]").MustClick()
-	volts(11, `^0\.000 V`)
-	volts(4, `^0\.000 V`)
+	volts(11, `^0\.00 V`)
+	volts(4, `^0\.00 V`)
 
 	p.press("find audio interfaces")
 	p.choice("Interface of the output", "Quay interface")
@@ -127,14 +127,14 @@ func TestVoltagesAreHeard(t *testing.T) {
 
 	plays := "plays Quay interface, which has no channel 9, 10, 11: nothing is sent there"
 	p.MustElement("[aria-label=Play]").MustClick()
-	volts(4, `^5\.000 V`)
+	volts(4, `^5\.00 V`)
 	p.MustEval(`() => window.unplug()`)
 	p.MustElementR("[role=alert]", "Quay interface is gone; the rest plays on. It is used again once it is back")
 	stands("the rack plays it (simulated)")
-	volts(11, `^5\.000 V`)
+	volts(11, `^5\.00 V`)
 	p.MustEval(`() => window.plugIn()`)
 	stands(plays)
-	volts(4, `^5\.000 V`)
+	volts(4, `^5\.00 V`)
 	p.MustElementR("li", "1.000 V: 0.9800 V") // which stayed with the machine
 	p.press("forget the readings")
 	p.waitFor(`() => document.querySelectorAll("[aria-label='Readings of channel 3'] li").length === 0`)

@@ -25,7 +25,7 @@ test("a channel says whose signal it carries", () => {
   expect(words({ track: 3, voice: 2 })).toBe("Hull kit, voice 2");
   expect(words({ track: 9 })).toBe("a track that is gone");
   expect(words({})).toBe("no track");
-  expect(words({ signal: "trigger", track: 3 })).toBe("Hull kit, Hatch");
+  expect(words({ signal: "trigger", track: 3 })).toBe("Hatch, Hull kit");
   expect(words({ signal: "trigger", track: 3, part: 7 })).toBe("Hull kit, a part that is gone");
   expect(words({ signal: "mod", track: 3, mod: 4 })).toBe("Hull kit, mod 4");
   expect(words({ signal: "clock", track: 3 })).toBe("");

@@ -147,7 +147,7 @@ export function channelWords(channel: VoltageChannel, tracks: readonly Track[]):
   const of = tracks.find(({ id }) => id === channel.track);
   const name = of?.name ?? (channel.track ? "a track that is gone" : "no track");
   const struck = of?.patterns.flatMap(({ parts }) => parts).find(({ id }) => id === part);
-  if (signal === "trigger") return `${name}, ${struck?.name ?? "a part that is gone"}`;
+  if (signal === "trigger") return `${struck?.name ?? "a part that is gone"}, ${name}`;
   if (signal === "mod") return `${name}, mod ${mod}`;
   if (signal === "reset") return of ? name : "";
   if (!isOfVoice(signal)) return "";

@@ -141,7 +141,9 @@
           <span class="caption truncate leading-normal">{words(channel)}</span>
           {#if outputs.voltages.level(output.id, channel.channel) !== undefined}
             <span class="ml-auto shrink-0 font-mono" data-volts
-              >{outputs.voltages.level(output.id, channel.channel)?.toFixed(3)} V</span
+              >{outputs.voltages
+                .level(output.id, channel.channel)
+                ?.toFixed(channel.signal === "pitch" ? 3 : 2)} V</span
             >
           {/if}</button
         >
