@@ -179,6 +179,9 @@ func TestWithdrawnAndLate(t *testing.T) {
 	b.player.Show()
 	require.Equal(t, 5.0, b.at(t, 4, b.now))
 	require.Equal(t, 2.0, b.at(t, 3, b.now))
+	b.player.Send(note(60, 100))
+	b.player.Release()
+	require.Equal(t, 0.0, b.at(t, 4, b.now+120*ms), "what was to come is dropped")
 	b.player.Panic()
 	require.Equal(t, 0.0, b.at(t, 4, b.now+ms))
 }

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/testkit"
@@ -65,4 +66,25 @@ func requireSame(t *rapid.T, want, got Line, before int64) {
 			}
 		}
 	}
+}
+
+// A track that was sliding when all stopped does not slide into the first note of the next time.
+func TestStopEndsSlides(t *testing.T) {
+	p := testkit.Demo()
+	pitch := score.NewVoltageChannel(1, score.PitchSignal)
+	pitch.Track, pitch.Slide = p.Tracks[0].ID, 1000
+	setup := &score.VoltageSetup{FullScale: 10_000, Channels: []score.VoltageChannel{pitch}}
+	engine := NewEngine(setup, 0)
+	engine.SetTracks(p, setup)
+	told := func(at int64, m midi.Message) Event {
+		m.Track = uint32(p.Tracks[0].ID)
+		return Event{At: at * milli, Message: m}
+	}
+	on := func(key uint8) midi.Message { return midi.Message{Kind: midi.NoteOn, Key: key, Velocity: 90} }
+	engine.Play([]Event{
+		told(0, on(60)), told(10, midi.Message{Kind: midi.ControlChange, Key: midi.PortamentoSwitch, Value: 127}), told(20, on(72)),
+		{At: 200 * milli, Kind: Stop}, told(300, on(84)),
+	})
+	require.InDelta(t, 0.5, engine.Channels[0].Line.at(70*milli), 1e-9, "half of a slide of 100 ms")
+	require.Equal(t, 2.0, engine.Channels[0].Line.at(300*milli))
 }

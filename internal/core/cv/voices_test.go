@@ -80,6 +80,7 @@ func TestOneVoice(t *testing.T) {
 		"returns twice":       {[]held{played(0, 400, 60), played(100, 300, 64), played(150, 200, 67)}, [][4]int64{{0, 100, 60, 0}, {100, 150, 64, 0}, {150, 200, 67, 0}, {200, 300, 64, 1}, {300, 400, 60, 1}}},
 		"the first ends":      {[]held{played(0, 200, 60), played(100, 300, 64)}, [][4]int64{{0, 100, 60, 0}, {100, 300, 64, 0}}},
 		"slides":              {[]held{played(0, 200, 60), slid}, [][4]int64{{0, 150, 60, 0}, {150, 300, 67, 1}}},
+		"slides after a rest": {[]held{played(0, 100, 60), slid}, [][4]int64{{0, 100, 60, 0}, {150, 300, 67, 0}}},
 		"together":            {[]held{played(0, 100, 60), played(0, 100, 64)}, [][4]int64{{0, 100, 64, 0}}},
 		"nothing":             {nil, nil},
 	} {

@@ -182,3 +182,26 @@ func TestARouteIsTakenAndGiven(t *testing.T) {
 	require.Equal(t, []route.Sent{{Output: 7, Message: bank}, {Output: 7, Message: again}}, outlets.Begin(begun[0], 100, []midi.Message{bank}, []midi.Message{again}, nil))
 	require.Equal(t, []route.Sent{{Output: 7, Message: on.NoteID().Off(200)}}, outlets.Play([]midi.Message{on.NoteID().Off(200)}, nil))
 }
+
+// Where keys are no keys of one instrument, of voltages and of OSC, notes of two tracks on one key are each begun and ended; elsewhere they share it.
+func TestKeysThatAreNotShared(t *testing.T) {
+	for _, kind := range []score.OutputKind{score.BrowserPort, score.OSC, score.Voltages} {
+		p := testkit.Demo()
+		p.Outputs = []score.Output{{ID: 1, Name: "A", Kind: kind}}
+		routes := &[]score.Route{score.WholeRoute(1)}
+		p.Tracks[0].Routes, p.Tracks[1].Routes, p.Tracks[1].Channel = routes, routes, p.Tracks[0].Channel
+		note := func(kind midi.Kind, tick score.Tick, track int) midi.Message {
+			return midi.Message{Tick: tick, Track: uint32(p.Tracks[track].ID), Kind: kind, Key: 60, Velocity: 90}
+		}
+		outlets := route.NewOutlets(p)
+		sent := outlets.Play([]midi.Message{note(midi.NoteOn, 0, 0), note(midi.NoteOn, 10, 1), note(midi.NoteOff, 20, 0), note(midi.NoteOff, 30, 1)}, nil)
+		require.Len(t, sent, 4, kind)
+		ends := 0
+		for _, m := range sent {
+			if m.Kind == midi.NoteOff && m.Tick >= 20 {
+				ends++
+			}
+		}
+		require.Equal(t, map[bool]int{true: 1, false: 2}[kind == score.BrowserPort], ends, kind)
+	}
+}
