@@ -83,8 +83,9 @@ func TestStopEndsSlides(t *testing.T) {
 	on := func(key uint8) midi.Message { return midi.Message{Kind: midi.NoteOn, Key: key, Velocity: 90} }
 	engine.Play([]Event{
 		told(0, on(60)), told(10, midi.Message{Kind: midi.ControlChange, Key: midi.PortamentoSwitch, Value: 127}), told(20, on(72)),
-		{At: 200 * milli, Kind: Stop}, told(300, on(84)),
+		{At: 200 * milli, Kind: Stop}, told(300, on(84)), told(400, on(60)),
 	})
 	require.InDelta(t, 0.5, engine.Channels[0].Line.at(70*milli), 1e-9, "half of a slide of 100 ms")
 	require.Equal(t, 2.0, engine.Channels[0].Line.at(300*milli))
+	require.Equal(t, 0.0, engine.Channels[0].Line.at(400*milli))
 }
