@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"jettyfog/internal/core/midi"
 	"jettyfog/internal/output"
 )
 
@@ -29,6 +30,7 @@ type Line struct {
 	settings Settings
 	next     [][]byte // goes out before anything else: the rest of an event that is several messages
 	waiting  []item   // by time
+	clock    []item   // what machines in time are told, by time: it goes out before all else that is due
 	keys     keys
 	status   byte  // of the last message, as running status has it; 0 is none
 	free     int64 // when the cable is, where it is paced
@@ -53,17 +55,26 @@ func (l *Line) Set(s Settings) { l.settings, l.status = s, 0 }
 func (l *Line) Dropped() int { return l.dropped }
 
 // Waits returns how many events and messages wait.
-func (l *Line) Waits() int { return len(l.next) + len(l.waiting) }
+func (l *Line) Waits() int { return len(l.next) + len(l.waiting) + len(l.clock) }
 
 // Push adds events that are in the order of their times; some may come before events that were added already.
 func (l *Line) Push(events []output.Event) {
 	for _, e := range events {
-		place := len(l.waiting)
-		for place > 0 && l.waiting[place-1].at > e.At {
-			place--
+		if e.Kind.RealTime() || e.Kind == midi.SongPosition {
+			l.clock = inserted(l.clock, item{at: e.At, event: e})
+		} else {
+			l.waiting = inserted(l.waiting, item{at: e.At, event: e})
 		}
-		l.waiting = slices.Insert(l.waiting, place, item{at: e.At, event: e})
 	}
+}
+
+// inserted returns items with one more, behind those of its time.
+func inserted(items []item, one item) []item {
+	place := len(items)
+	for place > 0 && items[place-1].at > one.at {
+		place--
+	}
+	return slices.Insert(items, place, one)
 }
 
 // Withdraw takes note-ons out that wait.
@@ -87,7 +98,7 @@ func (l *Line) Panic(now int64) { l.instead(l.keys.panic(), now) }
 
 // instead has messages go out at a moment, in the place of the events that wait; what ends notes already goes out before.
 func (l *Line) instead(messages [][]byte, now int64) {
-	l.next, l.status = nil, 0
+	l.next, l.status, l.clock = nil, 0, nil
 	l.waiting = slices.DeleteFunc(l.waiting, func(w item) bool { return w.bytes == nil })
 	for _, data := range messages {
 		l.waiting = append(l.waiting, item{at: now, bytes: data})
@@ -104,6 +115,9 @@ const (
 func (l *Line) Next() (at int64, ok bool) {
 	if at, ok = l.soonest(); ok {
 		at = max(at, l.free)
+	}
+	if len(l.clock) > 0 && (!ok || l.clock[0].at < at) {
+		at, ok = l.clock[0].at, true
 	}
 	if s := l.sensed + sensingAfter; l.settings.ActiveSensing && (!ok || s < at) {
 		at, ok = s, true
@@ -124,6 +138,18 @@ func (l *Line) soonest() (at int64, ok bool) {
 
 // Take returns the bytes of the next message that is due by a moment; without any it is empty.
 func (l *Line) Take(now int64) (data []byte) {
+	if len(l.clock) > 0 && l.clock[0].at <= now { // at once, whatever the cable carries
+		first := l.clock[0].event
+		l.clock, l.sensed = slices.Delete(l.clock, 0, 1), now
+		data = first.Bytes()[0]
+		if !first.Kind.RealTime() {
+			l.status = 0
+		}
+		if l.settings.Paced {
+			l.free = max(l.free, now) + int64(len(data))*perByte
+		}
+		return data
+	}
 	for len(data) == 0 {
 		at, ok := l.Next()
 		if !ok || at > now {

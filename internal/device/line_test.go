@@ -196,3 +196,31 @@ func TestWhatIsWithdrawn(t *testing.T) {
 	l.Withdraw([]output.Event{change(func(e *output.Event) { e.At, e.Velocity = 99, 1 })})
 	require.Equal(t, len(others), l.Waits(), "it is the note that counts, not when or how loud")
 }
+
+// What machines in time are told goes out at its moment, in its order, whatever the cable still carries, and ends running status where it is no
+// single byte.
+func TestClocksGoFirst(t *testing.T) {
+	l := device.NewLine()
+	l.Set(device.Settings{Paced: true, RunningStatus: true})
+	system := func(at int64, kind midi.Kind) output.Event { return event(at, 1, midi.Message{Kind: kind, Value: 300}) }
+	var events []output.Event
+	for key := range uint8(20) { // 20 ms of cable
+		events = append(events, event(0, 1, midi.Message{Kind: midi.NoteOn, Key: key, Velocity: 90}))
+	}
+	l.Push(events)
+	l.Push([]output.Event{system(3*milli, midi.SongPosition), system(4*milli, midi.Continue), system(5*milli, midi.Clock)})
+	got := map[int64][]byte{}
+	var order []byte
+	for at, ok := l.Next(); ok; at, ok = l.Next() {
+		data := l.Take(at)
+		if data[0] >= 0xF0 {
+			got[at] = data
+		}
+		order = append(order, data[0])
+	}
+	require.Equal(t, map[int64][]byte{3 * milli: {0xF2, 300 & 0x7F, 300 >> 7}, 4 * milli: {0xFB}, 5 * milli: {0xF8}}, got)
+	require.Contains(t, string(order), string([]byte{4, 0xF2, 0xFB, 0x90, 0xF8, 6}), "the status byte is there again behind the position, and only there")
+	l.Push([]output.Event{system(9*milli, midi.Clock)})
+	l.Release(10 * milli)
+	require.NotContains(t, string(l.Take(10*milli)), string([]byte{0xF8}))
+}

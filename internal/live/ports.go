@@ -85,7 +85,7 @@ func (t *Transport) chase() (events []output.Event) {
 			begin(on)
 		}
 	}
-	return append(append(events, t.outgoing...), t.spacing.heldBack()...)
+	return append(append(append(events, t.outgoing...), t.spacing.heldBack()...), t.chaseClocks()...)
 }
 
 // ahead is how long before its time an event is computed: as long as the slowest port needs, and the output that is sent the

@@ -50,6 +50,9 @@ func (s *spacing) offset(id int) int64 { return int64(s.outputs[id].Offset) * in
 func (s *spacing) earliest() (earlier time.Duration) {
 	for _, o := range s.outputs {
 		earlier = max(earlier, time.Duration(o.Gap-o.Offset)*time.Millisecond)
+		if o.Clock != nil {
+			earlier = max(earlier, time.Duration(-o.Clock.Offset)*time.Millisecond)
+		}
 	}
 	return earlier
 }

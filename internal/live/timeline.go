@@ -7,6 +7,7 @@ import (
 
 // tellTime tells ports that have to do with time how it goes on as far as it was computed.
 func (t *Transport) tellTime() {
+	t.tellClocks()
 	for port := range t.ports {
 		if timed, is := port.(output.Timed); is {
 			timed.Time(output.Timeline{

@@ -49,6 +49,7 @@ type Transport struct {
 	ports    map[output.Port]*feed
 	outputs  []func(int64, []score.Output) // are told of the outputs of the project that plays
 	spacing  spacing
+	clocks   clocks
 	leading  leading
 	silent   map[uint32]bool // which tracks are kept from being heard
 
@@ -214,6 +215,7 @@ func (t *Transport) stop(now int64) {
 	t.stopped, t.stoppedPlan, t.ended = t.player.Pieces().Song(at), t.player.Plan(), at
 	t.playing, t.waiting, t.outlets, t.sieve = false, nil, nil, sieve{}
 	t.releasePorts()
+	t.stopClocks(now)
 	t.stage, t.queue, t.jump, t.cuts = t.stage.Stopped(), nil, nil, nil
 	if o := t.opening; o != nil {
 		t.turnTo(o)
@@ -261,10 +263,11 @@ func (t *Transport) timeOf(tick score.Tick) int64 { return t.started + t.player.
 func (t *Transport) pulse() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	now := t.Now()
 	if !t.playing {
+		t.idleClocks(now)
 		return
 	}
-	now := t.Now()
 	if t.songOver(now) {
 		t.stop(now)
 		return

@@ -20,6 +20,12 @@ const (
 	// StatusExclusive begins a system exclusive message, EndOfExclusive ends it.
 	StatusExclusive = 0xF0
 	EndOfExclusive  = 0xF7
+
+	statusSongPosition = 0xF2
+	statusClock        = 0xF8
+	statusStart        = 0xFA
+	statusContinue     = 0xFB
+	statusStop         = 0xFC
 )
 
 // What single note changes of tunings begin with.
@@ -46,6 +52,16 @@ func Append(dst []byte, m Message) []byte {
 		return append(dst, statusPressure|m.Channel, byte(m.Value))
 	case Bend: // the low seven bits go first
 		return append(dst, statusBend|m.Channel, byte(m.Value&0x7F), byte(m.Value>>7))
+	case Clock:
+		return append(dst, statusClock)
+	case Start:
+		return append(dst, statusStart)
+	case Continue:
+		return append(dst, statusContinue)
+	case Stop:
+		return append(dst, statusStop)
+	case SongPosition: // the low seven bits go first
+		return append(dst, statusSongPosition, byte(m.Value&0x7F), byte(m.Value>>7&0x7F))
 	case KeyTuning: // the tuning program, one change, the key, and its pitch in semitones and 16384ths of one
 		return append(dst, StatusExclusive, universalReal, allDevices, tuningStandard, singleNoteChange, m.Channel, 1,
 			m.Key, m.Velocity, byte(m.Value>>7), byte(m.Value&0x7F), EndOfExclusive)

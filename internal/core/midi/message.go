@@ -46,13 +46,27 @@ const (
 	BendRange     Kind = 7 // registered parameter 0, how far a Bend bends
 	TuningProgram Kind = 8 // registered parameter 3, which tuning program the channel plays
 	KeyTuning     Kind = 9 // a single note change of the MIDI Tuning Standard, in the tuning program of the channel's number
+
+	// Of no channel: what machines that play in time tell each other. No take has them.
+	Clock        Kind = 10 // 24 a quarter note
+	Start        Kind = 11 // the next Clock is the song's beginning
+	Continue     Kind = 12 // the next Clock is where the song stands
+	Stop         Kind = 13
+	SongPosition Kind = 14 // Value is how many sixteenths from the song's beginning the next Continue goes on
 )
+
+// MaxSongPosition is the last song position that can be told (MIDI 1.0: 14 bits).
+const MaxSongPosition = 1<<14 - 1
 
 // ranks holds the place of each kind among the messages of one tick: keys are let go before anything
 // changes, and struck after.
 var ranks = [...]uint8{
 	NoteOff: 0, Program: 1, BendRange: 2, TuningProgram: 2, ControlChange: 3, WideControl: 4, Bend: 5, KeyTuning: 5, Pressure: 6, NoteOn: 7,
+	Clock: 0, Start: 0, Continue: 0, Stop: 0, SongPosition: 0,
 }
+
+// RealTime reports whether a message is of a single byte that may come between those of any other (MIDI 1.0, system real time).
+func (k Kind) RealTime() bool { return k >= Clock && k <= Stop }
 
 // Rank returns the place of a kind among the messages of one tick, from 0.
 func (k Kind) Rank() int { return int(ranks[k]) }

@@ -45,6 +45,8 @@ type Output struct {
 	Paced bool `json:"paced,omitempty"`
 	// RunningStatus leaves the status byte out where it is that of the message before (MIDI 1.0). Only server devices do.
 	RunningStatus bool `json:"runningStatus,omitempty"`
+	// Clock has the output give a clock; only ports and devices do.
+	Clock *ClockOut `json:"clock,omitempty"`
 	// TagLead is how long before its time a bundle of OSC leaves, in milliseconds, for a program that keeps to time tags; else it leaves at
 	// its time.
 	TagLead int `json:"tagLead,omitempty" jsonschema:"minimum=0,maximum=250"`
@@ -191,6 +193,9 @@ func (p *Project) validateOutputs() error {
 		}
 		if (output.Voltages != nil) != (output.Kind == Voltages) {
 			return &FieldError{at + ".voltages", output.Voltages != nil, "given for an output of voltages, and left out for all others"}
+		}
+		if output.Clock != nil && output.Kind != BrowserPort && output.Kind != ServerDevice {
+			return &FieldError{at + ".clock", true, "left out: only MIDI ports and devices have one; voltages have a channel for it"}
 		}
 		if output.Voltages != nil {
 			if err := output.Voltages.validate(at + ".voltages"); err != nil {

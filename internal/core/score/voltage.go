@@ -177,6 +177,10 @@ func cloneOutputs(outputs []Output) []Output {
 		if v := clones[i].Voltages; v != nil {
 			clones[i].Voltages = &VoltageSetup{v.FullScale, v.Silence, v.LowestFree, slices.Clone(v.Channels)}
 		}
+		if c := clones[i].Clock; c != nil {
+			clock := *c
+			clones[i].Clock = &clock
+		}
 	}
 	return clones
 }

@@ -149,8 +149,15 @@ export interface Output {
   activeSensing?: boolean;
   paced?: boolean;
   runningStatus?: boolean;
+  clock?: ClockOut;
   tagLead?: number;
   voltages?: VoltageSetup;
+}
+export interface ClockOut {
+  offset?: number;
+  whileStopped?: boolean;
+  starts?: boolean;
+  follows?: boolean;
 }
 export interface VoltageSetup {
   fullScale: number;
@@ -1811,6 +1818,7 @@ export const bounds = {
   CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
+  ClockOut: {"offset":{"min":-100,"max":250}},
   Control: {"bar":{"min":0,"max":1000000}},
   ControlAddress: {"bar":{"min":0,"max":1000000}},
   DoRequest: {"bars":{"min":0,"max":64}},

@@ -1,3 +1,12 @@
+/** Messages of a single byte that machines in time tell each other (MIDI 1.0). */
+const realTime: Readonly<Record<number, string>> = {
+  0xf8: "clock",
+  0xfa: "start",
+  0xfb: "continue",
+  0xfc: "stop",
+  0xfe: "active sensing",
+};
+
 /** A MIDI message in words. */
 export function decoded(
   [status = 0, first = 0, second = 0]: readonly number[],
@@ -23,5 +32,6 @@ export function decoded(
     case 0xe0:
       return `bend ${second * 128 + first - 8192}`;
   }
-  return "system message";
+  if (status === 0xf2) return `position ${first + 128 * second} sixteenths`;
+  return realTime[status] ?? "system message";
 }

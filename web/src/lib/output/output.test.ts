@@ -39,6 +39,19 @@ describe("a port's queue", () => {
     ]);
   });
 
+  it("sends what machines in time are told, and tuning messages only where they are allowed", () => {
+    const { sent, port } = queue();
+    const system = (at: number, data: number[]) => ({ at, output: 1, track: 0, data });
+    const told = [[0xf2, 44, 2], [0xfb], [0xf8], [0xfc]];
+    port.push(told.map((data, i) => system(i, data)));
+    port.push([system(5, [0xf0, 0x7f, 0xf7])]);
+    port.handOver(9, (at) => at);
+    expect(sent.map(({ data }) => data)).toEqual(told);
+    const words = told.map((data) => decoded(data, String));
+    expect(words).toEqual(["position 300 sixteenths", "continue", "clock", "stop"]);
+    expect(decoded([0xf0], String)).toBe("system message");
+  });
+
   it("never sends a release before what it releases", () => {
     const { sent, port } = queue();
     port.push([on(40, 60)]);

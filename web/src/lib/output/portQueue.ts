@@ -67,7 +67,7 @@ export class PortQueue {
   play(data: readonly number[], pageMillis: number): void {
     const [status = 0, key = 0, velocity = 0] = data;
     if (status >= exclusive) {
-      if (this.exclusive) this.#send(data, pageMillis);
+      if (this.exclusive || status > exclusive) this.#send(data, pageMillis);
       return;
     }
     const place = (status & 0xf) * 128 + key;

@@ -16,6 +16,9 @@ const handOver = 25;
 /** How long a test note sounds, in milliseconds. */
 const testFor = 300;
 
+/** A clock of MIDI, which comes so often that the monitor leaves it out. */
+const clockByte = 0xf8;
+
 /** Whether the server plays an output, not a page. */
 const isServers = ({ kind }: Output): boolean => kind === "serverDevice" || kind === "osc";
 
@@ -312,8 +315,9 @@ export class Outputs extends OutputRoutes {
     const page = (at: number) => this.session.pageMillis(at);
     for (const queue of [...this.#queues.values(), ...this.standIns.queues]) {
       const messages = queue.handOver(before, page);
+      const shown = messages.filter(({ data }) => data[0] !== clockByte);
       this.session.monitor.add(
-        messages.map(({ at, output, data }) => ({ page: page(at), where: output, data })),
+        shown.map(({ at, output, data }) => ({ page: page(at), where: output, data })),
       );
     }
     for (const output of this.list) {

@@ -7,6 +7,7 @@
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
+  import ClockFields from "./ClockFields.svelte";
   import CueFields from "./CueFields.svelte";
   import ProgramSheet from "./ProgramSheet.svelte";
   import VoltageSheet from "./VoltageSheet.svelte";
@@ -97,6 +98,7 @@
     usual={0}
     commit={(offset) => outputs.change(output, { offset })}
   />
+  <ClockFields {output} />
   <WireFields {output} />
   <NumberRow
     label="test channel"
