@@ -176,7 +176,7 @@ it("messages are read in words", () => {
     [0xd0, 99],
     [0xe0, 0, 64],
     [0xa0, 60, 5],
-    [0xf8],
+    [0xf9],
   ].map((data) => decoded(data, name));
   expect(words).toEqual([
     ...["note on key 60, velocity 90", "note off key 60", "note off key 61", "CC 74: 3"],

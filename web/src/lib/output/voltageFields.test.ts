@@ -26,7 +26,7 @@ test("a channel says whose signal it carries", () => {
   expect(words({ track: 9 })).toBe("a track that is gone");
   expect(words({})).toBe("no track");
   expect(words({ signal: "trigger", track: 3 })).toBe("Hatch, Hull kit");
-  expect(words({ signal: "trigger", track: 3, part: 7 })).toBe("Hull kit, a part that is gone");
+  expect(words({ signal: "trigger", track: 3, part: 7 })).toBe("a part that is gone, Hull kit");
   expect(words({ signal: "mod", track: 3, mod: 4 })).toBe("Hull kit, mod 4");
   expect(words({ signal: "clock", track: 3 })).toBe("");
   expect(words({ signal: "reset", track: 3 })).toBe("Hull kit");
