@@ -141,6 +141,9 @@ export const isOfVoice = (signal: Signal): boolean =>
 export const isOfTrack = (signal: Signal): boolean =>
   isOfVoice(signal) || signal === "trigger" || signal === "mod" || signal === "reset";
 
+/** With how many decimals a voltage of a signal is shown, in volts: of a pitch a millivolt is 1.2 cents. */
+export const decimalsOf = (signal: Signal): number => (signal === "pitch" ? 3 : 2);
+
 /** Whose signal a channel carries, in a few words. */
 export function channelWords(channel: VoltageChannel, tracks: readonly Track[]): string {
   const { signal, voice = 1, part = 0, mod = 1 } = channel;

@@ -3,7 +3,7 @@
   import { bounds } from "../../api/generated";
   import type { Output, VoltageChannel, VoltageSetup } from "../../api/types";
   import { scaled } from "../../chart/numbers";
-  import { channelWords } from "../../output/voltageFields";
+  import { channelWords, decimalsOf } from "../../output/voltageFields";
   import { counted } from "../../counted";
   import { getOutputs, getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -143,7 +143,7 @@
             <span class="ml-auto shrink-0 font-mono" data-volts
               >{outputs.voltages
                 .level(output.id, channel.channel)
-                ?.toFixed(channel.signal === "pitch" ? 3 : 2)} V</span
+                ?.toFixed(decimalsOf(channel.signal))} V</span
             >
           {/if}</button
         >
