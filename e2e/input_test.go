@@ -72,6 +72,39 @@ func TestNotesArePlayedIntoSteps(t *testing.T) {
 	a.waitFor(func(p *score.Project) bool { return p.Key.Root == 7 })
 }
 
+// Keys lie in rows a fourth apart, or the scale in rows, moved by semitones; all are struck with the velocity that is set.
+func TestLayoutsArePlayedIntoSteps(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.press(`\+ track`)
+	p.undoable("new melodic track")
+	p.Keyboard.MustType(input.KeyN)
+	p.choice("What becomes of notes", "into steps, one by one")
+	p.choice("Layout of the keys", "rows in fourths")
+	p.press("set velocity")
+	p.enter("Velocity of the keys", "71")
+	// From C3 up: the third column, and twice the row above it, are D3, G3 and C4, which in D dorian are 1, 4 and 7, an octave below D4.
+	box := p.MustElement("svg[aria-label^='Keys C3']").MustShape().Box()
+	for row := range 3 {
+		p.Mouse.MustMoveTo(box.X+box.Width*2.5/16, box.Y+box.Height*(3.5-float64(row))/4)
+		p.Mouse.MustDown(proto.InputMouseButtonLeft)
+		p.Mouse.MustUp(proto.InputMouseButtonLeft)
+		p.MustElementR("[data-entry]", fmt.Sprintf("step %d of 16", row+2))
+	}
+	p.choice("Layout of the keys", "scale in rows")
+	p.press("semitone −")
+	p.press("semitone −") // from B flat 2, so that the first row begins at D2
+	box = p.MustElement("svg[aria-label^='Keys D2']").MustShape().Box()
+	p.Mouse.MustMoveTo(box.X+box.Width*1.5/7, box.Y+box.Height*0.5) // the second note of the second row: E3
+	p.Mouse.MustDown(proto.InputMouseButtonLeft)
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[3].Parts()[0].Lanes.Gate.Steps[3] == score.On })
+	lanes := a.project().Tracks[3].Parts()[0].Lanes
+	require.Equal(t, []int{-7, -4, -1, -6}, lanes.Pitch.Steps[:4])
+	require.Equal(t, []int{71, 71, 71, 71}, lanes.Velocity.Steps[:4])
+}
+
 // While the project plays, notes go into the steps that are on their way; a MIDI keyboard that is plugged in plays
 // too, and what Jettyfog itself has sent is not entered when it comes back through its port.
 func TestNotesArePlayedInTime(t *testing.T) {

@@ -83,7 +83,7 @@ func TestADevicePlaysAnOutput(t *testing.T) {
 	page.state("no device is selected")
 	refused := h.do(http.MethodPost, "/api/devices/test", `{"output":1,"channel":3}`)
 	require.Equal(t, http.StatusConflict, refused.status)
-	require.Contains(t, refused.body, "no device plays this output")
+	require.Contains(t, refused.body, "nothing plays this output")
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/devices/bind", `{"output":"Bass","device":"Quay synth"}`).status)
 	require.Equal(t, map[string]string{"Bass": "Quay synth"}, h.kept.Bindings())
 	page.state("plays Quay synth")

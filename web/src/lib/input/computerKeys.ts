@@ -35,13 +35,13 @@ export function playFromKeys(event: KeyboardEvent, playing: Playing): boolean {
   const key = playing.lowest + place;
   if (key > 127 || struck.has(event.code)) return true;
   struck.set(event.code, key);
-  playing.keyboard.press(key, event.shiftKey ? loud : usual);
+  playing.keyboard.press(key, event.shiftKey ? loud : (playing.velocity ?? usual));
   return true;
 }
 
 const actions: Record<string, (playing: Playing) => void> = {
-  KeyZ: (playing) => (playing.lowest = Math.max(0, playing.lowest - 12)),
-  KeyX: (playing) => (playing.lowest = Math.min(96, playing.lowest + 12)),
+  KeyZ: (playing) => playing.shift(-12),
+  KeyX: (playing) => playing.shift(12),
   KeyC: (playing) => void playing.enter("rest"),
   KeyV: (playing) => void playing.enter("tie"),
   KeyB: (playing) => void playing.enter("back"),

@@ -9,6 +9,7 @@ import type {
 } from "../api/types";
 import { EchoGuard } from "../input/echoGuard";
 import { midiPorts } from "../input/midiPorts";
+import type { Layout } from "../input/layouts";
 import { strokeOf, type InputPort, type Stroke } from "../input/port";
 import { isSwitch, switchOf, type SwitchFrom } from "../input/switches";
 import { SimulatedController } from "../input/simulatedController";
@@ -54,6 +55,10 @@ export class Playing {
   computerKeys = $state(false);
   /** The lowest key that the keyboard on the screen shows. */
   lowest = $state(48);
+  /** How its keys lie. */
+  layout = $state<Layout>("piano");
+  /** How hard keys of the screen and the computer are struck; without it by where, or as is usual. */
+  velocity = $state<number>();
 
   #open = $state(false);
   #ports = $state.raw<InputPort[]>([]);
@@ -96,6 +101,11 @@ export class Playing {
   /** Whether the keyboard is on the screen; only then anything that is played is listened to. */
   get open(): boolean {
     return this.#open;
+  }
+
+  /** Moves the keyboard by semitones, as far as there are keys. */
+  shift(by: number): void {
+    this.lowest = Math.max(0, Math.min(96, this.lowest + by));
   }
 
   toggle(): void {

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import { gateLane } from "../../chart/gate";
+  import { layouts, type Layout } from "../../input/layouts";
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import type { Learned, PlayingMode } from "../../state/playing.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -31,6 +32,12 @@
       what: "chord",
       help: "The next notes that are held together are the chord of the cursor's step.",
     },
+  ];
+  const shifts: [string, number, string][] = [
+    ["octave −", -12, "The keyboard an octave lower. Z, while the computer's keys play"],
+    ["octave +", 12, "The keyboard an octave higher. X, while the computer's keys play"],
+    ["semitone −", -1, "The keyboard a semitone lower."],
+    ["semitone +", 1, "The keyboard a semitone higher."],
   ];
   const where = $derived(
     `${session.track.name}, step ${view.stepOf(gateLane) - session.loop(gateLane).first + 1} of ${session.loop(gateLane).length}`,
@@ -126,16 +133,37 @@
       data-help="The computer's keys play: A W S E D and on, Z and X for the octave. The other uses of these letters rest meanwhile."
       onclick={() => (playing.computerKeys = !playing.computerKeys)}>computer keys</button
     >
+    <select
+      class="control"
+      aria-label="Layout of the keys"
+      data-help={layouts.find(({ value }) => value === playing.layout)?.help}
+      value={playing.layout}
+      onchange={(event) => (playing.layout = event.currentTarget.value as Layout)}
+    >
+      {#each layouts as { value, words } (value)}<option {value}>{words}</option>{/each}
+    </select>
     <button
       class="control"
-      data-help="The keyboard an octave lower."
-      onclick={() => (playing.lowest = Math.max(0, playing.lowest - 12))}>octave −</button
+      aria-pressed={playing.velocity !== undefined}
+      data-help="Strike all keys of the screen and the computer with one velocity; else a press further down a key is louder."
+      onclick={() => (playing.velocity = playing.velocity === undefined ? 92 : undefined)}
+      >set velocity</button
     >
-    <button
-      class="control"
-      data-help="The keyboard an octave higher."
-      onclick={() => (playing.lowest = Math.min(84, playing.lowest + 12))}>octave +</button
-    >
+    {#if playing.velocity !== undefined}
+      <NumberField
+        label="Velocity of the keys"
+        help="How hard all keys of the screen and the computer are struck."
+        value={playing.velocity}
+        {...bounds.PlayedNote.velocity}
+        width="3ch"
+        commit={async (value) => {
+          playing.velocity = value;
+        }}
+      />
+    {/if}
+    {#each shifts as [words, by, help] (words)}
+      <button class="control" data-help={help} onclick={() => playing.shift(by)}>{words}</button>
+    {/each}
   </div>
   <ScreenKeys />
 </section>

@@ -1,34 +1,46 @@
 <!--
 @component
-Keys in one row, as wide as they are many: those of the scale are paper with their names, the others are shaded.
-A press further down is louder.
+Keys in the layout that is selected: those of the scale are paper with their names, the others are shaded. A press further down a key is
+louder, unless the velocity is set.
 -->
 <script lang="ts">
   import { notesOf } from "../../chart/key";
   import { letterOf } from "../../input/computerKeys";
+  import { heightOf, keyAt, keysOf, type Placed } from "../../input/layouts";
   import { getPlaying, getSession } from "../../state/context";
 
   const session = getSession();
   const playing = getPlaying();
-  const shown = 36;
-  const height = 62;
 
   let width = $state(0);
   /** The key that each finger holds. */
   const fingers = new Map<number, number>();
 
-  const step = $derived(width / shown);
+  const height = $derived(heightOf(playing.layout));
   const key = $derived(session.project.key);
   const inScale = $derived(new Set(notesOf(key, session.lists).map((n) => (n + key.root) % 12)));
   const keys = $derived(
-    Array.from({ length: shown }, (_, i) => playing.lowest + i).filter((k) => k <= 127),
+    keysOf(playing.layout, playing.lowest, { root: key.root, classes: inScale }, width),
   );
+  const notes = $derived(keys.map((placed) => placed.key));
 
-  function at(event: PointerEvent & { currentTarget: SVGElement }): [number, number] {
+  /** How hard a key is struck at a height of it: further down harder. */
+  function velocityAt({ y, height }: Placed, at: number): number {
+    const share = (at - y) / height;
+    return playing.velocity ?? Math.min(127, Math.max(20, Math.round(30 + share * 97)));
+  }
+
+  /** Has a finger hold the key where it is, and no other. */
+  function touch(event: PointerEvent & { currentTarget: SVGElement }): void {
     const box = event.currentTarget.getBoundingClientRect();
-    const place = Math.floor((event.clientX - box.x) / step);
-    const share = (event.clientY - box.y) / height;
-    return [playing.lowest + place, Math.min(127, Math.max(20, Math.round(30 + share * 97)))];
+    const y = event.clientY - box.y;
+    const at = keyAt(keys, event.clientX - box.x, y);
+    const held = fingers.get(event.pointerId);
+    if (at?.key === held && held !== undefined) return;
+    release(event);
+    if (!at) return;
+    fingers.set(event.pointerId, at.key);
+    playing.keyboard.press(at.key, velocityAt(at, y));
   }
 
   function release(event: PointerEvent): void {
@@ -44,53 +56,48 @@ A press further down is louder.
     {height}
     class="block touch-none select-none"
     role="img"
-    aria-label="Keys {session.notes.name(playing.lowest)} to {session.notes.name(keys.at(-1) ?? 0)}"
-    data-help="Press keys, further down louder. Keys of the scale bear their names. Letters are the computer's keys."
+    aria-label="Keys {session.notes.name(Math.min(...notes))} to {session.notes.name(
+      Math.max(...notes),
+    )}"
+    data-help="Press keys, further down louder unless the velocity is set. Keys of the scale bear their names. Letters are the computer's keys."
     onpointerdown={(event) => {
       event.currentTarget.setPointerCapture(event.pointerId);
-      const [note, velocity] = at(event);
-      fingers.set(event.pointerId, note);
-      playing.keyboard.press(note, velocity);
+      touch(event);
     }}
     onpointermove={(event) => {
-      const held = fingers.get(event.pointerId);
-      const [note, velocity] = at(event);
-      if (held === undefined || held === note) return;
-      playing.keyboard.release(held);
-      fingers.set(event.pointerId, note);
-      playing.keyboard.press(note, velocity);
+      if (event.buttons) touch(event);
     }}
     onpointerup={release}
     onpointercancel={release}
   >
-    {#each keys as note, i (note)}
+    {#each keys as { key: note, x, y, width: wide, height: tall }, i (i)}
       {@const named = inScale.has(note % 12)}
       <rect
-        x={i * step + 0.5}
-        y="0.5"
-        width={Math.max(0, step - 1)}
-        height={height - 1}
+        x={x + 0.5}
+        y={y + 0.5}
+        width={Math.max(0, wide - 1)}
+        height={tall - 1}
         rx="2"
         fill={playing.down.has(note) ? "var(--lamp)" : named ? "var(--raised)" : "var(--line)"}
         stroke={note % 12 === key.root ? "var(--ink)" : "var(--line-strong)"}
         stroke-width={note % 12 === key.root ? 2 : 1}
         data-key={note}
       />
-      {#if playing.computerKeys && letterOf(i)}
+      {#if playing.layout === "piano" && playing.computerKeys && letterOf(note - playing.lowest)}
         <text
-          x={(i + 0.5) * step}
-          y="14"
+          x={x + wide / 2}
+          y={y + 13}
           font-size="11"
           text-anchor="middle"
           font-family="var(--font-mono)"
           fill="var(--ink-2)"
-          pointer-events="none">{letterOf(i)}</text
+          pointer-events="none">{letterOf(note - playing.lowest)}</text
         >
       {/if}
       {#if named}
         <text
-          x={(i + 0.5) * step}
-          y={height - 10}
+          x={x + wide / 2}
+          y={y + tall - (playing.layout === "piano" ? 5 : 11)}
           font-size="11"
           text-anchor="middle"
           font-family="var(--font-mono)"
