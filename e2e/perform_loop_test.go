@@ -1,6 +1,9 @@
 package e2e
 
 import (
+	"fmt"
+	"net"
+	"os/exec"
 	"slices"
 	"testing"
 
@@ -181,4 +184,28 @@ func TestScenesAreSwitchedByAController(t *testing.T) {
 		require.Zero(t, entry.Action.At%(4*score.TicksPerQuarter), entry.Action.Control)
 	}
 	require.Equal(t, stage.Section, logged.Entries[len(logged.Entries)-1].Action.Control.Name)
+}
+
+// A program of this machine switches scenes by OSC, without any page; what cannot be is said.
+func TestScenesAreSwitchedByOSC(t *testing.T) {
+	t.Parallel()
+	free, err := net.ListenUDP("udp", &net.UDPAddr{IP: net.IPv4(127, 0, 0, 1)})
+	require.NoError(t, err)
+	_, port, err := net.SplitHostPort(free.LocalAddr().String())
+	require.NoError(t, err)
+	require.NoError(t, free.Close())
+	a := start(t, t.TempDir(), "--osc-in", port)
+	scene := a.project().Scenes[3]
+	a.edit(fmt.Sprintf(`{"setProject":{"switches":[{"message":"control","channel":3,"number":20,"control":{"name":"scene"},"value":%d,"when":"now"}]}}`, scene.ID))
+	p := a.open("/#perform", 1280, 800)
+	send := func(arguments ...string) {
+		said, err := exec.Command("oscsend", append([]string{"127.0.0.1", port}, arguments...)...).CombinedOutput()
+		require.NoError(t, err, string(said))
+	}
+	send("/cc", "iii", "20", "127", "3")
+	p.MustElement("button[aria-label^='Scene " + scene.Name + "'][aria-current=true]")
+	send("/jump", "i", "1")
+	p.MustElementR("[role=alert]", `Of OSC that came in some was left out: nobody hears "/jump": there are /note, /cc, /program, /pressure and /bend`)
+	p.MustElementR("a", "^Connect$").MustClick()
+	p.MustElementR("[role=note]", "OSC comes in at 127.0.0.1:"+port)
 }

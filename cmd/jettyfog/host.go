@@ -36,6 +36,7 @@ type host struct {
 	rack      *device.Rack
 	voltages  *voltages.Keeper
 	osc       *osc.Keeper
+	oscIn     *osc.Listener // or nil
 	stage     *live.StageKeeper
 	handler   *server.Server
 }
@@ -48,11 +49,12 @@ type parts struct {
 	standIns []device.Device
 	position log.Position      // where the project played
 	bound    map[string]string // the devices of this machine by the names of outputs
+	oscIn    *osc.Listener     // where OSC comes in, or nil
 }
 
 func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 	opened, staged, kept := p.opened, p.staged, p.kept
-	h := &host{log: log, kept: kept, board: health.NewBoard(log)}
+	h := &host{log: log, kept: kept, oscIn: p.oscIn, board: health.NewBoard(log)}
 	h.recorder = live.NewRecorder(kept, live.Reports{
 		Finished: func() { h.handler.TakesChanged() },
 		Problem:  h.reporter(health.Recording, "what is recorded waits in memory until it can be stored"),
@@ -97,10 +99,18 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 	}, p.bound)
 	h.transport.ListenOutputs(h.osc.SetOutputs)
 	h.handler = server.New(server.Options{
-		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages, OSC: h.osc,
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages, OSC: h.osc, OSCIn: oscAddress(p.oscIn),
 		Page: web.Page(), Hosts: hosts(address), Health: h.board, Log: log,
 	})
 	return h
+}
+
+// oscAddress returns where OSC comes in; empty if it does nowhere.
+func oscAddress(l *osc.Listener) string {
+	if l == nil {
+		return ""
+	}
+	return l.Address()
 }
 
 // held reports whether the outputs of a project are not to be played. Where that is not known they are not.
@@ -143,6 +153,9 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	racked.Go(func() { h.rack.Run(devices) })
 	racked.Go(func() { h.voltages.Run(devices) })
 	racked.Go(func() { h.osc.Run(devices) })
+	if h.oscIn != nil {
+		playing.Go(func() { h.oscIn.Run(running, h.transport.Hear, h.handler.Notice) })
+	}
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })
 	recording.Go(func() { h.stage.Run(recordCtx) })

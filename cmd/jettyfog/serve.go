@@ -14,6 +14,7 @@ import (
 
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/device"
+	"jettyfog/internal/osc"
 	"jettyfog/internal/store"
 	"jettyfog/internal/studio"
 )
@@ -23,6 +24,7 @@ type serveFlags struct {
 	Data          string   `placeholder:"FOLDER" help:"Folder for the projects and their takes."`
 	Open          string   `placeholder:"NAME" help:"Open the project of that name; without it, the one that was open last."`
 	StandInDevice []string `placeholder:"PATH" help:"A FIFO or terminal that stands in for a MIDI device; a FIFO is made where there is nothing."`
+	OSCIn         int      `name:"osc-in" placeholder:"PORT" help:"Port of this machine on which OSC comes in, as from a controller: /note, /cc, /program, /pressure, /bend."`
 	Restore       bool     `help:"Put the latest copy in the place of a damaged database, which is kept beside it."`
 }
 
@@ -93,7 +95,13 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	h := newHost(parts{opened, staged, kept, devices, position, bound}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	var oscIn *osc.Listener
+	if f.OSCIn != 0 {
+		if oscIn, err = osc.Listen(f.OSCIn); err != nil {
+			return usageError{fmt.Errorf("--osc-in %d: %w", f.OSCIn, err)}
+		}
+	}
+	h := newHost(parts{opened, staged, kept, devices, position, bound, oscIn}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	return h.serve(ctx, listener, stdout)
 }
 

@@ -14,4 +14,7 @@
 //	/run   i   1 where playing begins, 0 where it stops
 //	/bar   i   the bar of the song that begins, from 1
 //	/beat  i   the beat of the bar that begins, from 1
+//
+// What comes in, from programs of this machine, is what an instrument that is plugged in would play: a Listener hears /note (key, velocity),
+// /cc (controller, value), /program (from 1), /pressure and /bend (-8192 to 8191), each with a channel behind if it is not 1.
 package osc

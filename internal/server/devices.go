@@ -46,6 +46,8 @@ type DevicesMessage struct {
 	device.State
 	// Held says that the project came from elsewhere, and that its outputs are not played until somebody agrees.
 	Held bool `json:"held,omitempty"`
+	// OSCIn is the address at which OSC comes in; empty if it does nowhere.
+	OSCIn string `json:"oscIn,omitempty"`
 }
 
 // BindRequest says which device the outputs of a name are on this machine.
@@ -68,7 +70,7 @@ func (h *hub) devices(ctx context.Context) Message {
 	held, err := h.options.Machine.Held(ctx, h.options.Studio.State().Document)
 	state := h.options.Rack.State()
 	state.Outputs = append(h.options.OSC.States(), state.Outputs...)
-	return Message{Devices: &DevicesMessage{State: state, Held: held || err != nil}}
+	return Message{Devices: &DevicesMessage{State: state, Held: held || err != nil, OSCIn: h.options.OSCIn}}
 }
 
 // DevicesChanged tells every page of the devices.

@@ -45,6 +45,8 @@ type Options struct {
 	Voltages *voltages.Keeper
 	// OSC plays outputs that are programs.
 	OSC *osc.Keeper
+	// OSCIn is the address at which OSC comes in; empty if it does nowhere.
+	OSCIn string
 	// Health tells what is wrong with the places where things are kept.
 	Health *health.Board
 	// Log gets what nobody but a developer can do anything about.

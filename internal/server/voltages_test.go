@@ -18,6 +18,13 @@ const toTheModular = `{"revision":1,"edit":{"all":{"name":"way","edits":[{"setPr
 	`"channels":[{"channel":3,"signal":"pitch","track":1,"voice":1,"zero":60,"lowest":-5000,"highest":5000},{"channel":4,"signal":"gate","track":1,"voice":1,"lowest":0,"highest":5000,"height":5000}]}}]}},` +
 	`{"setTrack":{"track":1,"routes":[{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}}`
 
+// joined returns a page that has been greeted, so that it is told all that is told to pages from then on.
+func (h *house) joined() *socket {
+	page := h.connect()
+	page.next(func(m server.Message) bool { return m.Problems != nil })
+	return page
+}
+
 // volts waits until a channel is shown to stay at a voltage.
 func (s *socket) volts(channel int, volts float64) {
 	s.next(func(m server.Message) bool {
@@ -58,7 +65,7 @@ func (s *socket) gated() {
 // is shown what there is.
 func TestPagesAreShownVoltages(t *testing.T) {
 	h := start(t)
-	page := h.connect()
+	page := h.joined()
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/edits", toTheModular).status)
 	page.volts(4, 0)
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/transport", `{"do":"play"}`).status)
@@ -67,18 +74,18 @@ func TestPagesAreShownVoltages(t *testing.T) {
 		`{"channel":4,"signal":"gate","track":1,"voice":1,"lowest":0,"highest":8000,"height":5000,"gap":30}]}}]}}}`
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/edits", change).status)
 	page.gated()
-	later := h.connect()
+	later := h.joined()
 	later.gated()
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/transport", `{"do":"stop"}`).status)
 	page.volts(4, 0)
-	last := h.connect()
+	last := h.joined()
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/voltages/show", `{}`).status)
 	last.volts(4, 0)
 }
 
 func TestTestVoltagesAndCalibrations(t *testing.T) {
 	h := start(t)
-	page := h.connect()
+	page := h.joined()
 	test := func(body string) answer { return h.do(http.MethodPost, "/api/voltages/test", body) }
 	calibrate := func(channel int, readings string) answer {
 		return h.do(http.MethodPost, "/api/voltages/calibrate", fmt.Sprintf(`{"output":1,"channel":%d,"interface":"Quay interface","readings":%s}`, channel, readings))
@@ -115,7 +122,7 @@ func TestTestVoltagesAndCalibrations(t *testing.T) {
 // An output that is a program is bound to an address, which must be one, and is tried by a test note.
 func TestAProgramIsBound(t *testing.T) {
 	h := start(t)
-	page := h.connect()
+	page := h.joined()
 	edit := `{"revision":1,"edit":{"setProject":{"outputs":[{"id":5,"name":"Lantern","kind":"osc"}]}}}`
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/edits", edit).status)
 	page.state("no address is given")

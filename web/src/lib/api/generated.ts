@@ -723,6 +723,7 @@ export interface DevicesMessage {
   problem?: string;
   outputs: OutputState[];
   held?: boolean;
+  oscIn?: string;
 }
 export interface Device {
   name: string;

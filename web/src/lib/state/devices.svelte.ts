@@ -24,6 +24,11 @@ export class Devices {
     return this.#state.held ?? false;
   }
 
+  /** The address at which OSC comes in; empty if it does nowhere. */
+  get oscIn(): string {
+    return this.#state.oscIn ?? "";
+  }
+
   stateOf(output: Output): OutputState | undefined {
     return this.#state.outputs.find((one) => one.output === output.id);
   }

@@ -16,6 +16,9 @@
 
 <div class="flex flex-wrap items-center gap-2 pb-3">
   <h1 class="text-[15px] font-semibold">Where tracks go</h1>
+  {#if session.devices.oscIn}
+    <span class="caption" role="note">OSC comes in at {session.devices.oscIn}</span>
+  {/if}
   <span class="ml-auto"></span>
   {#if outputs.browser.access !== true}
     <button
