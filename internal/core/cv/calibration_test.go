@@ -62,7 +62,7 @@ func TestReadingsThatCannotBe(t *testing.T) {
 	require.ErrorContains(t, c.Check(channel, 10_000), "for 9.5 V channel 3 would need 10.556 V, and the interface gives 10 V")
 }
 
-// A line that is corrected is at each moment what has to be sent for the line, whatever bends and corners there are.
+// A line that is corrected is at each moment what has to be sent for the line, whatever bends and corners there are; a corner is at a nanosecond.
 func TestCorrectedLines(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var readings []VoltageReading
@@ -79,10 +79,10 @@ func TestCorrectedLines(t *testing.T) {
 		for range rapid.IntRange(1, 6).Draw(t, "edges") {
 			at += int64(rapid.IntRange(1, 3_000_000).Draw(t, "after"))
 			bend := rapid.SampledFrom([]float64{0, exponential}).Draw(t, "bend")
-			line.to(at, rapid.Float64Range(-5, 5).Draw(t, "volts"), int64(rapid.SampledFrom([]int{0, 1, 1000, 2_000_000}).Draw(t, "takes")), bend)
+			line.to(at, rapid.Float64Range(-5, 5).Draw(t, "volts"), int64(rapid.SampledFrom([]int{0, 1, 2_000_000, 20_000_000}).Draw(t, "takes")), bend)
 		}
 		corrected := c.Correct(line)
-		for moment := int64(0); moment < at+2_500_000; moment += 10_007 {
+		for moment := int64(0); moment < at+21_000_000; moment += 30_011 {
 			require.InDelta(t, c.Sent(line.at(moment)), corrected.at(moment), 1e-4, "at %d", moment)
 		}
 		require.Equal(t, line[0].From, corrected[0].From)
