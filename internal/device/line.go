@@ -93,8 +93,12 @@ func (l *Line) Release(now int64) { l.instead(l.keys.release(), now) }
 // Begin drops what waits, and ends what a device can have been left with that was lost: what it was sent last may not have reached it.
 func (l *Line) Begin(now int64) { l.instead(l.keys.releaseUsed(), now) }
 
-// Panic drops what waits, and sends all that can end a note, on every channel, and for every key that was ever used.
-func (l *Line) Panic(now int64) { l.instead(l.keys.panic(), now) }
+// Panic drops what waits, and sends all that can end a note, on every channel, and for every key that was ever used. Machines in time go on.
+func (l *Line) Panic(now int64) {
+	clock := l.clock
+	l.instead(l.keys.panic(), now)
+	l.clock = clock
+}
 
 // instead has messages go out at a moment, in the place of the events that wait; what ends notes already goes out before.
 func (l *Line) instead(messages [][]byte, now int64) {

@@ -221,6 +221,9 @@ func TestClocksGoFirst(t *testing.T) {
 	require.Equal(t, map[int64][]byte{3 * milli: {0xF2, 300 & 0x7F, 300 >> 7}, 4 * milli: {0xFB}, 5 * milli: {0xF8}}, got)
 	require.Contains(t, string(order), string([]byte{4, 0xF2, 0xFB, 0x90, 0xF8, 6}), "the status byte is there again behind the position, and only there")
 	l.Push([]output.Event{system(9*milli, midi.Clock)})
+	l.Panic(8 * milli)
+	require.Equal(t, []byte{0xF8}, l.Take(9*milli), "it goes on")
+	l.Push([]output.Event{system(10*milli, midi.Clock)})
 	l.Release(10 * milli)
 	require.NotContains(t, string(l.Take(10*milli)), string([]byte{0xF8}))
 }

@@ -42,7 +42,7 @@ func (t *Transport) tellClocks() {
 			t.clocks.begun[o.ID] = true
 			events = append(events, t.clockBegins(o, begins)...)
 		}
-		for _, piece := range pieces[max(1, t.clocks.piece):] {
+		for _, piece := range pieces[min(len(pieces), max(1, t.clocks.piece)):] {
 			if at := t.clockTime(o, piece.Run); o.Clock.Follows && piece.Run < until {
 				events = append(append(events, clockEvent(o, midi.Stop, at-3*before)), position(o, piece.Song, at)...)
 			}

@@ -18,6 +18,12 @@ func outputs(t *rapid.T) []score.Output {
 			Gap: rapid.SampledFrom([]int{0, 10}).Draw(t, "gap"), ControllerRate: rapid.SampledFrom([]int{0, 30}).Draw(t, "controller rate"),
 		},
 	}
+	if rapid.Bool().Draw(t, "clock") {
+		all[1].Clock = &score.ClockOut{
+			Offset:       rapid.SampledFrom([]int{0, -100, 250}).Draw(t, "clock offset"),
+			WhileStopped: rapid.Bool().Draw(t, "clock while stopped"), Starts: rapid.Bool().Draw(t, "clock starts"), Follows: rapid.Bool().Draw(t, "clock follows"),
+		}
+	}
 	modular := score.Output{ID: ModularID, Name: "Modular", Kind: score.Voltages, Voltages: &score.VoltageSetup{FullScale: 10_000, LowestFree: rapid.Bool().Draw(t, "lowest free")}}
 	for i, signal := range score.Signals() {
 		channel := score.NewVoltageChannel(32-i, signal)

@@ -50,6 +50,11 @@ describe("a port's queue", () => {
     const words = told.map((data) => decoded(data, String));
     expect(words).toEqual(["position 300 sixteenths", "continue", "clock", "stop"]);
     expect(decoded([0xf0], String)).toBe("system message");
+    port.push([on(20, 60), system(21, [0xf8])]);
+    port.panic(20);
+    sent.length = 0;
+    port.handOver(30, (at) => at);
+    expect(sent).toEqual([{ data: [0xf8], at: 21 }]); // it goes on, at its time
   });
 
   it("never sends a release before what it releases", () => {

@@ -66,8 +66,9 @@ export class PortQueue {
   /** Sends a message at a time of the page, not before what was handed over. */
   play(data: readonly number[], pageMillis: number): void {
     const [status = 0, key = 0, velocity = 0] = data;
-    if (status >= exclusive) {
-      if (this.exclusive || status > exclusive) this.#send(data, pageMillis);
+    if (status > exclusive) return this.send(data, pageMillis); // machines in time wait for nothing
+    if (status === exclusive) {
+      if (this.exclusive) this.#send(data, pageMillis);
       return;
     }
     const place = (status & 0xf) * 128 + key;
@@ -104,9 +105,9 @@ export class PortQueue {
     if (now - this.#last >= sensingAfter) this.#send([sensing], now);
   }
 
-  /** Sends all that can end a note: on every channel, and for every key that was ever used, as fast as a cable takes it. */
+  /** Drops what waits but for machines in time, and sends all that can end a note: on every channel, and for every key that was ever used, as fast as a cable takes it. */
   panic(now: number): void {
-    this.#waiting = [];
+    this.#waiting = this.#waiting.filter(({ data: [status = 0] }) => status > exclusive);
     this.#down.clear();
     const messages = Array.from({ length: 16 }, (_, channel) => [
       ...ending.map((controller) => [control + channel, controller, 0]),
