@@ -185,6 +185,47 @@ func TestAnOscillatorIsMeasured(t *testing.T) {
 	}
 }
 
+// An interface that another page plays is waited for. With the rack in its place: the page is loaded anew while it plays, and plays on once it is
+// let sound; the program is killed, and what runs is off after the silence that was set.
+func TestVoltagesOutliveFaults(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#connect", 1280, 800, standInForInterface)
+	stands := func(words string) {
+		p.waitFor(`(words) => document.querySelector("[data-ready]")?.textContent.startsWith(words)`, words)
+	}
+	runs := func(volts string) {
+		p.waitFor(`(volts) => document.querySelector("[aria-label^='Channel 11 '] [data-volts]")?.textContent === volts`, volts)
+	}
+	p.MustEval(`() => { navigator.locks.request("jettyfog voltages Quay interface", () => new Promise((free) => (window.other = free))); }`)
+	p.MustElementR("button", "Modular").MustClick()
+	p.press("find audio interfaces")
+	p.choice("Interface of the output", "Quay interface")
+	stands("another page or output plays Quay interface")
+	p.MustEval(`() => window.other()`)
+	stands("plays Quay interface")
+	p.choice("Interface of the output", "none")
+	p.press("rack while missing")
+	p.MustElement("[aria-label=Play]").MustClick()
+	runs("5.00 V")
+
+	wait, answer := p.MustHandleDialog() // whether to leave while it plays
+	go func() {
+		wait()
+		answer(true, "")
+	}()
+	p.MustReload()
+	p.MustElement("[role=status]")
+	p.waitConnected()
+	p.MustElementR("button", "Modular").MustClick()
+	stands("press Play or “sound” to start it")
+	p.press("sound")
+	stands("the rack plays it (simulated)")
+	runs("5.00 V")
+	a.kill()
+	runs("0.00 V")
+}
+
 // standInForInterface gives the page an audio interface of eight channels that can be unplugged and plugged in; window.unplug and
 // window.plugIn do it. What the page plays there is not heard.
 const standInForInterface = `

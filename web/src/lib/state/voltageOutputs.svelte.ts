@@ -8,8 +8,8 @@ import { Interfaces } from "./interfaces.svelte";
 import { own } from "./own";
 import type { Session } from "./session.svelte";
 
-/** What plays an output of voltages: an interface of a name, or the rack; and how it is let go of. */
-type Player = { on: string; player: VoltagePlayer; channels: number; letGo: () => void };
+/** What plays an output of voltages: an interface of a name, or the rack; and what releases that. */
+type Player = { on: string; player: VoltagePlayer; channels: number; release: () => void };
 
 /** How an output stands, in a few words; missing is that nothing is there to play it. */
 interface State {
@@ -149,7 +149,7 @@ export class VoltageOutputs {
     if (mixed) return { ready: false, missing: true, words: mixed };
     if (!name && !output.standIn)
       return { ready: false, missing: true, words: "no interface is selected" };
-    return { ready: false, words: "starts with play" };
+    return { ready: false, words: "press Play or “sound” to start it" };
   }
 
   /** Has each output be played by what is to play it. */
@@ -185,12 +185,12 @@ export class VoltageOutputs {
       (page) => this.session.serverNanos(page),
       (volts) => (this.#levels = { ...this.#levels, [id]: volts }),
     );
-    const one: Player = { on, player, channels, letGo: () => {} };
+    const one: Player = { on, player, channels, release: () => {} };
     this.#players.set(id, one);
     this.#set(player, setup, on);
     if (on === rack) return void this.#start(id, one, setup);
     this.#say(id, { ready: false, words: `another page or output plays ${on}` });
-    one.letGo = own(`voltages ${on}`, () => void this.#start(id, one, setup));
+    one.release = own(`voltages ${on}`, () => void this.#start(id, one, setup));
   }
 
   /** Asks what channels do at present, if this page plays any. */
@@ -222,7 +222,7 @@ export class VoltageOutputs {
   #close(id: number): void {
     const now = this.#players.get(id);
     now?.player.close();
-    now?.letGo();
+    now?.release();
     this.#players.delete(id);
     this.#states = Object.fromEntries(
       Object.entries(this.#states).filter(([of]) => of !== `${id}`),
