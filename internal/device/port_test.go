@@ -102,27 +102,9 @@ func onWire(t *testing.T, act func(t *testing.T, p *device.Port, w *wire, lost f
 
 // checked is a port as the conformance test sees it: what is withdrawn and never sent is told of behind all else.
 type checked struct {
-	*device.Port
+	conform.Noted
 	w      *wire
 	coming []conform.Outcome
-	told   []conform.Outcome
-}
-
-func (c *checked) Withdraw(noteOns []output.Event) {
-	c.Port.Withdraw(noteOns)
-	for _, on := range noteOns {
-		c.told = append(c.told, conform.Outcome{Withdrawn: &on})
-	}
-}
-
-func (c *checked) Release() {
-	c.Port.Release()
-	c.told = append(c.told, conform.Outcome{Released: true})
-}
-
-func (c *checked) Panic() {
-	c.Port.Panic()
-	c.told = append(c.told, conform.Outcome{Panicked: true})
 }
 
 // next returns what the device is sent next, or once nothing more comes what else was asked.
@@ -132,11 +114,11 @@ func (c *checked) next(t *testing.T) conform.Outcome {
 		for _, w := range c.w.take() {
 			m, err := midi.Parse(w.data)
 			require.NoError(t, err)
-			if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff && !slices.ContainsFunc(c.told, func(o conform.Outcome) bool { return o.Panicked }) {
+			if m.Kind == midi.NoteOn || m.Kind == midi.NoteOff && !c.Panicked() {
 				c.coming = append(c.coming, conform.Outcome{Event: &output.Event{Message: m, At: w.at}})
 			}
 		}
-		c.coming, c.told = append(c.coming, c.told...), nil
+		c.coming = append(c.coming, c.Asked()...)
 	}
 	require.NotEmpty(t, c.coming, "nothing comes out")
 	first := c.coming[0]
@@ -146,7 +128,7 @@ func (c *checked) next(t *testing.T) conform.Outcome {
 
 func TestADeviceIsAPort(t *testing.T) {
 	onWire(t, func(t *testing.T, p *device.Port, w *wire, _ func() []error) {
-		c := &checked{Port: p, w: w}
+		c := &checked{Noted: conform.Noted{Port: p}, w: w}
 		conform.Check(t, conform.Harness{
 			Port: c, Now: w.clock.Now, Next: func() conform.Outcome { return c.next(t) },
 			Stall: func() { w.set(func(w *wire) { w.full = true }) },

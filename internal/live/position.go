@@ -19,6 +19,28 @@ func (t *Transport) Position() (document int64, position log.Position) {
 	return t.document, log.Position{Song: t.bars().Floor(t.player.Pieces().Song(run)), Plan: t.player.Plan(), Playing: true}
 }
 
+// Song returns the tick of the song that plays at a tick of run time, since playing began last.
+func (t *Transport) Song(run score.Tick) score.Tick {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if t.player == nil {
+		return run
+	}
+	return t.player.Pieces().Song(run)
+}
+
+// Stretch returns the ticks of the song of something that lasts for a time from a moment of the transport's clock on; ok is
+// false if nothing was playing then.
+func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	if !t.playing || at < t.started-int64(t.ahead()) || at > t.Now() {
+		return 0, 0, false
+	}
+	start = t.tickAt(at)
+	return t.player.Pieces().Song(start), max(1, t.tickAt(at+lasts)-start), true
+}
+
 // SetPosition says where playing was before the program began. GoOn goes on from there.
 func (t *Transport) SetPosition(position log.Position) {
 	t.mu.Lock()

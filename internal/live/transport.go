@@ -226,28 +226,6 @@ func (t *Transport) stop(now int64) {
 	t.notifyStage()
 }
 
-// Song returns the tick of the song that plays at a tick of run time, since playing began last.
-func (t *Transport) Song(run score.Tick) score.Tick {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	if t.player == nil {
-		return run
-	}
-	return t.player.Pieces().Song(run)
-}
-
-// Stretch returns the ticks of the song of something that lasts for a time from a moment of the transport's clock on; ok is
-// false if nothing was playing then.
-func (t *Transport) Stretch(at, lasts int64) (start, length score.Tick, ok bool) {
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	if !t.playing || at < t.started-int64(t.ahead()) || at > t.Now() {
-		return 0, 0, false
-	}
-	start = t.tickAt(at)
-	return t.player.Pieces().Song(start), max(1, t.tickAt(at+lasts)-start), true
-}
-
 // unheard returns the first tick of run time of which nothing was heard by a moment.
 func (t *Transport) unheard(now int64) score.Tick {
 	if now < t.started {

@@ -170,27 +170,9 @@ func TestTimeAndModsAsMessages(t *testing.T) {
 
 // checked is a port as the conformance test sees it: what is withdrawn and never sent is told of behind all else.
 type checked struct {
-	*osc.Port
+	conform.Noted
 	peer   *peer
 	coming []conform.Outcome
-	told   []conform.Outcome
-}
-
-func (c *checked) Withdraw(noteOns []output.Event) {
-	c.Port.Withdraw(noteOns)
-	for _, on := range noteOns {
-		c.told = append(c.told, conform.Outcome{Withdrawn: &on})
-	}
-}
-
-func (c *checked) Release() {
-	c.Port.Release()
-	c.told = append(c.told, conform.Outcome{Released: true})
-}
-
-func (c *checked) Panic() {
-	c.Port.Panic()
-	c.told = append(c.told, conform.Outcome{Panicked: true})
 }
 
 func (c *checked) next(t *testing.T) conform.Outcome {
@@ -207,7 +189,7 @@ func (c *checked) next(t *testing.T) conform.Outcome {
 			}
 			c.coming = append(c.coming, conform.Outcome{Event: &output.Event{Message: midi.Message{Kind: kind, Channel: 2, Key: uint8(key)}, At: h.came}})
 		}
-		c.coming, c.told = append(c.coming, c.told...), nil
+		c.coming = append(c.coming, c.Asked()...)
 	}
 	require.NotEmpty(t, c.coming, "nothing comes out")
 	first := c.coming[0]
@@ -217,7 +199,7 @@ func (c *checked) next(t *testing.T) conform.Outcome {
 
 func TestAProgramIsAPort(t *testing.T) {
 	inBubble(t, score.Output{ID: 1, Kind: score.OSC}, func(port *osc.Port, p *peer) {
-		c := &checked{Port: port, peer: p}
+		c := &checked{Noted: conform.Noted{Port: port}, peer: p}
 		conform.Check(t, conform.Harness{Port: c, Now: p.now, Next: func() conform.Outcome { return c.next(t) }, Stall: func() {}})
 	})
 }

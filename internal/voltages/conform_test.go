@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -13,41 +12,29 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/output"
 	"jettyfog/internal/output/conform"
+	"jettyfog/internal/voltages"
 )
 
 // checked is a player of two voices as the conformance test sees it, on a clock that goes on when something is waited for: what a gate and its
 // pitch do are notes. What is withdrawn and never played is told of behind all else.
 type checked struct {
+	conform.Noted
 	*bench
 	coming []conform.Outcome
-	told   []conform.Outcome
 }
 
-func (c *checked) Ahead() time.Duration { return c.player.Ahead() }
+// modularOnly has all that is sent be for the output of the player.
+type modularOnly struct{ *voltages.Player }
 
-func (c *checked) Send(events []output.Event) {
+func (m modularOnly) Send(events []output.Event) { m.Player.Send(toModular(events)) }
+
+func (m modularOnly) Withdraw(noteOns []output.Event) { m.Player.Withdraw(toModular(noteOns)) }
+
+func toModular(events []output.Event) []output.Event {
 	for i := range events {
 		events[i].Output = 7
 	}
-	c.player.Send(events)
-}
-
-func (c *checked) Withdraw(noteOns []output.Event) {
-	for i := range noteOns {
-		noteOns[i].Output = 7
-		c.told = append(c.told, conform.Outcome{Withdrawn: &noteOns[i]})
-	}
-	c.player.Withdraw(noteOns)
-}
-
-func (c *checked) Release() {
-	c.player.Release()
-	c.told = append(c.told, conform.Outcome{Released: true})
-}
-
-func (c *checked) Panic() {
-	c.player.Panic()
-	c.told = append(c.told, conform.Outcome{Panicked: true})
+	return events
 }
 
 // next returns what the gates do next, or once they do nothing more what else was asked.
@@ -74,7 +61,7 @@ func (c *checked) next(t *testing.T) conform.Outcome {
 		slices.SortStableFunc(c.coming, func(a, b conform.Outcome) int {
 			return cmp.Or(cmp.Compare(a.Event.At, b.Event.At), cmp.Compare(a.Event.Key, b.Event.Key))
 		})
-		c.coming, c.told = append(c.coming, c.told...), nil
+		c.coming = append(c.coming, c.Asked()...)
 	}
 	require.NotEmpty(t, c.coming, "nothing comes out")
 	first := c.coming[0]
@@ -91,7 +78,8 @@ func TestVoltagesAreAPort(t *testing.T) {
 			setup.Channels = append(setup.Channels, c)
 		}
 	}
-	c := &checked{bench: newBench(score.Output{ID: 7, Name: "Modular", Kind: score.Voltages, Voltages: setup})}
+	b := newBench(score.Output{ID: 7, Name: "Modular", Kind: score.Voltages, Voltages: setup})
+	c := &checked{Noted: conform.Noted{Port: modularOnly{b.player}}, bench: b}
 	p := score.Blank()
 	c.player.Time(output.Timeline{Project: p, Started: c.now, Tempo: nil, Until: 0, Beats: func(score.Tick, score.Tick) []output.Beat { return nil }})
 	conform.Check(t, conform.Harness{Port: c, Now: func() int64 { return c.now }, Next: func() conform.Outcome { return c.next(t) }, Stall: func() {}})
