@@ -12,9 +12,12 @@ import (
 	"time"
 
 	"jettyfog/internal/core/log"
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 	"jettyfog/internal/device"
 	"jettyfog/internal/health"
+	"jettyfog/internal/input"
 	"jettyfog/internal/live"
 	"jettyfog/internal/osc"
 	"jettyfog/internal/server"
@@ -37,6 +40,7 @@ type host struct {
 	voltages  *voltages.Keeper
 	osc       *osc.Keeper
 	oscIn     *osc.Listener // or nil
+	inputs    *input.Keeper
 	stage     *live.StageKeeper
 	handler   *server.Server
 }
@@ -50,6 +54,8 @@ type parts struct {
 	position log.Position      // where the project played
 	bound    map[string]string // the devices of this machine by the names of outputs
 	oscIn    *osc.Listener     // where OSC comes in, or nil
+	inputs   map[string]string // the devices of this machine by the names of inputs
+	feeds    []device.Device   // stand-ins for devices that send
 }
 
 func newHost(p parts, address net.Addr, log *slog.Logger) *host {
@@ -76,7 +82,7 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 	})
 	h.transport = live.New(opened.State().Project, live.Options{Omitted: func(o live.Omission) {
 		h.handler.Notice(fmt.Sprintf("This machine could not keep up: %s. What plays goes on in its place.", o))
-	}}, h.recorder, h.wake)
+	}, Notice: func(text string) { h.handler.Notice(text) }, Keep: func(bars int) { go h.handler.Keep(bars) }, Heard: func(in live.Incoming) { h.handler.Heard(in) }}, h.recorder, h.wake)
 	h.stage = live.NewStageKeeper(kept, h.reporter(health.Stage, "the live changes wait in memory until they can be stored"))
 	state := opened.State()
 	h.transport.Open(live.Opened{Document: state.Document, Revision: state.Revision, Project: state.Project, Stage: staged}, live.Now)
@@ -98,8 +104,18 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 		Changed: func() { h.handler.DevicesChanged() },
 	}, p.bound)
 	h.transport.ListenOutputs(h.osc.SetOutputs)
+	clock := input.NewSimulated(h.transport.Now, func() { h.handler.InputsChanged() })
+	h.inputs = input.NewKeeper(input.Options{
+		List: device.ListSending, StandIns: append(p.feeds, clock.Device()), StandIn: clock.Open, Held: h.held, Now: h.transport.Now,
+		Hear: func(id int, m midi.Message, at int64) error {
+			return h.transport.Hear(live.Incoming{Source: live.Source{Kind: score.DeviceInput, ID: id}, Message: m, At: at})
+		},
+		Gone:    func(id int) { h.transport.Gone(live.Source{Kind: score.DeviceInput, ID: id}) },
+		Changed: func() { h.handler.InputsChanged() }, Notice: func(text string) { h.handler.Notice(text) },
+	}, p.inputs)
+	h.transport.ListenInputs(h.inputs.SetInputs)
 	h.handler = server.New(server.Options{
-		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages, OSC: h.osc, OSCIn: oscAddress(p.oscIn),
+		Studio: opened, Transport: h.transport, Takes: shelf.New(kept), Wake: kept.Wake(), Machine: kept, Presets: kept, SetLists: kept, Rack: h.rack, Voltages: h.voltages, OSC: h.osc, OSCIn: oscAddress(p.oscIn), Inputs: h.inputs, Clock: clock,
 		Page: web.Page(), Hosts: hosts(address), Health: h.board, Log: log,
 	})
 	return h
@@ -111,6 +127,11 @@ func oscAddress(l *osc.Listener) string {
 		return ""
 	}
 	return l.Address()
+}
+
+// hearOSC takes a message that a program of this machine has sent.
+func (h *host) hearOSC(m midi.Message) error {
+	return h.transport.Hear(live.Incoming{Source: live.Source{Kind: score.ProgramInput}, Message: m, At: h.transport.Now()})
 }
 
 // held reports whether the outputs of a project are not to be played. Where that is not known they are not.
@@ -153,8 +174,9 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	racked.Go(func() { h.rack.Run(devices) })
 	racked.Go(func() { h.voltages.Run(devices) })
 	racked.Go(func() { h.osc.Run(devices) })
+	racked.Go(func() { h.inputs.Run(devices) })
 	if h.oscIn != nil {
-		playing.Go(func() { h.oscIn.Run(running, h.transport.Hear, h.handler.Notice) })
+		playing.Go(func() { h.oscIn.Run(running, h.hearOSC, h.handler.Notice) })
 	}
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })

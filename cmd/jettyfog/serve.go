@@ -24,7 +24,8 @@ type serveFlags struct {
 	Data          string   `placeholder:"FOLDER" help:"Folder for the projects and their takes."`
 	Open          string   `placeholder:"NAME" help:"Open the project of that name; without it, the one that was open last."`
 	StandInDevice []string `placeholder:"PATH" help:"A FIFO or terminal that stands in for a MIDI device; a FIFO is made where there is nothing."`
-	OSCIn         int      `name:"osc-in" placeholder:"PORT" help:"Port of this machine on which OSC comes in, as from a controller: /note, /cc, /program, /pressure, /bend."`
+	StandInInput  []string `placeholder:"PATH" help:"A FIFO or terminal that stands in for a MIDI device that sends; a FIFO is made where there is nothing."`
+	OSCIn         int      `name:"osc-in" placeholder:"PORT" help:"Port of this machine on which OSC comes in, as from a controller: /note, /cc, /program, /pressure, /bend, and /clock, /start, /stop, /continue, /position."`
 	Restore       bool     `help:"Put the latest copy in the place of a damaged database, which is kept beside it."`
 }
 
@@ -87,11 +88,19 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 	if err != nil {
 		return err
 	}
-	devices, err := f.standIns()
+	devices, err := standIns("--stand-in-device", f.StandInDevice)
 	if err != nil {
 		return err
 	}
 	bound, err := kept.Bindings(ctx)
+	if err != nil {
+		return err
+	}
+	feeds, err := standIns("--stand-in-input", f.StandInInput)
+	if err != nil {
+		return err
+	}
+	inputs, err := kept.InputBindings(ctx)
 	if err != nil {
 		return err
 	}
@@ -101,19 +110,19 @@ func (f serveFlags) serve(ctx context.Context, stdout io.Writer, folder string) 
 			return usageError{fmt.Errorf("--osc-in %d: %w", f.OSCIn, err)}
 		}
 	}
-	h := newHost(parts{opened, staged, kept, devices, position, bound, oscIn}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	h := newHost(parts{opened, staged, kept, devices, position, bound, oscIn, inputs, feeds}, listener.Addr(), slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	return h.serve(ctx, listener, stdout)
 }
 
-// standIns returns what stands in for devices.
-func (f serveFlags) standIns() (devices []device.Device, err error) {
-	for _, path := range f.StandInDevice {
+// standIns returns what stands in for devices, as a flag names it.
+func standIns(flag string, paths []string) (devices []device.Device, err error) {
+	for _, path := range paths {
 		one, err := device.StandIn(path)
 		if err != nil {
-			return nil, usageError{fmt.Errorf("--stand-in-device: %w", err)}
+			return nil, usageError{fmt.Errorf("%s: %w", flag, err)}
 		}
 		if slices.ContainsFunc(devices, func(d device.Device) bool { return d.Name == one.Name }) {
-			return nil, usageError{fmt.Errorf("--stand-in-device: two are named %s, and devices are known by their names", one.Name)}
+			return nil, usageError{fmt.Errorf("%s: two are named %s, and devices are known by their names", flag, one.Name)}
 		}
 		devices = append(devices, one)
 	}

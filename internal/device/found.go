@@ -21,11 +21,24 @@ type Device struct {
 	path string
 }
 
+// Feed is a device that is heard. Read waits for bytes and returns how many came, which can be none; the error is why the device is
+// gone. Close may be called while Read waits, which then returns an error.
+type Feed interface {
+	Read(data []byte) (int, error)
+	Close() error
+}
+
 // ErrNone is why no devices are found where the program does not know how to.
 var ErrNone = errors.New("MIDI devices of the machine are found on Linux only; the browser's MIDI ports work everywhere")
 
-// list returns the raw MIDI devices that a kernel names below /proc/asound and that can be played.
-func list(proc fs.FS) ([]Device, error) {
+// What a kernel says of a device that can be played, and of one that sends.
+const (
+	plays = "\nOutput "
+	sends = "\nInput "
+)
+
+// list returns the raw MIDI devices that a kernel names below /proc/asound and that can do something.
+func list(proc fs.FS, can string) ([]Device, error) {
 	files, err := fs.Glob(proc, "asound/card*/midi*")
 	if err != nil {
 		return nil, err
@@ -37,7 +50,7 @@ func list(proc fs.FS) ([]Device, error) {
 			continue
 		}
 		about, err := fs.ReadFile(proc, file)
-		if err != nil || !strings.Contains(string(about), "\nOutput ") { // gone meanwhile, or it only plays us
+		if err != nil || !strings.Contains(string(about), can) { // gone meanwhile, or it only does the other
 			continue
 		}
 		name, _, _ := strings.Cut(string(about), "\n")

@@ -19,14 +19,14 @@ func TestDevicesAreFound(t *testing.T) {
 		"asound/card2/midi0":    {Data: []byte("\n\nOutput 0\n")},
 		"asound/card2/midizero": {Data: []byte(both)},
 	}
-	found, err := list(proc)
+	found, err := list(proc, plays)
 	require.NoError(t, err)
 	require.Equal(t, []Device{
 		{Name: "Harbour synth (card 1, device 0)", Place: "card 1, device 0", path: "/dev/snd/midiC1D0"},
 		{Name: "Harbour synth (card 10, device 2)", Place: "card 10, device 2", path: "/dev/snd/midiC10D2"},
 		{Name: "MIDI device", Place: "card 2, device 0", path: "/dev/snd/midiC2D0"},
 	}, found)
-	none, err := list(fstest.MapFS{})
+	none, err := list(fstest.MapFS{}, plays)
 	require.NoError(t, err)
 	require.Empty(t, none)
 }

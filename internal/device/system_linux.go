@@ -9,8 +9,9 @@ import (
 	"golang.org/x/sys/unix"
 )
 
-// List returns the devices of this machine.
-func List() ([]Device, error) { return list(os.DirFS("/proc")) }
+// List returns the devices of this machine that can be played, ListSending those that send.
+func List() ([]Device, error)        { return list(os.DirFS("/proc"), plays) }
+func ListSending() ([]Device, error) { return list(os.DirFS("/proc"), sends) }
 
 // StandIn returns a device that a FIFO or a terminal stands in for. Where there is nothing, it makes a FIFO.
 func StandIn(path string) (Device, error) {
@@ -34,20 +35,42 @@ func StandIn(path string) (Device, error) {
 // open opens a device for writing. The error says why it cannot be played, in words.
 func open(found Device) (Wire, error) {
 	file, err := unix.Open(found.path, unix.O_WRONLY|unix.O_NONBLOCK|unix.O_NOCTTY|unix.O_CLOEXEC, 0)
-	switch {
-	case errors.Is(err, unix.ENXIO):
-		return nil, errors.New("nobody reads it")
-	case errors.Is(err, unix.EACCES):
-		return nil, errors.New("this user may not use it; joining the group “audio” is the usual way")
-	case errors.Is(err, unix.EBUSY):
-		return nil, errors.New("another program uses it")
-	case err != nil:
-		return nil, err
+	if err != nil {
+		return nil, inWords(err)
 	}
 	if found.StandIn {
 		makeRaw(file)
 	}
 	return descriptor(file), nil
+}
+
+// OpenFeed opens a device for reading. The error says why it cannot be heard, in words.
+func OpenFeed(found Device) (Feed, error) {
+	how := unix.O_RDONLY
+	if found.StandIn {
+		how = unix.O_RDWR // so that a FIFO goes on when nobody writes
+	}
+	file, err := os.OpenFile(found.path, how|unix.O_NONBLOCK|unix.O_NOCTTY, 0)
+	if err != nil {
+		return nil, inWords(err)
+	}
+	if raw, err := file.SyscallConn(); err == nil && found.StandIn {
+		_ = raw.Control(func(fd uintptr) { makeRaw(int(fd)) }) // a terminal that refuses changes some bytes
+	}
+	return file, nil
+}
+
+// inWords says why a device cannot be opened.
+func inWords(err error) error {
+	switch {
+	case errors.Is(err, unix.ENXIO):
+		return errors.New("nobody reads it")
+	case errors.Is(err, unix.EACCES):
+		return errors.New("this user may not use it; joining the group “audio” is the usual way")
+	case errors.Is(err, unix.EBUSY):
+		return errors.New("another program uses it")
+	}
+	return err
 }
 
 // makeRaw has a terminal hand bytes on as they are; anything else does.

@@ -61,7 +61,7 @@ func TestLiveIsItsLog(t *testing.T) {
 					project = endless(ofOneOutput(next))
 					transport.SetProject(project, Change{Way: edit, New: true})
 				case 2:
-					require.NoError(t, transport.Hear(rapid.Custom(func(t *rapid.T) midi.Message { return testkit.Input(t, 0) }).Example(100*seed+n)))
+					require.NoError(t, transport.Hear(Incoming{Message: rapid.Custom(func(t *rapid.T) midi.Message { return testkit.Input(t, 0) }).Example(100*seed + n)}))
 				case 3:
 					bars := project.Bars()
 					from := int64(n % 2)

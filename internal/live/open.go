@@ -64,6 +64,7 @@ func (t *Transport) turnTo(o *opening) {
 	t.loop, t.jump, t.opening, t.queue, t.back, t.stopped = Range{}, nil, nil, nil, nil, 0
 	t.stoppedPlan, t.interrupted = nil, false
 	t.wanted = edited{replaying: t.wanted.replaying}
+	t.checkClock()
 }
 
 // jumpTo returns the jump with which a project comes in.

@@ -95,6 +95,9 @@ func (t *Transport) ahead() time.Duration {
 	for port := range t.ports {
 		ahead = max(ahead, port.Ahead())
 	}
+	if t.follows() {
+		ahead = min(ahead, followAhead)
+	}
 	return ahead + t.spacing.earliest()
 }
 

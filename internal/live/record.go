@@ -77,10 +77,14 @@ func (t *Transport) Record(r Recording) error {
 	if p.first = p.start; t.playing && p.start <= now {
 		p.first = now + 1
 	}
+	if !t.playing && t.follows() { // which counts in by itself
+		t.wait(arming{where: func(score.Bars) score.Tick { return song }, record: p})
+		return nil
+	}
 	if !t.playing {
 		begins := t.begins()
 		begins.From = song
-		t.play(begins, nil, r.CountIn)
+		t.play(begins, nil, nil, r.CountIn)
 	}
 	p.end = t.endOf(p)
 	t.plan = p

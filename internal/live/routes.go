@@ -25,11 +25,22 @@ func (t *Transport) ListenOutputs(listener func(document int64, outputs []score.
 	listener(t.document, t.project.Outputs)
 }
 
-// setOutputs has the settings of a project's outputs count.
+// ListenInputs has the function called with the project that plays and its inputs, as ListenOutputs does with its outputs.
+func (t *Transport) ListenInputs(listener func(document int64, inputs []score.Input)) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.inputs = append(t.inputs, listener)
+	listener(t.document, t.project.Inputs)
+}
+
+// setOutputs has the settings of a project's outputs count, and tells of its inputs.
 func (t *Transport) setOutputs(project *score.Project) {
 	t.spacing.set(project)
 	for _, listener := range t.outputs {
 		listener(t.document, project.Outputs)
+	}
+	for _, listener := range t.inputs {
+		listener(t.document, project.Inputs)
 	}
 }
 

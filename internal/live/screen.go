@@ -37,6 +37,8 @@ type Status struct {
 	Tick          score.Tick `json:"tick"`
 	At            int64      `json:"at"`
 	TicksPerMilli float64    `json:"ticksPerMilli"`
+	// Clock is that of another machine, if one is followed.
+	Clock *ClockStatus `json:"clock,omitempty"`
 	// Jump is one that waits.
 	Jump *NextJump `json:"jump,omitempty"`
 	// Opening says that the project that was opened last waits to come in.

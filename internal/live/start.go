@@ -28,6 +28,19 @@ func (t *Transport) GoOn() {
 
 // playFrom starts at a tick of the song, by a plan of its sections if there is one. To be anywhere can take long, and nobody waits for it but who asks.
 func (t *Transport) playFrom(where func(score.Bars) score.Tick, plan log.Plan) {
+	if t.playing {
+		return
+	}
+	if t.follows() {
+		t.wait(arming{where: where, plan: plan})
+		return
+	}
+	t.begin(where, plan, nil)
+	t.notify()
+}
+
+// begin starts at a tick of the song, with tick 0 of run time at a time; nil is as soon as it can be.
+func (t *Transport) begin(where func(score.Bars) score.Tick, plan log.Plan, at *int64) {
 	for !t.playing {
 		begins := t.begins()
 		begins.Plan = plan
@@ -37,8 +50,7 @@ func (t *Transport) playFrom(where func(score.Bars) score.Tick, plan log.Plan) {
 		ready := begins.Outset().Begin()
 		t.mu.Lock()
 		if t.project == begins.Project && begins.Stage.Equal(t.stage) && begins.PlaysSong == t.playsSong && !t.playing {
-			t.play(begins, ready, 0)
-			t.notify()
+			t.play(begins, ready, at, 0)
 		}
 	}
 }
@@ -57,17 +69,19 @@ func (t *Transport) bars() score.Bars {
 	return begins.Outset().Bars()
 }
 
-// play starts playing a log, after so many bars that are counted in.
-func (t *Transport) play(begins log.Log, ready *log.Beginning, countIn int) {
+// play starts playing a log, with tick 0 of run time at a time, or without one as soon as it can be, after so many bars that are counted in.
+func (t *Transport) play(begins log.Log, ready *log.Beginning, at *int64, countIn int) {
 	t.playing, t.interrupted = true, false
 	t.log, t.logged = begins, 0
 	t.player, t.notified = log.NewPlayer(t.log, ready), [2]int{}
 	t.stage, t.given, t.marked = t.player.Stage(), 0, 0
 	t.player.KeepCheckpoints()
 	t.standing = midi.Settings{}
-	t.outlets, t.leading = route.NewOutlets(t.project), leading{}
+	t.outlets, t.leading, t.steering = route.NewOutlets(t.project), leading{}, steering{done: -1}
 	lead := int64(t.outlets.Lead()) * int64(time.Millisecond)
-	t.started = t.Now() + int64(t.ahead()) + lead
+	if t.started = t.Now() + int64(t.ahead()) + lead; at != nil {
+		t.started = *at
+	}
 	t.countIn(countIn)
 	programs := t.toOutputs(t.outlets.Programs(t.project, 0, nil))
 	for i := range programs {

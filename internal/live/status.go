@@ -14,7 +14,7 @@ func (t *Transport) Status() Status {
 
 func (t *Transport) status() Status {
 	if !t.playing {
-		return Status{At: t.Now(), TicksPerMilli: t.project.Tempo.TicksPerMilli(), Stopped: t.stopped, Interrupted: t.interrupted, Loop: t.loop}
+		return Status{At: t.Now(), TicksPerMilli: t.project.Tempo.TicksPerMilli(), Stopped: t.stopped, Interrupted: t.interrupted, Loop: t.loop, Clock: t.clockStatus()}
 	}
 	place, tempo := t.segmentAndPiece(), t.player.Tempo()
 	piece := t.player.Pieces()[place[1]]
@@ -23,7 +23,7 @@ func (t *Transport) status() Status {
 		Playing: true, Recording: t.recorder.recording(), Armed: t.plan != nil && !t.recorder.recording(),
 		Tick: since + piece.Later(), At: t.timeOf(since), TicksPerMilli: tempo[place[0]].Tempo.TicksPerMilli(), Loop: t.loop,
 	}
-	status.Opening = t.opening != nil
+	status.Opening, status.Clock = t.opening != nil, t.clockStatus()
 	if t.jump != nil {
 		status.Jump = &NextJump{At: t.player.Pieces().Song(t.jump.run), To: t.jump.Song}
 	}
@@ -32,10 +32,8 @@ func (t *Transport) status() Status {
 
 // segmentAndPiece returns which of the tempos and which of the pieces holds now.
 func (t *Transport) segmentAndPiece() [2]int {
-	now, segment, tempo := t.tickAt(t.Now()), 0, t.player.Tempo()
-	for segment+1 < len(tempo) && tempo[segment+1].Tick <= now {
-		segment++
-	}
+	now := t.tickAt(t.Now())
+	segment, _ := t.player.Timing().Segment(now)
 	_, piece := t.player.Pieces().At(now)
 	return [2]int{segment, piece}
 }

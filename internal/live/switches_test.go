@@ -37,29 +37,29 @@ func TestSwitches(t *testing.T) {
 			{Kind: midi.NoteOn, Channel: 8, Key: 36, Velocity: 90}, {Kind: midi.NoteOn, Channel: 9, Key: 37, Velocity: 90}, {Kind: midi.NoteOff, Channel: 9, Key: 36},
 			{Kind: midi.Program, Channel: 9, Key: 36}, {Kind: midi.ControlChange, Channel: 9, Key: 36, Value: 127}, pedal(63), {Kind: midi.Pressure, Channel: 9, Value: 64},
 		} {
-			require.NoError(t, s.Hear(other))
+			require.NoError(t, s.Hear(Incoming{Message: other}))
 			require.Zero(t, changes(), other)
 		}
-		require.NoError(t, s.Hear(pedal(64)))
+		require.NoError(t, s.Hear(Incoming{Message: pedal(64)}))
 		require.Equal(t, 1, changes(), "standing still it counts at once")
 		require.NoError(t, s.Back())
 		require.Zero(t, changes())
-		require.NoError(t, s.Hear(pedal(127)))
+		require.NoError(t, s.Hear(Incoming{Message: pedal(127)}))
 		require.Zero(t, changes(), "it is still down")
-		require.NoError(t, s.Hear(pedal(0)))
-		require.NoError(t, s.Hear(pedal(127)))
+		require.NoError(t, s.Hear(Incoming{Message: pedal(0)}))
+		require.NoError(t, s.Hear(Incoming{Message: pedal(127)}))
 		require.Equal(t, 1, changes())
 
 		s.Play()
 		pass(100 * time.Millisecond)
-		require.NoError(t, s.Hear(note))
+		require.NoError(t, s.Hear(Incoming{Message: note}))
 		queue := s.Performing().Queue
 		require.Len(t, queue, 3, "all that the scene names, and that it is on")
 		for _, queued := range queue {
 			require.Equal(t, 4*score.TicksPerQuarter, queued.At)
 		}
-		require.ErrorIs(t, s.Hear(midi.Message{Kind: midi.Program, Channel: 15, Key: 127}), stage.ErrGone)
-		require.ErrorIs(t, s.Hear(midi.Message{Kind: midi.Program, Channel: 15, Key: 1}), score.ErrUnknownScene)
+		require.ErrorIs(t, s.Hear(Incoming{Message: midi.Message{Kind: midi.Program, Channel: 15, Key: 127}}), stage.ErrGone)
+		require.ErrorIs(t, s.Hear(Incoming{Message: midi.Message{Kind: midi.Program, Channel: 15, Key: 1}}), score.ErrUnknownScene)
 		require.Len(t, s.Performing().Queue, 3, "what is gone changes nothing")
 		require.True(t, s.Status().Playing)
 	})

@@ -139,6 +139,7 @@ func (t *Transport) adopt(replay *log.Replay) bool {
 		}
 	}
 	t.project, t.wanted = next.project, edited{replaying: next.replaying}
+	t.checkClock()
 	if t.playing {
 		t.prepare()
 		t.retimed()

@@ -11,7 +11,7 @@ func (t *Transport) tellTime() {
 	for port := range t.ports {
 		if timed, is := port.(output.Timed); is {
 			timed.Time(output.Timeline{
-				Project: t.project, Started: t.started, Tempo: t.player.Tempo(), Until: t.player.Run(), Bar: t.barOf, Beats: t.beats,
+				Project: t.project, Started: t.started, Tempo: t.player.Timing(), Until: t.player.Run(), Bar: t.barOf, Beats: t.beats,
 			})
 		}
 	}

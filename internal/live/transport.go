@@ -5,6 +5,7 @@ import (
 	"sync"
 	"time"
 
+	"jettyfog/internal/core/button"
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/route"
@@ -23,6 +24,12 @@ type Options struct {
 	// Omitted is told, once a second at most, what was left out; nil is told nothing. It must return quickly and
 	// must not call the transport.
 	Omitted func(Omission)
+	// Notice is told of what has happened, in whole sentences; nil is told nothing. The same holds for it.
+	Notice func(string)
+	// Heard is told of what came in at devices and from programs, but for clocks; nil is told nothing. The same holds for it.
+	Heard func(Incoming)
+	// Keep has the last so many bars be kept as a take; nil keeps none. The same holds for it.
+	Keep func(bars int)
 }
 
 // Transport plays a project. All methods may be called concurrently.
@@ -48,29 +55,38 @@ type Transport struct {
 	screens  map[Screen]struct{}
 	ports    map[output.Port]*feed
 	outputs  []func(int64, []score.Output) // are told of the outputs of the project that plays
+	inputs   []func(int64, []score.Input)  // and of its inputs
 	spacing  spacing
 	clocks   clocks
 	leading  leading
 	silent   map[uint32]bool // which tracks are kept from being heard
 
+	clockIn  clockIn
+	steering steering
+	sources  map[Source]*source // inputs of which something is down, or was
+	buttons  map[trigger]*button.Button
+	taps     []int64        // of the tempo, when
+	passed   uint16         // how many notes were passed on
+	idle     *route.Outlets // by which notes are passed on while nothing plays
+	idleOf   *score.Project
+
 	playing         bool
-	started         int64               // the time of tick 0
-	player          *log.Player         // what plays, or played last; nil before anything did
-	loop            Range               // of the song, that is played over and over
-	playsSong       bool                // whether the song plays from where playing begins
-	given, marked   int                 // how many times it has given values, and how many sections have begun, as was noticed last
-	jump            *seam               // where it goes on elsewhere once, or nil
-	controllers     map[controller]bool // that came in, and whether they are up
-	opening         *opening            // the project that waits to come in, or nil
-	cuts            []cut               // where others came in of which nothing was heard yet
-	prepared        *prepared           // what plays from the next seam on, once it has been computed
-	preparing       bool                // whether a goroutine computes it
-	stopped         score.Tick          // the tick of the song at which playing stopped last
-	stoppedPlan     log.Plan            // and which sections played
-	interrupted     bool                // whether that was because the program ended while it played
-	ended           score.Tick          // and that of run time
-	notified        [2]int              // which of its tempos and pieces the outputs were told last
-	outlets         *route.Outlets      // what goes to which output, once all that was handed over is heard
+	started         int64          // the time of tick 0
+	player          *log.Player    // what plays, or played last; nil before anything did
+	loop            Range          // of the song, that is played over and over
+	playsSong       bool           // whether the song plays from where playing begins
+	given, marked   int            // how many times it has given values, and how many sections have begun, as was noticed last
+	jump            *seam          // where it goes on elsewhere once, or nil
+	opening         *opening       // the project that waits to come in, or nil
+	cuts            []cut          // where others came in of which nothing was heard yet
+	prepared        *prepared      // what plays from the next seam on, once it has been computed
+	preparing       bool           // whether a goroutine computes it
+	stopped         score.Tick     // the tick of the song at which playing stopped last
+	stoppedPlan     log.Plan       // and which sections played
+	interrupted     bool           // whether that was because the program ended while it played
+	ended           score.Tick     // and that of run time
+	notified        [2]int         // which of its tempos and pieces the outputs were told last
+	outlets         *route.Outlets // what goes to which output, once all that was handed over is heard
 	sieve           sieve
 	omittedNotified int64                     // when it was told last what was left out
 	waiting         []output.Event            // handed over, not yet heard
@@ -89,6 +105,15 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 	if options.Pulse == 0 {
 		options.Pulse = 10 * time.Millisecond
 	}
+	if options.Notice == nil {
+		options.Notice = func(string) {}
+	}
+	if options.Heard == nil {
+		options.Heard = func(Incoming) {}
+	}
+	if options.Keep == nil {
+		options.Keep = func(int) {}
+	}
 	if options.Omitted == nil {
 		options.Omitted = func(Omission) {}
 	}
@@ -97,6 +122,7 @@ func New(project *score.Project, options Options, recorder, wake *Recorder) *Tra
 		screens: map[Screen]struct{}{}, ports: map[output.Port]*feed{},
 	}
 	t.spacing.set(project)
+	t.checkClock()
 	return t
 }
 
@@ -113,6 +139,7 @@ func (t *Transport) Run(ctx context.Context) {
 			t.Stop()
 			return
 		case <-ticker.C:
+			t.pressDue()
 			t.pulse()
 		}
 	}
@@ -161,41 +188,17 @@ func (t *Transport) retimed() {
 	}
 }
 
-// Hear presses the switches of the project whose message comes in now, and lets the tracks hear it while they play. The errors
-// are those of Do, and score.ErrUnknownScene.
-func (t *Transport) Hear(m midi.Message) error {
-	t.mu.Lock()
-	switched := t.switched(m)
-	if t.playing {
-		t.hear(m)
-	}
-	t.mu.Unlock()
-	for _, s := range switched {
-		if err := t.press(s); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// hear lets the tracks hear a channel message that comes in now.
-func (t *Transport) hear(m midi.Message) {
-	m.Tick = t.player.Pieces().Song(max(t.player.Run(), t.tickAt(t.Now())))
-	at, counts := t.player.Hear(m)
-	if m.Tick = at; counts {
-		t.note(log.Entry{Input: &m})
-		if m.Tick < t.loop.From {
-			t.prepare()
-		}
-	}
-}
-
 // Stop stops playing and recording and releases everything. It does nothing while standing still.
 func (t *Transport) Stop() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if t.playing {
+	waited := t.clockIn.begins != nil
+	t.clockIn.begins = nil
+	switch {
+	case t.playing:
 		t.stop(t.Now())
+	case waited:
+		t.noticeClock()
 	}
 }
 
@@ -214,6 +217,7 @@ func (t *Transport) stop(now int64) {
 	t.wake.end(at)
 	t.stopped, t.stoppedPlan, t.ended = t.player.Pieces().Song(at), t.player.Plan(), at
 	t.playing, t.waiting, t.outlets, t.sieve = false, nil, nil, sieve{}
+	t.clockIn.leads, t.clockIn.lost, t.steering = false, false, steering{}
 	t.releasePorts()
 	t.stopClocks(now)
 	t.stage, t.queue, t.jump, t.cuts = t.stage.Stopped(), nil, nil, nil
@@ -234,14 +238,16 @@ func (t *Transport) unheard(now int64) score.Tick {
 	return t.tickAt(now) + 1
 }
 
-func (t *Transport) tickAt(now int64) score.Tick  { return t.player.Tempo().TickAt(now - t.started) }
-func (t *Transport) timeOf(tick score.Tick) int64 { return t.started + t.player.Tempo().Nanos(tick) }
+func (t *Transport) tickAt(now int64) score.Tick  { return t.player.Timing().TickAt(now - t.started) }
+func (t *Transport) timeOf(tick score.Tick) int64 { return t.started + t.player.Timing().Nanos(tick) }
 
 // pulse hands over what has come within the look-ahead and notes what has been heard.
 func (t *Transport) pulse() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	now := t.Now()
+	t.loseClock(now)
+	t.noticeClock()
 	if !t.playing {
 		t.idleClocks(now)
 		return
@@ -271,7 +277,9 @@ func (t *Transport) pulse() {
 	t.lead(now)
 	var batch batch
 	for t.player.Run() < horizon && t.Now()-now < int64(pulseWithin) {
-		to := min(horizon, t.tickAt(t.timeOf(t.player.Run())+int64(slice))+1)
+		until := t.steer()
+		horizon = min(horizon, t.tickAt(now+int64(t.ahead()))+1)
+		to := min(horizon, until, t.tickAt(t.timeOf(t.player.Run())+int64(slice))+1)
 		next, seams := t.nextSeam()
 		if seams {
 			to = min(to, next.run)

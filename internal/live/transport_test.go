@@ -172,13 +172,13 @@ func TestATrackGoesOnByWhatComesIn(t *testing.T) {
 	project.Tracks[0].Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 100}
 	key := midi.Message{Kind: midi.NoteOn, Key: 60, Velocity: 100}
 	onStage(t, project, func(t *testing.T, s *rig) {
-		require.NoError(t, s.Hear(key)) // does nothing while standing still
+		require.NoError(t, s.Hear(Incoming{Message: key})) // does nothing while standing still
 		s.Play()
 		press := func(presses int) {
 			for range presses {
 				now := s.Now()
 				before := len(s.listener.places)
-				require.NoError(t, s.Hear(key))
+				require.NoError(t, s.Hear(Incoming{Message: key}))
 				pass(500 * time.Millisecond)
 				require.Less(t, s.listener.places[before].At-now, int64(140*time.Millisecond))
 			}

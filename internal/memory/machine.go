@@ -21,6 +21,23 @@ func (s *Store) Bind(ctx context.Context, output, device string) error {
 	})
 }
 
+// BindInput implements server.MachineStore.
+func (s *Store) BindInput(ctx context.Context, input, device string) error {
+	return s.change(ctx, "BindInput", func() error {
+		if s.inputs[input] = device; device == "" {
+			delete(s.inputs, input)
+		}
+		return nil
+	})
+}
+
+// InputBindings returns the devices by the names of inputs.
+func (s *Store) InputBindings() map[string]string {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return maps.Clone(s.inputs)
+}
+
 // Bindings returns the devices by the names of outputs.
 func (s *Store) Bindings() map[string]string {
 	s.mu.Lock()

@@ -38,6 +38,7 @@ type Store struct {
 	kept     map[int64]*document
 	takes    []stored
 	bound    map[string]string
+	inputs   map[string]string
 	setups   map[string]score.Setup
 	read     []cv.Calibrated
 	presets  []preset.Preset
@@ -59,7 +60,7 @@ type stored struct {
 // New returns a store whose document is the project at revision 1.
 func New(project *score.Project) *Store {
 	first := &document{Document: studio.Document{ID: 1, Project: project, Revision: 1}}
-	return &Store{open: 1, kept: map[int64]*document{1: first}, bound: map[string]string{}, setups: map[string]score.Setup{}}
+	return &Store{open: 1, kept: map[int64]*document{1: first}, bound: map[string]string{}, inputs: map[string]string{}, setups: map[string]score.Setup{}}
 }
 
 // KeepIn says in which other store that is kept what was written here.

@@ -29,16 +29,28 @@ var incoming = map[string]struct {
 	"/pressure": {[]string{"pressure"}, [][2]int{{0, 127}}, func(a []int) midi.Message {
 		return midi.Message{Kind: midi.Pressure, Value: uint16(a[0])}
 	}},
+	"/clock":    {of: just(midi.Clock)},
+	"/start":    {of: just(midi.Start)},
+	"/continue": {of: just(midi.Continue)},
+	"/stop":     {of: just(midi.Stop)},
+	"/position": {[]string{"position"}, [][2]int{{0, midi.MaxSongPosition}}, func(a []int) midi.Message {
+		return midi.Message{Kind: midi.SongPosition, Value: uint16(a[0])}
+	}},
 	"/bend": {[]string{"bend"}, [][2]int{{-8192, 8191}}, func(a []int) midi.Message {
 		return midi.Message{Kind: midi.Bend, Value: uint16(a[0] + 8192)}
 	}},
+}
+
+// just returns what makes a message of a kind that says nothing else.
+func just(kind midi.Kind) func([]int) midi.Message {
+	return func([]int) midi.Message { return midi.Message{Kind: kind} }
 }
 
 // Heard returns what a message that came in is to the tracks. The error says why it is nothing.
 func Heard(m Message) (midi.Message, error) {
 	of, known := incoming[m.Address]
 	if !known {
-		return midi.Message{}, fmt.Errorf("nobody hears %s: there are /note, /cc, /program, /pressure and /bend", short(m.Address))
+		return midi.Message{}, fmt.Errorf("nobody hears %s: there are /note, /cc, /program, /pressure, /bend, /clock, /start, /continue, /stop and /position", short(m.Address))
 	}
 	if len(m.Arguments) != len(of.names) && len(m.Arguments) != len(of.names)+1 {
 		return midi.Message{}, fmt.Errorf("%s has %d arguments: it needs %v, and can have a channel", m.Address, len(m.Arguments), of.names)

@@ -134,7 +134,7 @@ func (p *Port) Time(t output.Timeline) {
 		p.project = t.Project
 		if !p.playing {
 			p.playing, p.told = true, 0
-			if now > t.Started {
+			if t.Began(now) {
 				p.told = t.Tempo.TickAt(now-t.Started) + 1
 			}
 			p.add(waiting{at: max(now, t.Started+offset), messages: []Message{{"/run", []any{int32(1)}}}})

@@ -139,7 +139,7 @@ func TestTimeAndModsAsMessages(t *testing.T) {
 	inBubble(t, score.Output{ID: 1, Kind: score.OSC}, func(port *osc.Port, peer *peer) {
 		quarter := play.TempoMapOf(p).Nanos(score.TicksPerQuarter)
 		timeline := func(until score.Tick) output.Timeline {
-			return output.Timeline{Project: p, Started: 200 * ms, Tempo: play.TempoMapOf(p), Until: until, Beats: func(from, until score.Tick) (beats []output.Beat) {
+			return output.Timeline{Project: p, Started: 200 * ms, Tempo: play.Timing{}.Changed(play.TempoMapOf(p)), Until: until, Beats: func(from, until score.Tick) (beats []output.Beat) {
 				for n := range 8 {
 					if tick := score.Tick(n) * score.TicksPerQuarter; tick >= from && tick < until {
 						beats = append(beats, output.Beat{Tick: tick, Bar: int64(n / 4), Beat: n % 4})

@@ -60,13 +60,17 @@ type Timeline struct {
 	// Started is the time of tick 0 of run time, in nanoseconds of the transport's clock.
 	Started int64
 	// Tempo is that of run time, which will not change before Until.
-	Tempo play.TempoMap
+	Tempo play.Timing
 	Until score.Tick
 	// Bar returns where the bar of the song begins and ends in which a tick of run time is, in run time.
 	Bar func(tick score.Tick) (begins, ends score.Tick)
 	// Beats returns the beats in [from, until) of run time.
 	Beats func(from, until score.Tick) []Beat
 }
+
+// Began reports whether playing began so long ago at a time that a port which is told only now comes in where it is. A start that is just over
+// is played from its beginning: another machine tells of its start as it starts.
+func (t Timeline) Began(now int64) bool { return now > t.Started+int64(100*time.Millisecond) }
 
 // Beat is where a beat begins.
 type Beat struct {

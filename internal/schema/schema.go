@@ -13,6 +13,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
+	"jettyfog/internal/input"
 	"jettyfog/internal/server"
 	"jettyfog/internal/studio"
 )
@@ -48,6 +49,8 @@ type wire struct {
 	Clashes          []score.Clash             `json:"clashes"`
 	BindRequest      server.BindRequest        `json:"bindRequest"`
 	TestRequest      server.TestRequest        `json:"testRequest"`
+	BindInput        server.BindInputRequest   `json:"bindInputRequest"`
+	ClockAct         input.ClockAct            `json:"clockAct"`
 	Calibrate        server.CalibrateRequest   `json:"calibrateRequest"`
 	VoltageTest      server.VoltageTestRequest `json:"voltageTestRequest"`
 	LoadRequest      server.LoadRequest        `json:"loadRequest"`

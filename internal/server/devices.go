@@ -12,6 +12,7 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/device"
+	"jettyfog/internal/input"
 	"jettyfog/internal/live"
 	"jettyfog/internal/osc"
 	"jettyfog/internal/output"
@@ -23,6 +24,8 @@ import (
 type MachineStore interface {
 	// Bind has the outputs of a name be a device; an empty one is none.
 	Bind(ctx context.Context, output, device string) error
+	// BindInput has the inputs of a name be a device; an empty one is none.
+	BindInput(ctx context.Context, input, device string) error
 	// Held reports whether the outputs of a project are not to be played, as it came from elsewhere and nobody has agreed.
 	Held(ctx context.Context, project int64) (bool, error)
 	// Agree has them be played.
@@ -81,6 +84,7 @@ type devicesResource struct {
 	rack      *device.Rack
 	voltages  *voltages.Keeper
 	osc       *osc.Keeper
+	inputs    *input.Keeper
 	transport *live.Transport
 	studio    *studio.Studio
 	changed   func()
@@ -134,6 +138,7 @@ func (d devicesResource) agree(w http.ResponseWriter, r *http.Request) {
 	d.rack.Look()
 	d.voltages.Look()
 	d.osc.Look()
+	d.inputs.Look()
 	d.changed()
 	reply(w, struct{}{})
 }

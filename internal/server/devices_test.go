@@ -18,11 +18,14 @@ import (
 // workshop has one device, which notes what it is sent.
 type workshop struct {
 	got  chan []byte
+	came chan []byte // what the device sends
 	mu   sync.Mutex
 	away bool
 }
 
-func newWorkshop() *workshop { return &workshop{got: make(chan []byte, 10_000)} }
+func newWorkshop() *workshop {
+	return &workshop{got: make(chan []byte, 10_000), came: make(chan []byte, 10_000)}
+}
 
 func (w *workshop) list() ([]device.Device, error) {
 	w.mu.Lock()
@@ -31,6 +34,34 @@ func (w *workshop) list() ([]device.Device, error) {
 		return nil, nil
 	}
 	return []device.Device{{Name: "Quay synth", Place: "card 1, device 0"}}, nil
+}
+
+func (w *workshop) listSending() ([]device.Device, error) { return w.list() }
+
+// openFeed opens the device as one that sends.
+func (w *workshop) openFeed(device.Device) (device.Feed, error) {
+	return &workshopFeed{w, make(chan struct{})}, nil
+}
+
+type workshopFeed struct {
+	*workshop
+	closed chan struct{}
+}
+
+// Read implements device.Feed.
+func (f *workshopFeed) Read(data []byte) (int, error) {
+	select {
+	case came := <-f.came:
+		return copy(data, came), nil
+	case <-f.closed:
+		return 0, errors.New("closed")
+	}
+}
+
+// Close implements device.Feed.
+func (f *workshopFeed) Close() error {
+	close(f.closed)
+	return nil
 }
 
 func (w *workshop) open(device.Device) (device.Wire, error) { return w, nil }

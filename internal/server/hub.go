@@ -17,9 +17,11 @@ import (
 type hub struct {
 	options Options
 
-	mu      sync.Mutex
-	clients map[*client]struct{}
-	closed  bool
+	mu          sync.Mutex
+	clients     map[*client]struct{}
+	closed      bool
+	heard       int // of what came in at the machine in a second
+	heardSecond int64
 }
 
 func newHub(o Options) *hub { return &hub{options: o, clients: map[*client]struct{}{}} }
@@ -125,6 +127,7 @@ func (h *hub) join(ctx context.Context, c *client) {
 	project, transport := h.options.Studio.State(), h.options.Transport.Status()
 	greeting := whole(project)
 	c.enqueue(encodeMessage(h.devices(ctx)))
+	c.enqueue(encodeMessage(h.inputs()))
 	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
 	c.enqueue(encodeMessage(Message{Stage: stageMessage(h.options.Transport.Performing(), project.Project)}))

@@ -77,8 +77,6 @@ func TestBadRequestsChangeNothing(t *testing.T) {
 		{"a take played again with no luck", "POST", "/api/takes/9/again", `{"luck":-1}`, nil, 422, "luck is -1; it must be 0 to 999999"},
 		{"a log of nothing", "GET", "/api/transport/log.json", "", nil, 409, "there is no log: nothing was played yet"},
 		{"a loop of no bars", "POST", "/api/transport", `{"do":"loop","loop":{"from":3,"bars":0}}`, nil, 422, "loop.bars is 0; it must be 1 to 4096"},
-		{"an input that is no byte", "POST", "/api/transport/input", `{"message":[144,60,256]}`, nil, 422, "not within 0 to 255"},
-		{"an input that is no message", "POST", "/api/transport/input", `{"message":[248,0]}`, nil, 422, "it must be a note, a controller"},
 		{"an unknown take", "GET", "/api/takes/5.mid", "", nil, 404, "no such take"},
 		{"a take without a number", "GET", "/api/takes/x.mid", "", nil, 404, "no such take"},
 		{"an unknown format", "GET", "/api/takes/5.mid?format=2", "", nil, 422, "format is 2; it must be 0 or 1"},

@@ -12,6 +12,7 @@ import (
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/device"
 	"jettyfog/internal/health"
+	"jettyfog/internal/input"
 	"jettyfog/internal/live"
 	"jettyfog/internal/osc"
 	"jettyfog/internal/shelf"
@@ -45,6 +46,9 @@ type Options struct {
 	Voltages *voltages.Keeper
 	// OSC plays outputs that are programs.
 	OSC *osc.Keeper
+	// Inputs hears devices of the machine, Clock is the simulated one.
+	Inputs *input.Keeper
+	Clock  *input.Simulated
 	// OSCIn is the address at which OSC comes in; empty if it does nowhere.
 	OSCIn string
 	// Health tells what is wrong with the places where things are kept.
@@ -100,7 +104,8 @@ func New(o Options) *Server {
 		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
-		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.OSC, o.Transport, o.Studio, s.DevicesChanged}.Routes())
+		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.OSC, o.Inputs, o.Transport, o.Studio, s.DevicesChanged}.Routes())
+		r.Mount("/inputs", inputsResource{o.Machine, o.Inputs, o.Clock}.Routes())
 		r.Mount("/voltages", voltagesResource{o.Studio, o.Voltages, o.Machine, s.hub}.Routes())
 		r.Mount("/setups", setupsResource{o.Machine, o.Studio}.Routes())
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())

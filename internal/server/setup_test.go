@@ -16,9 +16,12 @@ import (
 	"github.com/coder/websocket"
 	"github.com/stretchr/testify/require"
 
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/device"
 	"jettyfog/internal/health"
+	"jettyfog/internal/input"
 	"jettyfog/internal/live"
 	"jettyfog/internal/memory"
 	"jettyfog/internal/osc"
@@ -82,7 +85,19 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 		Held: func(id int64) bool { held, _ := kept.Held(t.Context(), id); return held },
 	}, map[string]string{})
 	transport.ListenOutputs(programs.SetOutputs)
+	clock := input.NewSimulated(transport.Now, func() { handler.InputsChanged() })
+	inputs := input.NewKeeper(input.Options{
+		List: devices.listSending, Open: devices.openFeed, StandIns: []device.Device{clock.Device()}, StandIn: clock.Open, Now: transport.Now,
+		Held: func(id int64) bool { held, _ := kept.Held(t.Context(), id); return held },
+		Hear: func(id int, m midi.Message, at int64) error {
+			return transport.Hear(live.Incoming{Source: live.Source{Kind: score.DeviceInput, ID: id}, Message: m, At: at})
+		},
+		Gone:    func(id int) { transport.Gone(live.Source{Kind: score.DeviceInput, ID: id}) },
+		Changed: func() { handler.InputsChanged() }, Notice: func(text string) { handler.Notice(text) },
+	}, nil)
+	transport.ListenInputs(inputs.SetInputs)
 	handler = server.New(server.Options{
+		Inputs: inputs, Clock: clock,
 		Studio: opened, Transport: transport, Takes: shelf.New(kept), Wake: journal, Machine: kept, Presets: kept, SetLists: kept, Rack: rack, Voltages: keeper, OSC: programs, Hosts: []string{host},
 		Health: board, Log: slog.New(slog.DiscardHandler), Limits: limits,
 		Page: fstest.MapFS{"index.html": {Data: []byte("<title>Jettyfog</title>")}, "assets/a.js": {Data: []byte("1")}},
@@ -96,6 +111,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	running.Go(func() { rack.Run(ctx) })
 	running.Go(func() { keeper.Run(ctx) })
 	running.Go(func() { programs.Run(ctx) })
+	running.Go(func() { inputs.Run(ctx) })
 	running.Go(func() { recorder.Run(ctx) })
 	running.Go(func() { wake.Run(ctx) })
 	t.Cleanup(func() {

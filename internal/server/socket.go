@@ -3,12 +3,14 @@ package server
 import (
 	"context"
 	"errors"
+	"fmt"
 	"net/http"
 	"time"
 
 	"github.com/coder/websocket"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/live"
 )
 
 const (
@@ -28,6 +30,8 @@ var (
 type client struct {
 	queue chan []byte
 	drop  context.CancelCauseFunc
+	// sources are the inputs of the page at which something came in; only the goroutine that reads uses it.
+	sources map[live.Source]struct{}
 }
 
 // enqueue never blocks: a page that does not keep up is dropped, and connects again.
@@ -47,7 +51,7 @@ func (h *hub) serve(w http.ResponseWriter, r *http.Request) {
 	defer socket.CloseNow()
 	socket.SetReadLimit(maxQuestion)
 	ctx, drop := context.WithCancelCause(r.Context())
-	c := &client{queue: make(chan []byte, queueLength), drop: drop}
+	c := &client{queue: make(chan []byte, queueLength), drop: drop, sources: map[live.Source]struct{}{}}
 	h.join(ctx, c)
 	defer h.leave(c)
 	go func() { drop(h.read(ctx, socket, c)) }()
@@ -78,8 +82,14 @@ func (h *hub) write(ctx context.Context, socket *websocket.Conn, c *client) {
 	}
 }
 
-// read answers questions until the page hangs up or asks something else than the time.
+// read answers questions and takes what comes in at the page, until it hangs up or sends something else. What it has left down is released
+// then.
 func (h *hub) read(ctx context.Context, socket *websocket.Conn, c *client) error {
+	defer func() {
+		for source := range c.sources {
+			h.options.Transport.Gone(source)
+		}
+	}()
 	for {
 		_, data, err := socket.Read(ctx)
 		if err != nil {
@@ -88,8 +98,14 @@ func (h *hub) read(ctx context.Context, socket *websocket.Conn, c *client) error
 		now := h.options.Transport.Now()
 		var question Question
 		if err := score.DecodeJSON(data, &question); err != nil {
-			_ = socket.Close(websocket.StatusUnsupportedData, "a page may only ask for the time")
+			_ = socket.Close(websocket.StatusUnsupportedData, "a page may only ask for the time and send what comes in")
 			return err
+		}
+		if question.Input != nil {
+			if err := h.hear(c, *question.Input, now); err != nil {
+				c.enqueue(encodeMessage(Message{Notice: &NoticeMessage{Text: fmt.Sprintf("What came in did nothing: %s.", err)}}))
+			}
+			continue
 		}
 		c.enqueue(encodeMessage(Message{Clock: &ClockAnswer{Sent: question.Sent, Server: now}}))
 	}

@@ -6,7 +6,6 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"jettyfog/internal/core/log"
-	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
@@ -14,7 +13,7 @@ import (
 
 // TransportRequest asks the transport to do something.
 type TransportRequest struct {
-	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=song,enum=section,enum=stop,enum=record,enum=endRecording,enum=panic"`
+	Do string `json:"do" jsonschema:"enum=play,enum=goOn,enum=jump,enum=loop,enum=song,enum=section,enum=stop,enum=record,enum=endRecording,enum=panic,enum=one,enum=move"`
 	// From is the bar from which to play, from 1; 0 is the beginning.
 	From int `json:"from,omitempty" jsonschema:"minimum=0,maximum=10000"`
 	// Jump says where to go on; without it a jump that waits is taken back.
@@ -27,6 +26,12 @@ type TransportRequest struct {
 	Section *SectionRequest `json:"section,omitempty"`
 	// Record says what to record; without it all that comes until recording ends.
 	Record *RecordOptions `json:"record,omitempty"`
+	// At is the moment of the server's clock, in nanoseconds, at which the nearest bar line is to be, by a tempo that is faster or slower for so many
+	// Beats: 0, 1 or 4.
+	At    int64 `json:"at,omitempty"`
+	Beats int   `json:"beats,omitempty" jsonschema:"minimum=0,maximum=4"`
+	// Millis is by how much all is to play earlier from now on, in milliseconds, or below 0 later.
+	Millis int `json:"millis,omitempty" jsonschema:"minimum=-100,maximum=100"`
 }
 
 // JumpRequest says where the song is to go on, and from which moment on.
@@ -79,12 +84,6 @@ type RecordOptions struct {
 	Again bool `json:"again"`
 }
 
-// InputRequest tells of a channel message that comes in now, as a controller sends it.
-type InputRequest struct {
-	// Message holds its bytes, the status byte first.
-	Message []int `json:"message" jsonschema:"minItems=2,maxItems=3"`
-}
-
 type transportResource struct {
 	transport *live.Transport
 	studio    *studio.Studio
@@ -94,36 +93,9 @@ type transportResource struct {
 func (t transportResource) Routes() chi.Router {
 	r := chi.NewRouter()
 	r.Post("/", t.do)
-	r.Post("/input", t.input)
 	r.Get("/log.json", t.log)
 	r.Get("/chase", t.chase)
 	return r
-}
-
-func (t transportResource) input(w http.ResponseWriter, r *http.Request) {
-	var request InputRequest
-	if err := read(r, &request); err != nil {
-		fail(w, err)
-		return
-	}
-	data := make([]byte, len(request.Message))
-	for i, value := range request.Message {
-		if value < 0 || value > 0xFF {
-			refuse(w, http.StatusUnprocessableEntity, "a byte of the message is not within 0 to 255; nothing was played")
-			return
-		}
-		data[i] = byte(value)
-	}
-	message, err := midi.Parse(data)
-	if err != nil {
-		refuse(w, http.StatusUnprocessableEntity, err.Error()+"; nothing was played")
-		return
-	}
-	if err := t.transport.Hear(message); err != nil {
-		fail(w, err)
-		return
-	}
-	reply(w, t.transport.Status())
 }
 
 // log answers with what was done since playing began last, as a file that can be rendered.
@@ -198,8 +170,18 @@ func (t transportResource) do(w http.ResponseWriter, r *http.Request) {
 		t.transport.EndRecording()
 	case "panic":
 		t.transport.Panic()
+	case "one":
+		if err := t.transport.OneIsNow(request.At, request.Beats); err != nil {
+			fail(w, err)
+			return
+		}
+	case "move":
+		if err := t.transport.Move(request.Millis); err != nil {
+			fail(w, err)
+			return
+		}
 	default:
-		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, song, section, stop, record, endRecording and panic")
+		refuse(w, http.StatusUnprocessableEntity, "the transport can play, goOn, jump, loop, song, section, stop, record, endRecording, panic, one and move")
 		return
 	}
 	reply(w, t.transport.Status())

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"net/http"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/go-chi/chi/v5"
@@ -120,23 +121,42 @@ func (k wakeResource) keep(w http.ResponseWriter, r *http.Request) {
 		fail(w, err)
 		return
 	}
-	piece, err := k.piece(r.Context(), request)
+	kept, err := k.kept(r.Context(), request)
 	if err != nil {
 		fail(w, err)
 		return
+	}
+	reply(w, kept)
+}
+
+// kept keeps a piece of the wake as a take.
+func (k wakeResource) kept(ctx context.Context, request KeepRequest) (Imported, error) {
+	piece, err := k.piece(ctx, request)
+	if err != nil {
+		return Imported{}, err
 	}
 	piece.Take.Name = fmt.Sprintf("Wake from bar %d", piece.Bar+1)
-	ids, err := k.takes.Add(r.Context(), piece.Revision, piece.Take)
+	ids, err := k.takes.Add(ctx, piece.Revision, piece.Take)
 	if err != nil {
-		fail(w, err)
-		return
+		return Imported{}, err
 	}
 	remarks := []string{}
-	if err := k.wake.CopyLog(context.WithoutCancel(r.Context()), piece.ID, ids[0], piece.From, piece.To); err != nil {
+	if err := k.wake.CopyLog(context.WithoutCancel(ctx), piece.ID, ids[0], piece.From, piece.To); err != nil {
 		remarks = append(remarks, "It cannot be played again: its log could not be copied.")
 	}
 	k.changed()
-	reply(w, Imported{ID: ids[0], Notes: piece.Take.Count(), Remarks: remarks})
+	return Imported{ID: ids[0], Notes: piece.Take.Count(), Remarks: remarks}, nil
+}
+
+// Keep keeps the last bars that were played as a take, as a pedal asks for, and tells every page.
+func (s *Server) Keep(bars int) {
+	k := wakeResource{s.options.Wake, s.options.Takes, s.options.Transport, s.TakesChanged}
+	kept, err := k.kept(context.Background(), KeepRequest{Bars: bars})
+	if err != nil {
+		s.Notice(fmt.Sprintf("The last %s could not be kept: %s.", score.Counted(bars, "bar"), strings.TrimSuffix(err.Error(), ".")))
+		return
+	}
+	s.Notice(strings.Join(append([]string{fmt.Sprintf("The last %s are kept: %s.", score.Counted(bars, "bar"), score.Counted(kept.Notes, "note"))}, kept.Remarks...), " "))
 }
 
 func (k wakeResource) piece(ctx context.Context, request KeepRequest) (take.Stretch, error) {

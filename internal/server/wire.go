@@ -10,7 +10,7 @@ import (
 )
 
 // Message is what the server sends through the WebSocket: an object with exactly one of these fields.
-// After connecting, a page gets a devices, a project, a transport, a stage, a takes, a calibrations and a problems message without asking.
+// After connecting, a page gets a devices, an inputs, a project, a transport, a stage, a takes, a calibrations and a problems message without asking.
 type Message struct {
 	Project   *ProjectState    `json:"project,omitempty"`
 	Transport *live.Status     `json:"transport,omitempty"`
@@ -20,9 +20,12 @@ type Message struct {
 	Problems  *ProblemsMessage `json:"problems,omitempty"`
 	Notice    *NoticeMessage   `json:"notice,omitempty"`
 	Devices   *DevicesMessage  `json:"devices,omitempty"`
+	Inputs    *InputsMessage   `json:"inputs,omitempty"`
 	// Calibrations are sent after connecting and whenever they change.
 	Calibrations *CalibrationsMessage `json:"calibrations,omitempty"`
 	Clock        *ClockAnswer         `json:"clock,omitempty"`
+	// Heard came in at a device of the machine or from a program.
+	Heard *HeardInput `json:"heard,omitempty"`
 }
 
 // WireBatch is what is about to happen, and what is not to any more.
@@ -100,10 +103,32 @@ type NoticeMessage struct {
 	Text string `json:"text"`
 }
 
-// Question is what a page sends through the WebSocket: what time it is. Sent is the page's own clock
+// HeardInput is a message that came in at the machine.
+type HeardInput struct {
+	Kind score.InputKind `json:"kind" jsonschema:"enum=serverDevice,enum=osc"`
+	// ID is that of the input; 0 is one that the project does not list.
+	ID int `json:"id"`
+	// At is when it came, in nanoseconds of the server's clock.
+	At      int64 `json:"at"`
+	Message []int `json:"message"`
+}
+
+// Question is what a page sends through the WebSocket: what time it is, or with an Input what has come in there. Sent is the page's own clock
 // reading, which the answer repeats.
 type Question struct {
-	Sent float64 `json:"sent"`
+	Sent  float64    `json:"sent"`
+	Input *PageInput `json:"input,omitempty"`
+}
+
+// PageInput is a message that came in at a page.
+type PageInput struct {
+	Kind score.InputKind `json:"kind" jsonschema:"enum=screen,enum=browserPort"`
+	// ID is that of the input, of browser ports; 0 is one that the project does not list.
+	ID int `json:"id,omitempty" jsonschema:"minimum=0,maximum=255"`
+	// At is when it came, in nanoseconds of the server's clock.
+	At int64 `json:"at"`
+	// Message holds its bytes, the status byte first; with none the input is gone.
+	Message []int `json:"message" jsonschema:"maxItems=3"`
 }
 
 // ClockAnswer tells the time of the server's clock, in nanoseconds.

@@ -275,7 +275,7 @@ func TestRowsBecomePieces(t *testing.T) {
 	require.NoError(t, s.Close())
 	played := take.Render(testkit.Buoy(), 150)
 	query(t, folder, "DROP TABLE pieces")
-	for _, table := range []string{"calibrations", "positions", "set_lists", "held_projects", "bindings", "setups", "presets", "openings", "project_tracks", "project_changes", "project_stages", "projects"} {
+	for _, table := range []string{"input_bindings", "calibrations", "positions", "set_lists", "held_projects", "bindings", "setups", "presets", "openings", "project_tracks", "project_changes", "project_stages", "projects"} {
 		query(t, folder, "DROP TABLE "+table)
 	}
 	query(t, folder, "DROP INDEX takes_of_projects")
@@ -284,7 +284,7 @@ func TestRowsBecomePieces(t *testing.T) {
 	query(t, folder, "CREATE TABLE changes (position INTEGER PRIMARY KEY, edit TEXT NOT NULL, inverse TEXT NOT NULL) STRICT")
 	query(t, folder, "DROP TABLE log_entries")
 	query(t, folder, "DROP TABLE logs")
-	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8', '9', '10', '11', '12', '13', '14', '15', '16', '17')")
+	query(t, folder, "DELETE FROM migrations WHERE id IN ('6', '7', '8', '9', '10', '11', '12', '13', '14', '15', '16', '17', '18')")
 	query(t, folder, `CREATE TABLE messages (
 	take_id INTEGER NOT NULL REFERENCES takes (id) ON DELETE CASCADE, seq INTEGER NOT NULL, tick INTEGER NOT NULL, track INTEGER NOT NULL,
 	kind INTEGER NOT NULL, channel INTEGER NOT NULL, key INTEGER NOT NULL, velocity INTEGER NOT NULL, value INTEGER NOT NULL,
@@ -303,7 +303,7 @@ func TestRowsBecomePieces(t *testing.T) {
 	piece, err := again.Wake().Piece(ctx, id, 100*bar, 120*bar)
 	require.NoError(t, err)
 	require.Equal(t, take.Cut(played, 100*bar, 120*bar).Messages, piece.Take.Messages)
-	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-17.db"))
+	copies, err := filepath.Glob(filepath.Join(folder, "copies", "jettyfog-*-before-18.db"))
 	require.NoError(t, err)
 	require.Len(t, copies, 1)
 }

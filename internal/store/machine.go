@@ -23,6 +23,14 @@ type bindingRow struct {
 
 func (bindingRow) TableName() string { return "bindings" }
 
+// inputRow says which device the inputs of a name are.
+type inputRow struct {
+	Input  string `gorm:"primaryKey"`
+	Device string
+}
+
+func (inputRow) TableName() string { return "input_bindings" }
+
 // heldRow names a project whose outputs are not to be played.
 type heldRow struct {
 	ProjectID int64 `gorm:"primaryKey;autoIncrement:false"`
@@ -57,6 +65,29 @@ func (s *Store) Bind(ctx context.Context, output, device string) error {
 			return tx.Delete(&bindingRow{Output: output}).Error
 		}
 		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&bindingRow{output, device}).Error
+	})
+}
+
+// InputBindings returns the name of the device that each input is, by the input's name.
+func (s *Store) InputBindings(ctx context.Context) (map[string]string, error) {
+	var rows []inputRow
+	if err := s.read(ctx, func(tx *gorm.DB) error { return tx.Find(&rows).Error }); err != nil {
+		return nil, err
+	}
+	bound := map[string]string{}
+	for _, row := range rows {
+		bound[row.Input] = row.Device
+	}
+	return bound, nil
+}
+
+// BindInput has the inputs of a name be a device; an empty one is none.
+func (s *Store) BindInput(ctx context.Context, input, device string) error {
+	return s.write(ctx, plainTurn, func(tx *gorm.DB) error {
+		if device == "" {
+			return tx.Delete(&inputRow{Input: input}).Error
+		}
+		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(&inputRow{input, device}).Error
 	})
 }
 

@@ -185,5 +185,12 @@ CREATE TABLE calibrations (
 	PRIMARY KEY (interface, channel)
 ) STRICT, WITHOUT ROWID;`).Error
 		}},
+		{ID: "18", Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`
+CREATE TABLE input_bindings (
+	input  TEXT PRIMARY KEY,
+	device TEXT NOT NULL
+) STRICT, WITHOUT ROWID;`).Error
+		}},
 	}
 }

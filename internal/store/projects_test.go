@@ -127,8 +127,8 @@ func TestTheOneDocumentBecomesTheFirstProject(t *testing.T) {
 		"INSERT INTO document_tracks SELECT place, digest, track FROM project_tracks",
 		"INSERT INTO changes SELECT position, edit, inverse, text, by_place FROM project_changes",
 		"INSERT INTO stages SELECT 1, changes FROM project_stages",
-		"DROP TABLE calibrations", "DROP TABLE positions", "DROP TABLE set_lists", "DROP TABLE held_projects", "DROP TABLE bindings", "DROP TABLE setups", "DROP TABLE presets", "DROP TABLE openings", "DROP TABLE project_tracks", "DROP TABLE project_changes", "DROP TABLE project_stages", "DROP TABLE projects",
-		"DROP INDEX takes_of_projects", "ALTER TABLE takes DROP COLUMN project_id", "DELETE FROM migrations WHERE id IN ('13', '14', '15', '16', '17')",
+		"DROP TABLE input_bindings", "DROP TABLE calibrations", "DROP TABLE positions", "DROP TABLE set_lists", "DROP TABLE held_projects", "DROP TABLE bindings", "DROP TABLE setups", "DROP TABLE presets", "DROP TABLE openings", "DROP TABLE project_tracks", "DROP TABLE project_changes", "DROP TABLE project_stages", "DROP TABLE projects",
+		"DROP INDEX takes_of_projects", "ALTER TABLE takes DROP COLUMN project_id", "DELETE FROM migrations WHERE id IN ('13', '14', '15', '16', '17', '18')",
 	} {
 		query(t, folder, statement)
 	}

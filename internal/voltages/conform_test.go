@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/output"
 	"jettyfog/internal/output/conform"
@@ -81,6 +82,6 @@ func TestVoltagesAreAPort(t *testing.T) {
 	b := newBench(score.Output{ID: 7, Name: "Modular", Kind: score.Voltages, Voltages: setup})
 	c := &checked{Noted: conform.Noted{Port: modularOnly{b.player}}, bench: b}
 	p := score.Blank()
-	c.player.Time(output.Timeline{Project: p, Started: c.now, Tempo: nil, Until: 0, Beats: func(score.Tick, score.Tick) []output.Beat { return nil }})
+	c.player.Time(output.Timeline{Project: p, Started: c.now, Tempo: play.Timing{}.Changed(play.TempoMapOf(p)), Until: 0, Beats: func(score.Tick, score.Tick) []output.Beat { return nil }})
 	conform.Check(t, conform.Harness{Port: c, Now: func() int64 { return c.now }, Next: func() conform.Outcome { return c.next(t) }, Stall: func() {}})
 }

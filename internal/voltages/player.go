@@ -47,7 +47,7 @@ type Player struct {
 	engine  *cv.Engine // as far as nothing can be taken back
 	settled int64      // until when
 	pending []cv.Event // by time
-	tempo   play.TempoMap
+	tempo   play.Timing
 	playing bool
 	pulsed  score.Tick // up to which pulses were made
 	shown   int64      // when it was shown last
@@ -74,7 +74,7 @@ func (p *Player) Send(events []output.Event) {
 			continue
 		}
 		event := cv.Event{At: e.At, Message: e.Message}
-		if p.tempo != nil {
+		if p.playing {
 			event.Next = p.tempo.Nanos(e.Tick+score.TicksPerQuarter/24) - p.tempo.Nanos(e.Tick)
 		}
 		p.add(event)
@@ -110,7 +110,7 @@ func (p *Player) Release() {
 	now := p.now()
 	p.pending = slices.DeleteFunc(p.pending, func(event cv.Event) bool { return event.At > now })
 	p.add(cv.Event{Kind: cv.Stop, At: now})
-	p.playing, p.tempo = false, nil
+	p.playing = false
 	p.showNow()
 }
 
@@ -132,17 +132,17 @@ func (p *Player) Time(t output.Timeline) {
 		clear(p.tests)
 		p.shown = 0
 		begins := t.Started
-		if now > t.Started { // it comes in while something plays
+		if t.Began(now) { // it comes in while something plays
 			p.pulsed, begins = t.Tempo.TickAt(now-t.Started)+1, now
 		}
 		p.add(cv.Event{Kind: cv.Start, At: begins + p.offset()})
-		p.reset(begins+p.offset(), func(score.VoltageChannel) bool { return now <= t.Started })
+		p.reset(begins+p.offset(), func(score.VoltageChannel) bool { return !t.Began(now) })
 	}
 	if p.project != t.Project {
 		p.project = t.Project
 		p.engine.SetTracks(t.Project, p.output.Voltages)
 	}
-	p.tempo = slices.Clone(t.Tempo)
+	p.tempo = t.Tempo
 	p.pulse(t)
 	p.pulsed = max(p.pulsed, t.Until)
 	if p.shown == 0 || now-p.shown >= int64(showEvery) {

@@ -51,7 +51,7 @@ func (b *bench) at(t require.TestingT, channel int, moment int64) float64 {
 func timeline(taken *take.Take, started int64, until score.Tick) output.Timeline {
 	bars := taken.Bars()
 	return output.Timeline{
-		Project: taken.Project, Started: started, Tempo: play.TempoMapOf(taken.Project), Until: until,
+		Project: taken.Project, Started: started, Tempo: play.Timing{}.Changed(play.TempoMapOf(taken.Project)), Until: until,
 		Bar: func(tick score.Tick) (score.Tick, score.Tick) {
 			bar := bars.At(tick)
 			return bars.Start(bar), bars.Start(bar + 1)

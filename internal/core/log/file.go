@@ -50,6 +50,11 @@ type FileEntry struct {
 	Action *FileAction `json:"action,omitempty"`
 	// Input holds the bytes of a channel message that came in.
 	Input []int `json:"input,omitempty" jsonschema:"minItems=2,maxItems=3"`
+	// Passed is a message that a hand has played through a track.
+	Passed *FilePassed `json:"passed,omitempty"`
+	// Tempo holds from here on in place of the project's, in thousandths of a beat a minute, as that of another machine's clock does; 0 has
+	// the project's hold again.
+	Tempo *score.Tempo `json:"tempo,omitempty" jsonschema:"minimum=0,maximum=400000"`
 	// Song is the tick of the song with which playing goes on here. Chance is there as it is in the song, or with GoesOn it
 	// goes on from where it stood. With a Project beside it that one is opened here, with the live changes of Stage.
 	Song   *score.Tick    `json:"song,omitempty" jsonschema:"minimum=0"`
@@ -57,6 +62,17 @@ type FileEntry struct {
 	Stage  []stage.Change `json:"stage,omitempty" jsonschema:"maxItems=4096"`
 	// PlaysSong has the song of that project play.
 	PlaysSong bool `json:"playsSong,omitempty"`
+}
+
+// FilePassed is a note that begins or ends, as a hand has played it through a track.
+type FilePassed struct {
+	// Tick of run time at which it sounded; it can be before the entry's, as music is computed ahead.
+	Tick  score.Tick `json:"tick" jsonschema:"minimum=0"`
+	Track int        `json:"track" jsonschema:"minimum=1,maximum=255"`
+	// Number tells apart notes of one track on one key.
+	Number int `json:"number" jsonschema:"minimum=0,maximum=65535"`
+	// Message holds its bytes.
+	Message []int `json:"message" jsonschema:"minItems=3,maxItems=3"`
 }
 
 // FileAction is an action as it stands in a file.
@@ -90,7 +106,7 @@ func EncodeEntries(entries []Entry) ([]byte, error) {
 }
 
 func fileEntryOf(entry Entry) FileEntry {
-	written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo}
+	written := FileEntry{Tick: entry.Tick, Project: entry.Project, LetGo: entry.LetGo, Tempo: entry.Tempo}
 	if entry.Way != nil {
 		form := score.FormOf(entry.Way)
 		written.Edit, written.Project = &form, nil
@@ -106,11 +122,19 @@ func fileEntryOf(entry Entry) FileEntry {
 		}
 	}
 	if entry.Input != nil {
-		for _, b := range midi.Append(nil, *entry.Input) {
-			written.Input = append(written.Input, int(b))
-		}
+		written.Input = bytesOf(*entry.Input)
+	}
+	if m := entry.Passed; m != nil {
+		written.Passed = &FilePassed{Tick: m.Tick, Track: int(m.Track), Number: int(m.Value), Message: bytesOf(*m)}
 	}
 	return written
+}
+
+func bytesOf(m midi.Message) (bytes []int) {
+	for _, b := range midi.Append(nil, m) {
+		bytes = append(bytes, int(b))
+	}
+	return bytes
 }
 
 // Decode reads a file of a log, and returns at which tick of run time its playing stopped. The error, a *score.FileError
@@ -194,7 +218,7 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 	}
 	entry.Tick, r.last = f.Tick, f.Tick
 	given, opens := 0, f.Project != nil && f.Song != nil
-	for _, is := range []bool{f.Edit != nil, f.Project != nil && !opens, f.Action != nil, f.Input != nil, f.Song != nil} {
+	for _, is := range []bool{f.Edit != nil, f.Project != nil && !opens, f.Action != nil, f.Input != nil, f.Passed != nil, f.Tempo != nil, f.Song != nil} {
 		if is {
 			given++
 		}
@@ -212,6 +236,13 @@ func (r *reader) read(f FileEntry) (entry Entry, err error) {
 		return entry, &score.FileError{Reason: "only an edit takes live changes away"}
 	case f.Action != nil:
 		return r.action(entry, f.Action)
+	case f.Passed != nil:
+		return r.passed(entry, f.Passed)
+	case f.Tempo != nil:
+		if *f.Tempo != 0 && (*f.Tempo < score.MinTempo || *f.Tempo > score.MaxTempo) {
+			return entry, &score.FieldError{Field: "tempo", Got: *f.Tempo, Allowed: fmt.Sprintf("0 or %d to %d", score.MinTempo, score.MaxTempo)}
+		}
+		entry.Tempo = f.Tempo
 	case f.Edit != nil:
 		edit, err := f.Edit.Edit()
 		if err != nil {
@@ -275,6 +306,22 @@ func (r *reader) action(entry Entry, a *FileAction) (Entry, error) {
 		}
 	}
 	entry.Action = &Action{Control: a.Control, Value: a.Value, At: a.At}
+	return entry, nil
+}
+
+// passed reads a message that a hand has played.
+func (r *reader) passed(entry Entry, p *FilePassed) (Entry, error) {
+	m, err := readInput(p.Message)
+	switch {
+	case err != nil:
+		return entry, err
+	case m.Kind != midi.NoteOn && m.Kind != midi.NoteOff || p.Track < 1 || p.Track > 255 || p.Number < 0 || p.Number > 0xFFFF:
+		return entry, &score.FileError{Reason: "only a note of a track can be played by a hand"}
+	case p.Tick < 0 || p.Tick > entry.Tick:
+		return entry, &score.FieldError{Field: "passed.tick", Got: p.Tick, Allowed: fmt.Sprintf("0 to %d", entry.Tick)}
+	}
+	m.Tick, m.Track, m.Value = p.Tick, uint32(p.Track), uint16(p.Number)
+	entry.Passed = &m
 	return entry, nil
 }
 

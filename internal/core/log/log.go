@@ -35,7 +35,7 @@ func (l *Log) Head() *Log {
 	return &head
 }
 
-// Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input and Jump is set.
+// Entry is one thing that happened at a tick of run time. Exactly one of Project, Action, Input, Passed, Tempo and Jump is set.
 type Entry struct {
 	Tick score.Tick
 	// Project is another state of the project that plays from here on, as if it had always been; LetGo are the controls
@@ -48,6 +48,10 @@ type Entry struct {
 	Action *Action
 	// Input came in; its tick is of the song.
 	Input *midi.Message
+	// Passed is a message that a hand has played through a track; its tick is of run time, and can be before the entry's.
+	Passed *midi.Message
+	// Tempo holds from here on in place of the project's, as that of another machine's clock does; 0 has the project's hold again.
+	Tempo *score.Tempo
 	// Jump has the song go on elsewhere here.
 	Jump *Jump
 }
@@ -62,6 +66,16 @@ type Action struct {
 
 // Play returns the messages before a tick of run time, with ticks of run time, in order.
 func (l *Log) Play(to score.Tick) (messages []midi.Message) { return l.Hear(to).Messages }
+
+// passed returns the messages before a tick of run time that hands have played through tracks.
+func (l *Log) passed(to score.Tick) (messages []midi.Message) {
+	for _, entry := range l.Entries {
+		if entry.Passed != nil && entry.Passed.Tick < to {
+			messages = append(messages, *entry.Passed)
+		}
+	}
+	return messages
+}
 
 // Heard is what a log plays, and when.
 type Heard struct {
@@ -78,6 +92,7 @@ func (l *Log) Hear(to score.Tick) (h Heard) {
 	p := l.play(to, func(played, withdrawn []midi.Message) {
 		h.Messages = append(Withdrawn(h.Messages, withdrawn), played...)
 	})
+	h.Messages = midi.Merge(h.Messages, l.passed(to), nil)
 	h.Tempo, h.Bars, h.Sections = p.Tempo(), p.Bars(), p.Sections()
 	return h
 }

@@ -27,7 +27,7 @@ func drawn(t *rapid.T) *log.Log {
 	for range rapid.IntRange(0, 6).Draw(t, "entries") {
 		tick += score.Tick(rapid.IntRange(0, 50_000).Draw(t, "after"))
 		entry := log.Entry{Tick: tick}
-		switch rapid.IntRange(0, 5).Draw(t, "entry") {
+		switch rapid.IntRange(0, 7).Draw(t, "entry") {
 		case 0:
 			edit := testkit.Edit(t, p)
 			next, _, err := score.Apply(p, edit)
@@ -52,6 +52,15 @@ func drawn(t *rapid.T) *log.Log {
 			s = s.With(change.Control, change.Value)
 			opened := s
 			entry.Jump, later = &log.Jump{Project: p, Stage: &opened, PlaysSong: rapid.Bool().Draw(t, "plays that song")}, -tick
+		case 6:
+			entry.Tempo = new(score.Tempo)
+			*entry.Tempo = rapid.SampledFrom([]score.Tempo{0, score.MinTempo, 97_531, score.MaxTempo}).Draw(t, "tempo")
+		case 7:
+			id := midi.NoteID{Track: 1, Channel: 3, Key: 60, Number: uint16(rapid.IntRange(1, 0xFFFF).Draw(t, "number"))}
+			on, off := id.On(tick, 90, 0), id.Off(tick+1)
+			l.Entries = append(l.Entries, log.Entry{Tick: tick, Passed: &on})
+			tick++
+			entry = log.Entry{Tick: tick, Passed: &off}
 		case 1:
 			m := testkit.Input(t, tick+later)
 			m.Value = m.Value * uint16(min(1, m.Kind-midi.NoteOff)) // a note-off has no value
@@ -105,6 +114,9 @@ func TestWhichLogsAreRefused(t *testing.T) {
 		"entry 1 of the log: track 9: there is no such track":                     `"entries":[{"tick":5,"edit":{"setTrack":{"track":9,"mute":true}}}],"end":9}`,
 		"entry 1 of the log: it must hold exactly one thing that happened, not 0": `"entries":[{"tick":5}],"end":9}`,
 		"entry 2 of the log: tick is 4; it must be 5 to 806400000000":             `"entries":[{"tick":5,"song":0},{"tick":4,"song":0}],"end":9}`,
+		"entry 1 of the log: tempo is 9; it must be 0 or 10000 to 400000":         `"entries":[{"tick":5,"tempo":9}],"end":9}`,
+		"entry 1 of the log: passed.tick is 6; it must be 0 to 5":                 `"entries":[{"tick":5,"passed":{"tick":6,"track":1,"number":1,"message":[144,60,9]}}],"end":9}`,
+		"entry 1 of the log: only a note of a track can be played by a hand":      `"entries":[{"tick":5,"passed":{"tick":5,"track":1,"number":1,"message":[176,60,9]}}],"end":9}`,
 		"entry 1 of the log: song is -1; it must be 0 to 806400000000":            `"entries":[{"tick":5,"song":-1}],"end":9}`,
 		"entry 1 of the log: the message is F8 01; it must be a note":             `"entries":[{"tick":5,"input":[248,1]}],"end":9}`,
 		"entry 1 of the log: a byte of the input is not within 0 to 255":          `"entries":[{"tick":5,"input":[144,60,256]}],"end":9}`,

@@ -30,7 +30,7 @@ func (p Pieces) Song(run score.Tick) score.Tick {
 // Later is how much later in the song a tick is than in run time.
 func (p Piece) Later() score.Tick { return p.Song - p.Run }
 
-// retempo has the tempos hold from here on as what plays has them, and from the ticks on that actions name.
+// retempo has the tempos hold from here on as what plays has them, and from the ticks on that actions name; or the one that is followed.
 func (p *Player) retempo() {
 	next := shifted(p.StageAt(p.run).On(p.written), p.run, p.later())
 	for _, a := range p.acts[p.pending:] {
@@ -38,7 +38,11 @@ func (p *Player) retempo() {
 			next = until(next, at, shifted(p.At(at), at, p.later()))
 		}
 	}
+	if p.followed > 0 {
+		next = play.TempoMap{{Tick: p.run, Tempo: p.followed}}
+	}
 	p.tempo = until(p.tempo, p.run, next)
+	p.timing = p.timing.Changed(p.tempo)
 }
 
 // until returns tempos until a tick, and others from there on.

@@ -19,6 +19,8 @@ type Player struct {
 	inputs      []midi.Message // what came in, with ticks of the song
 	pieces      Pieces
 	tempo       play.TempoMap
+	timing      play.Timing
+	followed    score.Tempo // holds in place of the project's; 0 if none does
 	meters      meters
 	run         score.Tick     // all before this tick of run time has been handed over
 	recent      []midi.Message // note-ons of the last two whole notes, which can still be withdrawn
@@ -68,9 +70,10 @@ func (p *Player) Written() *score.Project { return p.written }
 func (p *Player) Playing() *score.Project { return p.playing }
 func (p *Player) Stage() stage.Stage      { return p.stage }
 
-// Pieces relate run time to the song's, Tempo and Bars are the tempos and the bars in run time.
+// Pieces relate run time to the song's, Tempo and Bars are the tempos and the bars in run time, and Timing is Tempo to look times up in.
 func (p *Player) Pieces() Pieces       { return p.pieces }
 func (p *Player) Tempo() play.TempoMap { return p.tempo }
+func (p *Player) Timing() play.Timing  { return p.timing }
 func (p *Player) Bars() score.Bars     { return score.BarsOf(p.meters) }
 
 // later is how much later in the song a tick is than in run time.
@@ -181,6 +184,9 @@ func (p *Player) Do(entry Entry) (messages, withdrawn []midi.Message) {
 		p.Hear(*entry.Input)
 	case entry.Action != nil:
 		return nil, p.Act(*entry.Action)
+	case entry.Passed != nil: // sounds whatever the tracks do
+	case entry.Tempo != nil:
+		p.Follow(*entry.Tempo)
 	case entry.Jump != nil:
 		return p.Jump(*entry.Jump, nil), nil
 	default:
@@ -224,6 +230,13 @@ func (p *Player) Act(a Action) (withdrawn []midi.Message) {
 	}
 	p.retempo()
 	return withdrawn
+}
+
+// Follow has a tempo hold from here on in place of the project's and of all actions; 0 has those hold again. It changes when notes come
+// and nothing else: what is in milliseconds goes by the project's tempo.
+func (p *Player) Follow(tempo score.Tempo) {
+	p.followed = tempo
+	p.retempo()
 }
 
 // Release returns the note-offs of all notes that are down.

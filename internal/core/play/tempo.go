@@ -2,6 +2,7 @@ package play
 
 import (
 	"math/bits"
+	"sort"
 
 	"jettyfog/internal/core/score"
 )
@@ -111,3 +112,47 @@ func ticks(tempo score.Tempo, duration int64) score.Tick {
 	quotient, _ := bits.Div64(high-borrow, low, nanosPerMinuteOfThousandths)
 	return score.Tick(quotient)
 }
+
+// Timing is a tempo map in which times are looked up without going through all of it, as one that follows another machine has thousands
+// of tempos. The zero value must not be used; make one with Changed.
+type Timing struct {
+	tempo TempoMap
+	sums  []int64 // the time of each change, in nanoseconds from tick 0
+}
+
+// Changed returns the timing of a map, which is quick for one that has the changes of this one's before.
+func (t Timing) Changed(m TempoMap) Timing {
+	same := 0
+	for same < len(t.tempo) && same < len(m) && t.tempo[same] == m[same] {
+		same++
+	}
+	sums := t.sums[:same:same]
+	for i := same; i < len(m); i++ {
+		var sum int64
+		if i > 0 {
+			sum = sums[i-1] + nanos(m[i-1].Tempo, m[i].Tick-m[i-1].Tick)
+		}
+		sums = append(sums, sum)
+	}
+	return Timing{m, sums}
+}
+
+// Nanos and TickAt are those of the map.
+func (t Timing) Nanos(tick score.Tick) int64 {
+	i := max(0, t.at(func(i int) bool { return t.tempo[i].Tick >= tick }))
+	return t.sums[i] + nanos(t.tempo[i].Tempo, max(0, tick-t.tempo[i].Tick))
+}
+
+func (t Timing) TickAt(moment int64) score.Tick {
+	i := max(0, t.at(func(i int) bool { return t.sums[i] > moment }))
+	return t.tempo[i].Tick + ticks(t.tempo[i].Tempo, moment-t.sums[i])
+}
+
+// Segment returns which of the tempos holds at a tick, and that tempo.
+func (t Timing) Segment(tick score.Tick) (index int, holds score.TempoChange) {
+	index = max(0, t.at(func(i int) bool { return t.tempo[i].Tick > tick }))
+	return index, t.tempo[index]
+}
+
+// at returns the index before the first that is beyond.
+func (t Timing) at(beyond func(i int) bool) int { return sort.Search(len(t.tempo), beyond) - 1 }

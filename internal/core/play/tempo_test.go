@@ -52,3 +52,35 @@ func TestTickAtInvertsNanos(t *testing.T) {
 		require.Less(t, m.Nanos(tick), m.Nanos(tick+1))
 	})
 }
+
+// A timing says what its map does, however it came to be.
+func TestATimingIsItsMap(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var timing play.Timing
+		var m play.TempoMap
+		for range rapid.IntRange(1, 4).Draw(t, "changes") {
+			m = append(play.TempoMap{}, m[:rapid.IntRange(0, len(m)).Draw(t, "kept")]...)
+			tick := score.Tick(0)
+			if len(m) > 0 {
+				tick = m[len(m)-1].Tick + 1
+			}
+			for range rapid.IntRange(1, 5).Draw(t, "more") {
+				m = append(m, score.TempoChange{Tick: tick, Tempo: score.Tempo(rapid.IntRange(10_000, 400_000).Draw(t, "tempo"))})
+				tick += score.Tick(rapid.IntRange(1, 100_000).Draw(t, "after"))
+			}
+			timing = timing.Changed(m)
+			for range 5 {
+				at := score.Tick(rapid.IntRange(-5, 600_000).Draw(t, "tick"))
+				if rapid.Bool().Draw(t, "at a change") {
+					at = rapid.SampledFrom(m).Draw(t, "change").Tick
+				}
+				require.Equal(t, m.Nanos(at), timing.Nanos(at))
+				moment := m.Nanos(at) + int64(rapid.IntRange(-2, 2).Draw(t, "off"))
+				require.Equal(t, m.TickAt(moment), timing.TickAt(moment))
+				index, holds := timing.Segment(at)
+				require.Equal(t, m[index], holds)
+				require.Equal(t, m.At(at), holds.Tempo)
+			}
+		}
+	})
+}

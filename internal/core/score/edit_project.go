@@ -25,6 +25,8 @@ type SetProject struct {
 	SectionOn    *int           `json:"-"`
 	Recipes      *[]Recipe      `json:"recipes,omitempty"`
 	Outputs      *[]Output      `json:"outputs,omitempty"`
+	Inputs       *[]Input       `json:"inputs,omitempty"`
+	ClockIn      *ClockIn       `json:"clockIn,omitempty"`
 	Switches     *[]Switch      `json:"switches,omitempty"`
 }
 
@@ -60,6 +62,12 @@ func (e SetProject) Label() string {
 	}
 	if e.Outputs != nil {
 		what = append(what, "outputs")
+	}
+	if e.Inputs != nil {
+		what = append(what, "inputs")
+	}
+	if e.ClockIn != nil {
+		what = append(what, map[bool]string{true: "own tempo", false: "clock source"}[e.ClockIn.Input == 0])
 	}
 	if e.Switches != nil {
 		what = append(what, "switches")
@@ -99,6 +107,8 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		SectionOn:    swap(&p.SectionOn, e.SectionOn),
 		Recipes:      swapList(&p.Recipes, e.Recipes),
 		Outputs:      swapList(&p.Outputs, e.Outputs),
+		Inputs:       swapList(&p.Inputs, e.Inputs),
+		ClockIn:      swap(&p.ClockIn, e.ClockIn),
 		Switches:     swapList(&p.Switches, e.Switches),
 	}, nil
 }

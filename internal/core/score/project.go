@@ -57,7 +57,10 @@ type Project struct {
 	Recipes []Recipe `json:"recipes,omitempty" jsonschema:"maxItems=64"`
 	// Outputs are where tracks can go besides the built-in sound.
 	Outputs []Output `json:"outputs,omitempty" jsonschema:"maxItems=16"`
-	Tracks  []Track  `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
+	// Inputs are what becomes of what comes in; ClockIn says which clock is followed.
+	Inputs  []Input `json:"inputs,omitempty" jsonschema:"maxItems=16"`
+	ClockIn ClockIn `json:"clockIn,omitzero"`
+	Tracks  []Track `json:"tracks" jsonschema:"minItems=1,maxItems=32"`
 	// Scenes are sets of values that controls get together; Song is the sections in the order in which they play.
 	Scenes []Scene   `json:"scenes,omitempty" jsonschema:"maxItems=64"`
 	Song   []Section `json:"song,omitempty" jsonschema:"maxItems=128"`
@@ -119,6 +122,7 @@ func (p *Project) Clone() *Project {
 	clone.Luck.Former = slices.Clone(p.Luck.Former)
 	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
 	clone.Outputs, clone.Switches = cloneOutputs(p.Outputs), slices.Clone(p.Switches)
+	clone.Inputs = cloneInputs(p.Inputs)
 	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
 	for i := range clone.MeterChanges {
 		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()

@@ -12,6 +12,8 @@ var ErrNoSetup = errors.New("there is no setup of that name; it may have been de
 type Setup struct {
 	Outputs []Output      `json:"outputs"`
 	Tracks  []SetupRoutes `json:"tracks"`
+	Inputs  []Input       `json:"inputs,omitempty"`
+	ClockIn ClockIn       `json:"clockIn,omitzero"`
 }
 
 // SetupRoutes are the routes of a track, whose outputs are those of the setup.
@@ -24,7 +26,7 @@ type SetupRoutes struct {
 
 // Setup returns that of the project.
 func (p *Project) Setup() Setup {
-	setup := Setup{Outputs: cloneOutputs(p.Outputs)}
+	setup := Setup{Outputs: cloneOutputs(p.Outputs), Inputs: cloneInputs(p.Inputs), ClockIn: p.ClockIn}
 	for i := range p.Tracks {
 		setup.Tracks = append(setup.Tracks, SetupRoutes{p.Tracks[i].ID, p.Tracks[i].Name, slices.Clone(p.Tracks[i].RouteList())})
 	}
@@ -36,8 +38,10 @@ func (p *Project) Setup() Setup {
 // are, and so are routes of tracks whose names the setup does not know. Routes of
 // parts are by the ids of parts, and only kits have them.
 func (s Setup) EditFor(p *Project) Edit {
-	outputs, ids := joined(p.Outputs, ofTracks(s.Outputs, s.tracksIn(p)))
-	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs})}
+	tracks := s.tracksIn(p)
+	outputs, ids := joined(p.Outputs, ofTracks(s.Outputs, tracks))
+	inputs, clock := s.joinedInputs(p, tracks)
+	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs, Inputs: &inputs, ClockIn: &clock})}
 	for i := range p.Tracks {
 		at := slices.IndexFunc(s.Tracks, func(t SetupRoutes) bool { return t.Name == p.Tracks[i].Name })
 		if at < 0 {
@@ -77,6 +81,54 @@ func joined(outputs, others []Output) (all []Output, ids map[int]int) {
 		all[at], ids[id] = other, other.ID
 	}
 	return all, ids
+}
+
+// joinedInputs returns a project's inputs with the setup's put to them by their names, and the clock that is followed: the setup's if it
+// follows one. Of the tracks of the setup's inputs those stay whose ids in the project are known.
+func (s Setup) joinedInputs(p *Project, tracks map[int]int) (all []Input, clock ClockIn) {
+	all, clock = cloneInputs(p.Inputs), p.ClockIn
+	if all == nil {
+		all = []Input{}
+	}
+	for _, input := range cloneInputs(s.Inputs) {
+		input.ofTracks(tracks)
+		id := input.ID
+		at := slices.IndexFunc(all, func(i Input) bool {
+			return i.Name == input.Name || i.Kind == input.Kind && (i.Kind == ScreenInput || i.Kind == ProgramInput)
+		})
+		if at < 0 {
+			at, input.ID = len(all), 1
+			for slices.ContainsFunc(all, func(i Input) bool { return i.ID == input.ID }) {
+				input.ID++
+			}
+			all = append(all, input)
+		}
+		input.ID = all[at].ID
+		all[at] = input
+		if s.ClockIn.Input == id {
+			clock = s.ClockIn
+			clock.Input = input.ID
+		}
+	}
+	return all, clock
+}
+
+// ofTracks has the input be about the tracks that have become others, by their ids, and about no others.
+func (i *Input) ofTracks(ids map[int]int) {
+	i.PassesTo = slices.DeleteFunc(i.PassesTo, func(p Passage) bool { return ids[p.Track] == 0 })
+	for at := range i.PassesTo {
+		i.PassesTo[at].Track = ids[i.PassesTo[at].Track]
+	}
+	if i.Transposes == nil {
+		return
+	}
+	i.Transposes.Tracks = slices.DeleteFunc(i.Transposes.Tracks, func(id int) bool { return ids[id] == 0 })
+	for at, id := range i.Transposes.Tracks {
+		i.Transposes.Tracks[at] = ids[id]
+	}
+	if len(i.Transposes.Tracks) == 0 {
+		i.Transposes = nil
+	}
 }
 
 func freeOutputID(outputs []Output) int {

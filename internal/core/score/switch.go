@@ -2,11 +2,20 @@ package score
 
 import "fmt"
 
-// Switch has a message that comes in give a control a value, as of a scene, a section or a pattern. The scene that is on is one: the
-// switch does all that the scene names.
+// Switch has a message that comes in, as of a button or a pedal, do something: give a control a value, as of a scene, a section or a
+// pattern, or what else Do says. The scene that is on is a control too: the switch does all that the scene names.
 type Switch struct {
 	// Message is a note that is struck, a controller that comes up from below 64, or a program.
 	Message SwitchMessage `json:"message" jsonschema:"enum=note,enum=control,enum=program"`
+	// Inverted has a controller press the switch when it comes down below 64, as some pedals do.
+	Inverted bool `json:"inverted,omitempty"`
+	// Press says which of the ways of pressing counts. Where a message has switches of several ways, the usual press waits until it is
+	// known to be none of the others. Programs know only the usual one.
+	Press SwitchPress `json:"press,omitempty" jsonschema:"enum=,enum=long,enum=double"`
+	// Way is what becomes of the control when the switch is released, or pressed once more.
+	Way SwitchWay `json:"way,omitempty" jsonschema:"enum=,enum=momentary,enum=latching"`
+	// Do is what is done instead of giving a control a value; Value is then how many bars are kept, and else counts for nothing.
+	Do SwitchDo `json:"do,omitempty" jsonschema:"enum=,enum=play,enum=record,enum=keep,enum=tap,enum=one,enum=back,enum=panic"`
 	// Channel counts from 1; 0 is any. Number is that of the note, the controller or the program, from 0.
 	Channel int `json:"channel" jsonschema:"minimum=0,maximum=16"`
 	Number  int `json:"number" jsonschema:"minimum=0,maximum=127"`
@@ -27,6 +36,47 @@ const (
 	ProgramSwitch SwitchMessage = "program"
 )
 
+// SwitchPress is a way of pressing.
+type SwitchPress string
+
+// The ways: at once; for half a second; twice within 0.3 s.
+const (
+	UsualPress  SwitchPress = ""
+	LongPress   SwitchPress = "long"
+	DoublePress SwitchPress = "double"
+)
+
+// SwitchWay is what a switch does besides setting a value.
+type SwitchWay string
+
+// The ways: the value stays; it is taken away when the switch is released; each press sets it or takes it away.
+const (
+	Sets      SwitchWay = ""
+	Momentary SwitchWay = "momentary"
+	Latching  SwitchWay = "latching"
+)
+
+// SwitchDo is what a switch does that is no value of a control.
+type SwitchDo string
+
+// What there is: give the control its value; play, or stop; begin a take, or end it; keep the last bars as a take; a tap of the tempo; have
+// the nearest bar line be now; undo the last action; end all that sounds.
+const (
+	DoControl SwitchDo = ""
+	DoPlay    SwitchDo = "play"
+	DoRecord  SwitchDo = "record"
+	DoKeep    SwitchDo = "keep"
+	DoTap     SwitchDo = "tap"
+	DoOne     SwitchDo = "one"
+	DoBack    SwitchDo = "back"
+	DoPanic   SwitchDo = "panic"
+)
+
+// SwitchDoings lists what switches do that is no value of a control.
+func SwitchDoings() []SwitchDo {
+	return []SwitchDo{DoPlay, DoRecord, DoKeep, DoTap, DoOne, DoBack, DoPanic}
+}
+
 // MaxSwitches bounds how many switches there are.
 const MaxSwitches = 256
 
@@ -36,7 +86,16 @@ func (s Switch) Hears(message SwitchMessage, channel, number int) bool {
 }
 
 func (s Switch) validate(field string) error {
+	if s.Do != DoControl {
+		return firstOf([]error{
+			checkListed(field+".message", s.Message, []SwitchMessage{NoteSwitch, ControlSwitch, ProgramSwitch}),
+			checkListed(field+".press", s.Press, []SwitchPress{UsualPress, LongPress, DoublePress}),
+			checkListed(field+".do", s.Do, SwitchDoings()),
+		})
+	}
 	return firstOf([]error{
+		checkListed(field+".press", s.Press, []SwitchPress{UsualPress, LongPress, DoublePress}),
+		checkListed(field+".way", s.Way, []SwitchWay{Sets, Momentary, Latching}),
 		checkListed(field+".message", s.Message, []SwitchMessage{NoteSwitch, ControlSwitch, ProgramSwitch}),
 		checkListed(field+".when", s.When, []string{"now", "step", "beat", "bar", "pattern"}),
 		s.Control.validate(field + ".control"),

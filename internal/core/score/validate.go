@@ -83,6 +83,9 @@ func (p *Project) Validate() error {
 	if err := p.validateOutputs(); err != nil {
 		return err
 	}
+	if err := p.validateInputs(); err != nil {
+		return err
+	}
 	if err := p.validateNotes(); err != nil {
 		return err
 	}

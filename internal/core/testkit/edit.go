@@ -218,7 +218,7 @@ func setProject(t *rapid.T) score.SetProject {
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
 		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8, Groups: []int{2, 2, 3}}), MeterChanges: maybe(t, append([]score.MeterChange{}, meterChanges(t)...)), Key: maybe(t, Key(t)), Swing: given(604), SwingGrid: given(score.NoteValue("1/8")),
 		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), PatternsCut: maybe(t, rapid.Bool().Draw(t, "patterns cut")),
-		SceneOn: maybe(t, rapid.IntRange(0, 2).Draw(t, "scene that is on")), Recipes: maybe(t, recipes), Switches: maybe(t, switches),
+		SceneOn: maybe(t, rapid.IntRange(0, 2).Draw(t, "scene that is on")), Recipes: maybe(t, recipes), Switches: maybe(t, switches), Inputs: maybe(t, inputs),
 	}
 }
 

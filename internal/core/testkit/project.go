@@ -39,6 +39,7 @@ func Project(t *rapid.T) *score.Project {
 		p.Tracks = append(p.Tracks, drawn)
 	}
 	addSong(t, p)
+	p.Inputs = rapid.SampledFrom([][]score.Input{nil, inputs}).Draw(t, "inputs")
 	return p
 }
 

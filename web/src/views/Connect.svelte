@@ -1,10 +1,12 @@
 <!-- @component The screen on which tracks are sent to outputs, and outputs to the devices of this machine. -->
 <script lang="ts">
+  import InputSheet from "../lib/components/connect/InputSheet.svelte";
   import Monitor from "../lib/components/connect/Monitor.svelte";
   import OutputSheet from "../lib/components/connect/OutputSheet.svelte";
   import RouteSheet from "../lib/components/connect/RouteSheet.svelte";
   import RouteTable from "../lib/components/connect/RouteTable.svelte";
   import SetupSheet from "../lib/components/connect/SetupSheet.svelte";
+  import SwitchSheet from "../lib/components/connect/SwitchSheet.svelte";
   import { getOutputs, getSession } from "../lib/state/context";
   import { builtIn } from "../lib/state/outputRoutes.svelte";
 
@@ -17,12 +19,15 @@
     track?: number;
     part?: number | undefined;
     setups?: boolean;
+    input?: number;
+    switches?: boolean;
   }>({
     output: builtIn,
   });
   const output = $derived(outputs.list.find(({ id }) => id === shown.output));
   const track = $derived(session.project.tracks.find(({ id }) => id === shown.track));
   const route = $derived(track && outputs.routeTo(track, output?.id ?? builtIn, shown.part));
+  const input = $derived(session.inputs.list.find(({ id }) => id === shown.input));
   const part = $derived(track && outputs.partsOf(track).find(({ id }) => id === shown.part));
 </script>
 
@@ -36,6 +41,10 @@
   <aside class="border-line bg-paper-2 min-h-0 overflow-y-auto border-l px-3 py-2">
     {#if shown.setups}
       <SetupSheet />
+    {:else if shown.switches}
+      <SwitchSheet />
+    {:else if input}
+      <InputSheet {input} removed={() => (shown = { output: builtIn })} />
     {:else if track && route}
       <RouteSheet
         {track}

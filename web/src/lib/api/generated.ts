@@ -12,8 +12,10 @@ export interface Message {
   problems?: ProblemsMessage;
   notice?: NoticeMessage;
   devices?: DevicesMessage;
+  inputs?: InputsMessage;
   calibrations?: CalibrationsMessage;
   clock?: ClockAnswer;
+  heard?: HeardInput;
 }
 export interface ProjectState {
   document: number;
@@ -54,6 +56,11 @@ export interface Project {
    * @maxItems 16
    */
   outputs?: Output[];
+  /**
+   * @maxItems 16
+   */
+  inputs?: Input[];
+  clockIn?: ClockIn;
   /**
    * @minItems 1
    * @maxItems 32
@@ -194,6 +201,42 @@ export interface VoltageChannel {
   smooth?: boolean;
   pulses?: number;
   swung?: boolean;
+}
+export interface Input {
+  id: number;
+  name: string;
+  kind: "screen" | "browserPort" | "serverDevice" | "osc";
+  channel?: number;
+  playsIn?: boolean;
+  switches?: boolean;
+  /**
+   * @maxItems 32
+   */
+  passesTo?: Passage[];
+  transposes?: Transposing;
+  holds?: "" | "pedal" | "latch";
+}
+export interface Passage {
+  channel?: number;
+  track: number;
+}
+export interface Transposing {
+  /**
+   * @minItems 1
+   * @maxItems 32
+   */
+  tracks: number[];
+  root: number;
+  latches?: boolean;
+}
+export interface ClockIn {
+  input?: number;
+  from?: "" | "clock" | "note" | "control";
+  channel?: number;
+  number?: number;
+  perQuarter?: number;
+  offset?: number;
+  runsOn?: boolean;
 }
 export interface Track {
   id: number;
@@ -542,6 +585,10 @@ export interface Section {
 }
 export interface Switch {
   message: "note" | "control" | "program";
+  inverted?: boolean;
+  press?: "" | "long" | "double";
+  way?: "" | "momentary" | "latching";
+  do?: "" | "play" | "record" | "keep" | "tap" | "one" | "back" | "panic";
   channel: number;
   number: number;
   control: ControlAddress;
@@ -568,11 +615,17 @@ export interface Status {
   tick: number;
   at: number;
   ticksPerMilli: number;
+  clock?: ClockStatus;
   jump?: NextJump;
   opening?: boolean;
   interrupted?: boolean;
   stopped: number;
   loop: Range;
+}
+export interface ClockStatus {
+  input: number;
+  state: string;
+  tempo: number;
 }
 export interface NextJump {
   at: number;
@@ -737,6 +790,24 @@ export interface OutputState {
   words: string;
   dropped: number;
 }
+export interface InputsMessage {
+  devices: Device[];
+  inputs: InputState[];
+  clock: ClockSettings;
+}
+export interface InputState {
+  input: number;
+  device: string;
+  ready: boolean;
+  words: string;
+}
+export interface ClockSettings {
+  on: boolean;
+  runs: boolean;
+  tempo: number;
+  drift: number;
+  jitter: number;
+}
 export interface CalibrationsMessage {
   calibrations: Calibrated[];
 }
@@ -759,8 +830,24 @@ export interface ClockAnswer {
   sent: number;
   server: number;
 }
+export interface HeardInput {
+  kind: "serverDevice" | "osc";
+  id: number;
+  at: number;
+  message: number[];
+}
 export interface Question {
   sent: number;
+  input?: PageInput;
+}
+export interface PageInput {
+  kind: "screen" | "browserPort";
+  id?: number;
+  at: number;
+  /**
+   * @maxItems 3
+   */
+  message: number[];
 }
 export interface EditRequest {
   revision: number;
@@ -818,6 +905,8 @@ export interface SetProject {
   sceneOn?: number;
   recipes?: Recipe[];
   outputs?: Output[];
+  inputs?: Input[];
+  clockIn?: ClockIn;
   switches?: Switch[];
 }
 export interface ChangeLuck {
@@ -1058,13 +1147,28 @@ export interface RevisionRequest {
   revision: number;
 }
 export interface TransportRequest {
-  do: "play" | "goOn" | "jump" | "loop" | "song" | "section" | "stop" | "record" | "endRecording" | "panic";
+  do:
+    | "play"
+    | "goOn"
+    | "jump"
+    | "loop"
+    | "song"
+    | "section"
+    | "stop"
+    | "record"
+    | "endRecording"
+    | "panic"
+    | "one"
+    | "move";
   from?: number;
   jump?: JumpRequest;
   loop?: LoopRange;
   song?: boolean;
   section?: SectionRequest;
   record?: RecordOptions;
+  at?: number;
+  beats?: number;
+  millis?: number;
 }
 export interface JumpRequest {
   to: number;
@@ -1408,6 +1512,16 @@ export interface BindRequest {
 export interface TestRequest {
   output: number;
   channel: number;
+}
+export interface BindInputRequest {
+  input: string;
+  device: string;
+}
+export interface ClockAct {
+  do: "set" | "start" | "stop" | "continue" | "position" | "dropOut";
+  settings?: ClockSettings;
+  position?: number;
+  millis?: number;
 }
 export interface CalibrateRequest {
   output: number;
@@ -1819,7 +1933,10 @@ export const bounds = {
   CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
+  ClockAct: {"position":{"min":0,"max":16383},"millis":{"min":0,"max":10000}},
+  ClockIn: {"input":{"min":0,"max":255},"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"perQuarter":{"min":0,"max":48},"offset":{"min":-100,"max":250}},
   ClockOut: {"offset":{"min":-100,"max":250}},
+  ClockSettings: {"tempo":{"min":10000,"max":400000},"drift":{"min":-60000,"max":60000},"jitter":{"min":0,"max":20}},
   Control: {"bar":{"min":0,"max":1000000}},
   ControlAddress: {"bar":{"min":0,"max":1000000}},
   DoRequest: {"bars":{"min":0,"max":64}},
@@ -1827,6 +1944,7 @@ export const bounds = {
   Duration: {"weight":{"min":0,"max":1000}},
   EntryRequest: {"step":{"min":0,"max":63}},
   Evolve: {"every":{"min":1,"max":64},"percent":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200}},
+  Input: {"id":{"min":1,"max":255},"channel":{"min":0,"max":16}},
   JumpRequest: {"to":{"min":1,"max":10000},"bars":{"min":0,"max":64}},
   KeepRequest: {"bars":{"min":1,"max":4096}},
   Key: {"root":{"min":0,"max":1023}},
@@ -1843,7 +1961,9 @@ export const bounds = {
   Mod: {"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
   MoveNotes: {"semitones":{"min":-127,"max":127}},
   Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000},"tagLead":{"min":0,"max":250}},
+  PageInput: {"id":{"min":0,"max":255}},
   Part: {"id":{"min":0,"max":255},"note":{"min":0,"max":127},"fill":{"min":0,"max":100},"slideTime":{"min":0,"max":127}},
+  Passage: {"channel":{"min":0,"max":16},"track":{"min":1,"max":255}},
   Pattern: {"id":{"min":0,"max":255}},
   PatternWeight: {"pattern":{"min":0,"max":255},"weight":{"min":0,"max":1000}},
   PlayedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
@@ -1883,8 +2003,9 @@ export const bounds = {
   TestRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":16}},
   ToggleNote: {"step":{"min":0,"max":63},"degree":{"min":-28,"max":28}},
   Track: {"id":{"min":1,"max":2147483647},"channel":{"min":1,"max":16},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"voices":{"min":0,"max":16},"overlap":{"min":0,"max":20160},"swing":{"min":0,"max":750},"delay":{"min":-20160,"max":20160},"jitter":{"min":0,"max":100},"probability":{"min":-100,"max":100},"luck":{"min":-1,"max":999999},"hold":{"min":0,"max":64},"holdFrom":{"min":0,"max":1000000},"realign":{"min":0,"max":64},"playing":{"min":0,"max":255}},
-  TransportRequest: {"from":{"min":0,"max":10000}},
+  TransportRequest: {"from":{"min":0,"max":10000},"beats":{"min":0,"max":4},"millis":{"min":-100,"max":100}},
   Transpose: {"degrees":{"min":-28,"max":28},"semitones":{"min":-48,"max":48}},
+  Transposing: {"root":{"min":0,"max":127}},
   Tuned: {"channels":{"min":0,"max":16},"range":{"min":0,"max":96}},
   Voicing: {"inversion":{"min":0,"max":4},"strum":{"min":-100,"max":100}},
   VoltageChannel: {"channel":{"min":1,"max":32},"voice":{"min":0,"max":16},"part":{"min":0,"max":255},"mod":{"min":0,"max":8},"lowest":{"min":-20000,"max":20000},"highest":{"min":-20000,"max":20000},"rest":{"min":-20000,"max":20000},"zero":{"min":0,"max":127},"slide":{"min":0,"max":20000},"lead":{"min":0,"max":100},"slew":{"min":0,"max":500},"height":{"min":0,"max":20000},"gap":{"min":0,"max":50},"length":{"min":0,"max":500},"pulses":{"min":0,"max":48}},

@@ -43,6 +43,11 @@ export class Socket {
     else this.receive(message);
   }
 
+  /** Sends what has come in at the page. While there is no connection nothing is: whoever plays hears that. */
+  send(question: Question): void {
+    if (this.#socket?.readyState === WebSocket.OPEN) this.#socket.send(JSON.stringify(question));
+  }
+
   #askTheTime(): void {
     if (this.#socket?.readyState !== WebSocket.OPEN) return;
     for (let i = 0; i < burst; i++) {

@@ -35,15 +35,17 @@ test("the simulated keyboard sends what a keyboard sends, and lets go of all whe
 
 test("what went out is known when it comes back, once, and near its time", () => {
   const guard = new EchoGuard();
-  const sound = { at: 1000e6, tick: 0, track: 1, channel: 0, key: 60, velocity: 90 };
-  guard.remember([sound, { ...sound, at: 1200e6, velocity: 0 }], (at) => at / 1e6);
-  const stroke = { channel: 0, key: 60, velocity: 90 };
-  expect(guard.isEcho({ ...stroke, velocity: 91 }, 1010)).toBe(false);
-  expect(guard.isEcho({ ...stroke, key: 61 }, 1010)).toBe(false);
-  expect(guard.isEcho(stroke, 1010)).toBe(true);
-  expect(guard.isEcho(stroke, 1011)).toBe(false);
-  expect(guard.isEcho({ ...stroke, velocity: 0 }, 1205)).toBe(true);
-  guard.remember([sound], (at) => at / 1e6);
-  expect(guard.isEcho(stroke, 900)).toBe(false);
-  expect(guard.isEcho(stroke, 1600)).toBe(false);
+  const page = (at: number) => at / 1e6;
+  const on = { at: 1000e6, data: [0x90, 60, 90] };
+  guard.remember([on, { at: 1200e6, data: [0x80, 60, 64] }], page);
+  expect(guard.isEcho([0x90, 60, 91], 1010)).toBe(false);
+  expect(guard.isEcho([0x90, 61, 90], 1010)).toBe(false);
+  expect(guard.isEcho(Uint8Array.from([0x90, 60, 90]), 1010)).toBe(true);
+  expect(guard.isEcho([0x90, 60, 90], 1011)).toBe(false);
+  expect(guard.isEcho([0x90, 60, 0], 1205)).toBe(true);
+  guard.remember([on, { at: 1000e6, data: [0xb0, 74, 3] }, { at: 1000e6, data: [0xf8] }], page);
+  expect(guard.isEcho([0x90, 60, 90], 900)).toBe(false);
+  expect(guard.isEcho([0xf8], 1000)).toBe(false);
+  expect(guard.isEcho([0xb0, 74, 3], 1001)).toBe(true);
+  expect(guard.isEcho([0x90, 60, 90], 1600)).toBe(false);
 });

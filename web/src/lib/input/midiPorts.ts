@@ -17,7 +17,6 @@ function portOf(input: MIDIInput): InputPort {
   return {
     id: input.id,
     name: input.name ?? "MIDI input",
-    echoes: true,
     open(receive) {
       input.onmidimessage = ({ data, timeStamp }) => data && receive(data, timeStamp);
       return () => (input.onmidimessage = null);

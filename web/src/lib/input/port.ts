@@ -2,8 +2,6 @@
 export interface InputPort {
   readonly id: string;
   readonly name: string;
-  /** Whether what Jettyfog sends can come back through it. */
-  readonly echoes: boolean;
   /** Has a function told of each message and of when it came (performance.now, ms); returns how to end that. */
   open(receive: (bytes: Uint8Array, pageMillis: number) => void): () => void;
 }

@@ -10,7 +10,6 @@ const sensingEvery = 250;
 export class SimulatedController implements InputPort {
   readonly id = "simulated";
   readonly name = "simulated keyboard";
-  readonly echoes = false;
 
   #receive: ((bytes: Uint8Array, pageMillis: number) => void) | undefined;
   #down = new Set<number>();
@@ -35,6 +34,11 @@ export class SimulatedController implements InputPort {
 
   release(key: number): void {
     if (this.#down.delete(key)) this.#send(0x90 | this.channel, key, 0);
+  }
+
+  /** Moves a knob, a fader or a pedal, or presses a button: a controller. */
+  control(number: number, value: number): void {
+    this.#send(0xb0 | this.channel, number, value);
   }
 
   #send(...bytes: number[]): void {

@@ -35,6 +35,23 @@ export function isSwitch(switches: readonly Switch[], bytes: readonly number[]):
   );
 }
 
+/** What switches do that is no value of a control. */
+export const doings: { value: NonNullable<Switch["do"]>; words: string }[] = [
+  { value: "keep", words: "keep the last bars" },
+  { value: "play", words: "play, or stop" },
+  { value: "record", words: "record, or end the take" },
+  { value: "tap", words: "tap the tempo" },
+  { value: "one", words: "one is now" },
+  { value: "back", words: "undo the last live change" },
+  { value: "panic", words: "panic" },
+];
+
+/** What a switch does, in a few words. */
+export function switchDoes(s: Switch): string {
+  const doing = doings.find(({ value }) => value === s.do);
+  return doing?.words ?? `${s.control.name} ${s.value}`;
+}
+
 /** What a switch is, in a few words. */
 export function switchWords({ message, channel, number }: SwitchFrom): string {
   const on = channel === 0 ? "any channel" : `channel ${channel}`;

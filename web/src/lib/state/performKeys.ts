@@ -36,6 +36,9 @@ function actions(perform: Perform, session: Session): Record<string, () => unkno
     arrowright: () => session.song.goOver(1),
     l: () => session.setLuck(randomLuck()),
     o: () => (perform.looping = !perform.looping),
+    d: () => session.song.oneIsNow(1),
+    "[": () => session.song.move(-5),
+    "]": () => session.song.move(5),
     k: () => perform.keepLastBars(),
     ...Object.fromEntries(scenes),
   };

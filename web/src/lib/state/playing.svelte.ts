@@ -6,11 +6,10 @@ import type {
   PlayedAnswer,
   PlayedRequest,
   ProjectState,
+  Switch,
 } from "../api/types";
-import { EchoGuard } from "../input/echoGuard";
-import { midiPorts } from "../input/midiPorts";
 import type { Layout } from "../input/layouts";
-import { strokeOf, type InputPort, type Stroke } from "../input/port";
+import { strokeOf, type Stroke } from "../input/port";
 import { isSwitch, switchOf, type SwitchFrom } from "../input/switches";
 import { SimulatedController } from "../input/simulatedController";
 import type { ChartView } from "./chartView.svelte";
@@ -61,35 +60,31 @@ export class Playing {
   velocity = $state<number>();
 
   #open = $state(false);
-  #ports = $state.raw<InputPort[]>([]);
-  #portId = $state("simulated");
+  #portName = $state("");
   #down = $state.raw<ReadonlySet<number>>(new Set());
   #learn = $state<Learned>();
   /** What the message that comes in next is to switch on. */
-  #switching = $state.raw<{ control: Control; value: number }>();
+  #switching = $state.raw<Pick<Switch, "control" | "value" | "do">>();
   #groups: Group[] = [];
-  #echoes = new EchoGuard();
   /** The tick of the step that was entered last in time. */
   #after = 0;
 
   constructor(private readonly view: ChartView) {
     const { session } = view;
-    session.listen(({ sounds = [], messages = [] }) => {
-      const strokes = messages.flatMap(({ at, data }) => {
-        const stroke = strokeOf(Uint8Array.from(data));
-        return stroke ? [{ ...stroke, at }] : [];
-      });
-      this.#echoes.remember([...sounds, ...strokes], (at) => session.pageMillis(at));
-    });
     $effect(() => {
       if (!session.transport.playing) this.#after = 0;
     });
+    session.inputs.playTo((bytes, at) => this.#receive(bytes, at));
+    $effect(() => {
+      session.inputs.playExtra(this.#open && this.#portName ? this.#portName : undefined);
+    });
     $effect(() => {
       if (!this.#open) return;
-      const port = this.ports.find(({ id }) => id === this.#portId) ?? this.keyboard;
-      const close = port.open((bytes, at) => {
-        session.monitor.add([{ page: at, where: port.name, data: [...bytes] }]);
-        this.#receive(bytes, at, port.echoes);
+      const rule = $derived(session.project.inputs?.find(({ kind }) => kind === "screen"));
+      const close = this.keyboard.open((bytes, at) => {
+        session.monitor.add([{ page: at, where: this.keyboard.name, data: [...bytes] }]);
+        session.comesIn({ kind: "screen", id: rule?.id ?? 0 }, [...bytes], at);
+        if (rule?.playsIn ?? true) this.#receive(bytes, at);
       });
       return () => {
         close();
@@ -98,7 +93,7 @@ export class Playing {
     });
   }
 
-  /** Whether the keyboard is on the screen; only then anything that is played is listened to. */
+  /** Whether the keyboard is on the screen. */
   get open(): boolean {
     return this.#open;
   }
@@ -114,33 +109,13 @@ export class Playing {
     if (this.#open) void this.view.session.sound.start();
   }
 
-  get ports(): InputPort[] {
-    return [this.keyboard, ...this.#ports];
+  /** The name of the port that is played besides those that the project lists; empty is none. */
+  get portName(): string {
+    return this.#portName;
   }
 
-  get portId(): string {
-    return this.#portId;
-  }
-
-  selectPort(id: string): void {
-    this.#portId = id;
-  }
-
-  /** Asks the browser for its MIDI inputs, which asks the user. */
-  async findPorts(): Promise<void> {
-    const { notices } = this.view.session;
-    try {
-      await midiPorts((ports) => {
-        this.#ports = ports;
-        if (this.ports.some(({ id }) => id === this.#portId)) return;
-        this.#portId = this.keyboard.id;
-        notices.add("The MIDI input is gone; the keyboard on the screen plays on.");
-      });
-      if (!this.#ports.length) notices.add("The browser knows no MIDI input. Is one plugged in?");
-    } catch (error) {
-      const why = String(error instanceof Error ? error.message : error).replace(/\.+$/, "");
-      notices.add(`The browser gives no MIDI inputs: ${why}. The keyboard on the screen plays on.`);
-    }
+  selectPort(name: string): void {
+    this.#portName = name;
   }
 
   /** The keys that are down. */
@@ -167,10 +142,24 @@ export class Playing {
     if (!this.#open) this.toggle();
   }
 
+  /** Has what is played next do something that is no value of a control, or no more. */
+  learnDoing(what: NonNullable<Switch["do"]>, value: number): void {
+    const learns = !this.learnsDoing(what);
+    this.#switching = learns ? { do: what, control: { name: what }, value } : undefined;
+    if (learns && !this.#open) this.toggle();
+  }
+
+  learnsDoing(what: Switch["do"]): boolean {
+    return what !== undefined && this.#switching?.do === what;
+  }
+
   learnsSwitch(control: Control, value: number): boolean {
     const of = this.#switching;
     return (
-      of?.value === value && of.control.name === control.name && of.control.track === control.track
+      !of?.do &&
+      of?.value === value &&
+      of.control.name === control.name &&
+      of.control.track === control.track
     );
   }
 
@@ -203,18 +192,16 @@ export class Playing {
     this.view.moveCursor(gateLane, first + next);
   }
 
-  #receive(bytes: Uint8Array, at: number, echoes: boolean): void {
-    const stroke = strokeOf(bytes);
-    if (stroke && echoes && this.#echoes.isEcho(stroke, at)) return;
+  /** Takes a message that is played in. */
+  #receive(bytes: Uint8Array, at: number): void {
     const { session } = this.view;
     const from = this.#switching && switchOf([...bytes]);
     if (from) {
       void this.#learned(from);
       return;
     }
-    if (bytes.length > 1) void session.passOn([...bytes]);
-    if (isSwitch(session.project.switches ?? [], [...bytes])) return;
-    if (!stroke) return;
+    const stroke = strokeOf(bytes);
+    if (!stroke || isSwitch(session.project.switches ?? [], [...bytes])) return;
     if (stroke.velocity > 0) this.#strike(stroke, at);
     else this.#release(stroke, at);
   }

@@ -1,9 +1,9 @@
-import { isSwitch } from "../input/switches";
 import { get, post } from "../api/http";
 import { Socket } from "../api/socket";
-import type { Calibrated, Lists, Message, TransportRequest, WireBatch } from "../api/types";
+import type { Calibrated, Input, Lists, Message, TransportRequest, WireBatch } from "../api/types";
 import { Player } from "../sound/player.svelte";
 import { Devices } from "./devices.svelte";
+import { Inputs } from "./inputs.svelte";
 import { MonitorLog } from "./monitorLog.svelte";
 import { PageSound } from "./pageSound.svelte";
 import { Places } from "./places.svelte";
@@ -14,6 +14,9 @@ import { Shelf } from "./shelf.svelte";
 import { SongStart } from "./songStart.svelte";
 import { Transport } from "./transport.svelte";
 
+/** A port says that it is there by this, or by a reset: nobody needs to know of either. */
+const activeSensing = 0xfe;
+
 /** The connection to the server: all that it tells the page, and what is heard of it. */
 export class Session extends Selection {
   readonly places: Places;
@@ -23,6 +26,7 @@ export class Session extends Selection {
   readonly sound: PageSound;
   readonly previews: Previews;
   readonly devices = new Devices();
+  readonly inputs: Inputs;
   readonly monitor = new MonitorLog();
   readonly programs = new ProgramCount();
   readonly song = new SongStart(this, (request) => this.#order(request));
@@ -44,6 +48,7 @@ export class Session extends Selection {
     this.transport = new Transport(this.#socket.clock);
     this.shelf = new Shelf(this);
     this.previews = new Previews(this, this.#socket.clock);
+    this.inputs = new Inputs(this);
     this.sound = new PageSound(this.player, this.notices, () => this.connected);
   }
 
@@ -80,12 +85,12 @@ export class Session extends Selection {
     this.#listeners.push(listener);
   }
 
-  /** Passes a MIDI input message on to the tracks, if one of them has it for its clock source. */
-  async passOn(message: number[]): Promise<void> {
-    const heard = this.project.tracks.some((track) => track.source.kind.startsWith("input"));
-    if ((heard && this.transport.playing) || isSwitch(this.project.switches ?? [], message)) {
-      await this.attempt(() => post("api/transport/input", { message }));
-    }
+  /** Tells the server of a message that has come in at an input, and when (performance.now, ms); without bytes the input is gone. */
+  comesIn({ kind, id }: { kind: Input["kind"]; id: number }, message: number[], at: number): void {
+    if (kind !== "screen" && kind !== "browserPort") return;
+    if (message.length > 3 || (message[0] ?? 0) >= activeSensing) return;
+    const when = Math.round(this.serverNanos(at));
+    this.#socket.send({ sent: 0, input: { kind, id, at: when, message } });
   }
 
   async #order(request: TransportRequest): Promise<boolean> {
@@ -99,6 +104,8 @@ export class Session extends Selection {
 
   #receive(message: Message): void {
     if (message.devices) this.devices.adopt(message.devices);
+    if (message.inputs) this.inputs.adopt(message.inputs);
+    if (message.heard) this.inputs.hear(message.heard);
     if (message.project) this.adopt(message.project);
     if (message.transport) {
       this.transport.adopt(message.transport);

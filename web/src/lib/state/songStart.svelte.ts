@@ -57,9 +57,25 @@ export class SongStart {
   }
 
   async togglePlaying(): Promise<boolean> {
-    if (this.session.transport.playing) return this.order({ do: "stop" });
+    const { playing, waits } = this.session.transport;
+    return playing || waits ? this.order({ do: "stop" }) : this.play();
+  }
+
+  /** Plays from the selected bar; asked for once more, without the start of another machine for which that waits. */
+  async play(): Promise<boolean> {
     await this.session.sound.start();
     return this.order({ do: "play", from: this.bar });
+  }
+
+  /** Has the nearest bar line come now, over so many beats. */
+  oneIsNow(beats: number): Promise<boolean> {
+    const at = Math.round(this.session.serverNanos(performance.now()));
+    return this.order({ do: "one", at, beats });
+  }
+
+  /** Has all play so many milliseconds earlier from now on, or below 0 later. */
+  move(millis: number): Promise<boolean> {
+    return this.order({ do: "move", millis });
   }
 
   /** Has all outputs end whatever sounds. */

@@ -6,7 +6,7 @@ export class Transport {
   #status = $state.raw<Status>();
   #waiting: (() => void)[] = [];
 
-  constructor(private readonly clock: ServerClock) {}
+  constructor(private readonly serverClock: ServerClock) {}
 
   adopt(status: Status): void {
     this.#set(status);
@@ -52,6 +52,30 @@ export class Transport {
     return this.#status?.playing && this.loop.goesOn ? this.#status.at : 0;
   }
 
+  /** How things stand with the clock of another machine; undefined if none is followed. */
+  get clock(): Status["clock"] {
+    return this.#status?.clock;
+  }
+
+  /** Whether playing waits for another machine's start. */
+  get waits(): boolean {
+    return this.clock?.state === "waits";
+  }
+
+  /** The same in a few words. */
+  get clockWords(): string {
+    const { state = "", tempo = 0 } = this.clock ?? {};
+    const words: Record<string, string> = {
+      silent: "no clock comes",
+      comes: "its clock comes; playing starts with it",
+      waits: "waiting for start",
+      leads: "playing follows it",
+      joins: "waiting for its clock",
+      lost: "its clock is lost; playing runs on",
+    };
+    return `${words[state] ?? ""}${tempo ? `, ${(tempo / 1000).toFixed(1)} bpm` : ""}`;
+  }
+
   /** The jump that waits, if one does. */
   get jump(): Status["jump"] {
     return this.#status?.jump;
@@ -75,8 +99,8 @@ export class Transport {
   /** The tick of the song that is heard at a time of the page (performance.now, ms); undefined while stopped. */
   tickAt(pageMillis: number): number | undefined {
     const status = this.#status;
-    if (!status?.playing || !this.clock.known) return undefined;
-    const millis = (this.clock.serverNanos(pageMillis) - status.at) / 1e6;
+    if (!status?.playing || !this.serverClock.known) return undefined;
+    const millis = (this.serverClock.serverNanos(pageMillis) - status.at) / 1e6;
     return Math.max(0, status.tick + millis * status.ticksPerMilli);
   }
 }

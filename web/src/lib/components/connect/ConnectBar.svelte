@@ -6,9 +6,11 @@
   interface Props {
     /** Whether the sheet shows setups. */
     setups: boolean;
-    show: (next: { output: number; setups?: boolean }) => void;
+    /** Whether it shows switches. */
+    switches: boolean;
+    show: (next: { output: number; setups?: boolean; switches?: boolean }) => void;
   }
-  let { setups, show }: Props = $props();
+  let { setups, switches, show }: Props = $props();
 
   const session = getSession();
   const outputs = getOutputs();
@@ -38,6 +40,12 @@
     aria-pressed={setups}
     data-help="Keep where tracks go by name, or load what was kept from another project."
     onclick={() => show({ output: builtIn, setups: true })}>setups</button
+  >
+  <button
+    class="control"
+    aria-pressed={switches}
+    data-help="What buttons, pedals, keys and programs that come in do."
+    onclick={() => show({ output: builtIn, switches: true })}>switches</button
   >
   <button
     class="control"

@@ -5,6 +5,7 @@
   import { getOutputs, getSession } from "../../state/context";
   import { builtIn } from "../../state/outputRoutes.svelte";
   import ConnectBar from "./ConnectBar.svelte";
+  import InputTable from "./InputTable.svelte";
   import RouteCell from "./RouteCell.svelte";
 
   interface Shown {
@@ -12,6 +13,8 @@
     track?: number;
     part?: number | undefined;
     setups?: boolean;
+    input?: number;
+    switches?: boolean;
   }
 
   interface Props {
@@ -38,7 +41,7 @@
 </script>
 
 <div class="min-h-0 overflow-auto px-4 py-3">
-  <ConnectBar setups={shown.setups ?? false} {show} />
+  <ConnectBar setups={shown.setups ?? false} switches={shown.switches ?? false} {show} />
   <table class="border-line border-collapse border">
     <thead>
       <tr>
@@ -51,6 +54,8 @@
             <button
               class="control h-auto! w-[150px] flex-col items-start! gap-0.5! py-1!"
               aria-pressed={!shown.setups &&
+                !shown.switches &&
+                shown.input === undefined &&
                 shown.track === undefined &&
                 shown.output === (output?.id ?? builtIn)}
               data-help="Show this output: its port, its offset, a test note."
@@ -106,6 +111,7 @@
       {/each}
     </tbody>
   </table>
+  <InputTable shown={shown.input} show={(input) => show({ output: builtIn, input })} />
 </div>
 
 {#snippet cells(track: Track, part?: { id: number; name: string })}

@@ -6,6 +6,7 @@
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import type { Learned, PlayingMode } from "../../state/playing.svelte";
   import NumberField from "../fields/NumberField.svelte";
+  import ScreenControls from "./ScreenControls.svelte";
   import ScreenKeys from "./ScreenKeys.svelte";
 
   const session = getSession();
@@ -39,6 +40,8 @@
     ["semitone −", -1, "The keyboard a semitone lower."],
     ["semitone +", 1, "The keyboard a semitone higher."],
   ];
+  let controls = $state(false);
+  const ports = $derived([...new Set(session.inputs.ports.map(({ name }) => name))]);
   const where = $derived(
     `${session.track.name}, step ${view.stepOf(gateLane) - session.loop(gateLane).first + 1} of ${session.loop(gateLane).length}`,
   );
@@ -50,15 +53,16 @@
       class="control"
       aria-label="Input"
       data-help="Where notes come from."
-      value={playing.portId}
+      value={playing.portName}
       onchange={(event) => playing.selectPort(event.currentTarget.value)}
     >
-      {#each playing.ports as port (port.id)}<option value={port.id}>{port.name}</option>{/each}
+      <option value="">{playing.keyboard.name}</option>
+      {#each ports as name (name)}<option>{name}</option>{/each}
     </select>
     <button
       class="control"
       data-help="Ask the browser for the MIDI keyboards that are plugged in."
-      onclick={() => playing.findPorts()}>find inputs</button
+      onclick={() => session.inputs.findPorts()}>find inputs</button
     >
     <select
       class="control"
@@ -161,9 +165,16 @@
         }}
       />
     {/if}
+    <button
+      class="control"
+      aria-pressed={controls}
+      data-help="Knobs, faders, buttons and two pedals, as a controller has them."
+      onclick={() => (controls = !controls)}>knobs, pedals</button
+    >
     {#each shifts as [words, by, help] (words)}
       <button class="control" data-help={help} onclick={() => playing.shift(by)}>{words}</button>
     {/each}
   </div>
+  {#if controls}<ScreenControls />{/if}
   <ScreenKeys />
 </section>

@@ -45,6 +45,8 @@
     void lists.refresh();
   });
   let rampBars = $state(4);
+  /** Over how many beats the nearest bar line moves to now. */
+  let spread = $state(1);
 </script>
 
 {#snippet button(
@@ -137,6 +139,38 @@
       width="36px"
     />
   </label>
+  <span class="flex gap-0.5" role="group" aria-label="Phase">
+    {@render button(
+      "one is now",
+      "D",
+      "The nearest bar line comes now, by a tempo that is faster or slower for as many beats as beside it.",
+      () => session.song.oneIsNow(spread),
+    )}
+    <select
+      class="control h-[44px]! px-1! text-[12px]!"
+      aria-label="Over how many beats"
+      data-help="Over how many beats the bar line moves; over 0 it is as fast as can be, at double or half the tempo."
+      bind:value={spread}
+    >
+      {#each [0, 1, 4] as beats (beats)}<option value={beats}>{beats}</option>{/each}
+    </select>
+    {@render button(
+      "",
+      "[",
+      "All plays 5 ms later from now on.",
+      () => session.song.move(-5),
+      false,
+      "5 ms later [",
+    )}
+    {@render button(
+      "",
+      "]",
+      "All plays 5 ms earlier from now on.",
+      () => session.song.move(5),
+      false,
+      "5 ms earlier ]",
+    )}
+  </span>
   <button
     class="control h-[44px]! px-1.5! text-[12px]!"
     aria-pressed={perform.transposing}

@@ -6,6 +6,12 @@
   import NumberField from "../fields/NumberField.svelte";
 
   const session = getSession();
+  const clock = $derived(session.transport.clock);
+  const leads = $derived(session.inputs.list.find(({ id }) => id === clock?.input)?.name ?? "");
+  const stateWords: Record<string, string> = {
+    ...{ silent: "no clock", comes: "comes", waits: "waits for start" },
+    ...{ leads: "follows", joins: "joins", lost: "lost" },
+  };
   /** The tempo that plays, where it is not the one that is written. */
   const now = $derived.by(() => {
     const ticks = session.transport.ticksPerMilli;
@@ -15,23 +21,49 @@
   });
 </script>
 
-<div>
-  <div class={["caption whitespace-nowrap", now && "font-semibold"]}>tempo{now}</div>
-  <div class="flex gap-1">
-    <NumberField
-      label="Tempo in beats per minute"
-      help="Tempo in quarter notes a minute: type, drag up and down, or use the arrow keys."
-      value={session.project.tempo / 1000}
-      {...scaled(bounds.Project.tempo, 1000)}
-      decimals={2}
-      width="6ch"
-      commit={(tempo) => session.setTempo(tempo)}
-    />
-    <button
-      class="control px-1!"
-      data-help="Tap the tempo, twice or more. B"
-      aria-label="Tap tempo"
-      onclick={() => session.tempoTap.tap()}>tap</button
-    >
+{#if clock}
+  <div
+    data-help="The tempo is that of the clock at {leads}: {session.transport
+      .clockWords}. Connect says which clock is followed."
+  >
+    <div class="caption max-w-[128px] truncate font-semibold">tempo of {leads}</div>
+    <div class="flex gap-1">
+      <output
+        class="control pointer-events-none font-mono whitespace-nowrap"
+        aria-label="Tempo that is followed"
+        data-clock={clock.state}
+        >{clock.tempo ? (clock.tempo / 1000).toFixed(1) : "—"}
+        <span class="font-sans text-[11px]">{stateWords[clock.state] ?? ""}</span></output
+      >
+      {#if clock.state === "waits" && clock.tempo}
+        <button
+          class="control px-1!"
+          aria-label="Begin now, without its start"
+          data-help="Begin with the next beat of the clock, without its start."
+          onclick={() => session.song.play()}>now</button
+        >
+      {/if}
+    </div>
   </div>
-</div>
+{:else}
+  <div>
+    <div class={["caption whitespace-nowrap", now && "font-semibold"]}>tempo{now}</div>
+    <div class="flex gap-1">
+      <NumberField
+        label="Tempo in beats per minute"
+        help="Tempo in quarter notes a minute: type, drag up and down, or use the arrow keys."
+        value={session.project.tempo / 1000}
+        {...scaled(bounds.Project.tempo, 1000)}
+        decimals={2}
+        width="6ch"
+        commit={(tempo) => session.setTempo(tempo)}
+      />
+      <button
+        class="control px-1!"
+        data-help="Tap the tempo, twice or more. B"
+        aria-label="Tap tempo"
+        onclick={() => session.tempoTap.tap()}>tap</button
+      >
+    </div>
+  </div>
+{/if}

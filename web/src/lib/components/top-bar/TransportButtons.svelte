@@ -7,7 +7,8 @@
   let { open }: { open: (dialog: DialogName) => void } = $props();
 
   const session = getSession();
-  const playing = $derived(session.transport.playing);
+  /** Whether something plays, or waits for another machine's start. */
+  const playing = $derived(session.transport.playing || session.transport.waits);
   const armed = $derived(session.transport.armed);
   const recording = $derived(session.transport.recording || armed);
   const options = $derived(session.song.recordOptions);
@@ -19,7 +20,9 @@
     class="border-ink bg-raised grid h-[34px] w-[38px] cursor-pointer place-items-center rounded border-2 max-[1150px]:w-[32px]"
     aria-label={playing ? "Stop" : "Play"}
     data-help={playing
-      ? "Stop, and release everything. Space"
+      ? session.transport.playing
+        ? "Stop, and release everything. Space"
+        : "Wait no more for the start of the other machine. Space"
       : `Play from bar ${session.song.bar}. Space; Shift+Space goes on where it stopped.`}
     onclick={() => session.song.togglePlaying()}
   >

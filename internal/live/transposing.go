@@ -1,0 +1,64 @@
+package live
+
+import (
+	"slices"
+
+	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
+)
+
+// transpose has a key that comes in transpose tracks: until it is released, or until the next one.
+func (t *Transport) transpose(in Incoming, how *score.Transposing) {
+	s := t.sourceOf(in.Source)
+	key := func(other uint8) bool { return other == in.Key }
+	switch {
+	case t.opening != nil:
+		return
+	case in.Message.Kind == midi.NoteOn:
+		s.transposes = append(slices.DeleteFunc(s.transposes, key), in.Key)
+		t.transposeBy(how, &in.Key)
+	case in.Message.Kind == midi.NoteOff && slices.ContainsFunc(s.transposes, key):
+		s.transposes = slices.DeleteFunc(s.transposes, key)
+		if last := len(s.transposes) - 1; how.Latches {
+			return
+		} else if last >= 0 { // as for keys of one voice
+			t.transposeBy(how, &s.transposes[last])
+		} else {
+			t.transposeBy(how, nil)
+		}
+	default:
+		return
+	}
+	t.notifyStage()
+}
+
+// transposeBack has nothing be transposed any more by keys of an input that were down.
+func (t *Transport) transposeBack(from Source, s *source) {
+	how := t.rule(from).Transposes
+	if len(s.transposes) > 0 && how != nil && !how.Latches && t.opening == nil {
+		t.transposeBy(how, nil)
+		t.notifyStage()
+	}
+}
+
+// transposeBy transposes tracks by a key, or without one as they are written. A track that cannot be transposed as far is so as far as it can
+// be by whole octaves less.
+func (t *Transport) transposeBy(how *score.Transposing, key *uint8) {
+	for _, id := range how.Tracks {
+		c := stage.Control{Name: "semitones", Track: id}
+		written, there := c.Written(t.project)
+		if !there {
+			continue
+		}
+		d := Doing{Control: c}
+		if key != nil && int(*key) != how.Root {
+			value := written + int(*key) - how.Root
+			for c.CheckRange(value) != nil && value != 0 {
+				value -= 12 * max(-1, min(1, value/12))
+			}
+			d.Value = &value
+		}
+		t.do(d, Now, 0, doneBack)
+	}
+}
