@@ -80,27 +80,40 @@ func (s *Simulated) Settings() ClockSettings {
 // ClockAct is something that is done to the simulated clock.
 type ClockAct struct {
 	// Do is set for Settings, or start, stop, continue, position for the sixteenth Position, and dropOut for silence of Millis.
-	Do       string        `json:"do" jsonschema:"enum=set,enum=start,enum=stop,enum=continue,enum=position,enum=dropOut"`
-	Settings ClockSettings `json:"settings,omitzero"`
-	Position int           `json:"position,omitempty" jsonschema:"minimum=0,maximum=16383"`
-	Millis   int           `json:"millis,omitempty" jsonschema:"minimum=0,maximum=10000"`
+	Do       string         `json:"do" jsonschema:"enum=set,enum=start,enum=stop,enum=continue,enum=position,enum=dropOut"`
+	Settings *ClockSettings `json:"settings,omitempty"`
+	Position int            `json:"position,omitempty" jsonschema:"minimum=0,maximum=16383"`
+	Millis   int            `json:"millis,omitempty" jsonschema:"minimum=0,maximum=10000"`
 }
 
 // Act does something. The error is a *score.FieldError.
 func (s *Simulated) Act(a ClockAct) error {
+	err := s.act(a)
+	if err == nil {
+		s.wakeUp()
+		s.changed()
+	}
+	return err
+}
+
+func (s *Simulated) act(a ClockAct) error {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	switch a.Do {
 	case "set":
-		if err := score.CheckBounds(clockBounds, &a.Settings); err != nil {
+		if a.Settings == nil {
+			return &score.FieldError{Field: "settings", Got: "missing", Allowed: "there"}
+		}
+		next := *a.Settings
+		if err := score.CheckBounds(clockBounds, &next); err != nil {
 			return err
 		}
-		if on := s.settings.On; a.Settings.On && !on {
+		if next.On && !s.settings.On {
 			s.due = float64(s.now())
 			s.next()
 		}
-		a.Settings.Runs = s.settings.Runs && a.Settings.On
-		s.settings, s.tempo = a.Settings, float64(a.Settings.Tempo)
+		next.Runs = s.settings.Runs && next.On
+		s.settings, s.tempo = next, float64(next.Tempo)
 	case "start", "continue":
 		kind := map[string]midi.Kind{"start": midi.Start, "continue": midi.Continue}[a.Do]
 		s.send(midi.Message{Kind: kind})
@@ -123,8 +136,6 @@ func (s *Simulated) Act(a ClockAct) error {
 	default:
 		return &score.FieldError{Field: "do", Got: a.Do, Allowed: "set, start, stop, continue, position or dropOut"}
 	}
-	s.wakeUp()
-	s.changed()
 	return nil
 }
 

@@ -51,6 +51,10 @@ type clockIn struct {
 	lost     bool       // while something plays
 	up       bool       // the controller of which its pulses are
 	notified ClockState
+	told     struct { // what screens were told of its tempo, and when
+		tempo score.Tempo
+		at    int64
+	}
 }
 
 // arming is playing that waits for another machine: from where, by which plan of sections, and what is recorded then. What was asked for by
@@ -291,10 +295,25 @@ func (t *Transport) clockStatus() *ClockStatus {
 	return status
 }
 
-// noticeClock tells screens where the state of the clock has changed.
+// tellTempoEvery is how often screens are told of another tempo at most, which is one by more than tellTempoBy, in thousandths of a beat a
+// minute.
+const (
+	tellTempoEvery = 500 * time.Millisecond
+	tellTempoBy    = 40
+)
+
+// noticeClock tells screens where the state of the clock has changed, or its tempo.
 func (t *Transport) noticeClock() {
-	if state := t.clockState(t.Now()); state != t.clockIn.notified {
-		t.clockIn.notified = state
-		t.notify()
+	c, now := &t.clockIn, t.Now()
+	state := t.clockState(now)
+	if state == clockNoState {
+		return
 	}
+	tempo := t.clockStatus().Tempo
+	another := max(tempo-c.told.tempo, c.told.tempo-tempo) > tellTempoBy && now-c.told.at >= int64(tellTempoEvery)
+	if state == c.notified && !another {
+		return
+	}
+	c.notified, c.told.tempo, c.told.at = state, tempo, now
+	t.notify()
 }

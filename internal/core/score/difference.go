@@ -88,7 +88,7 @@ func learnFields(t reflect.Type) {
 	fieldsOf[t] = fields
 	for i := range fields {
 		name, options, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
-		fields[i] = jsonField{name, options == "omitempty"}
+		fields[i] = jsonField{name, options == "omitempty" || options == "omitzero"}
 		learnFields(t.Field(i).Type)
 	}
 }

@@ -19,7 +19,7 @@ type Switch struct {
 	// Channel counts from 1; 0 is any. Number is that of the note, the controller or the program, from 0.
 	Channel int `json:"channel" jsonschema:"minimum=0,maximum=16"`
 	Number  int `json:"number" jsonschema:"minimum=0,maximum=127"`
-	// Control gets the value. A switch of one that is gone does nothing.
+	// Control gets the value, unless Do says something else. A switch of one that is gone does nothing.
 	Control ControlAddress `json:"control"`
 	Value   int            `json:"value" jsonschema:"minimum=-1000000000,maximum=1000000000"`
 	// When says from which moment on, while playing.
@@ -86,14 +86,8 @@ func (s Switch) Hears(message SwitchMessage, channel, number int) bool {
 }
 
 func (s Switch) validate(field string) error {
-	if s.Do != DoControl {
-		return firstOf([]error{
-			checkListed(field+".message", s.Message, []SwitchMessage{NoteSwitch, ControlSwitch, ProgramSwitch}),
-			checkListed(field+".press", s.Press, []SwitchPress{UsualPress, LongPress, DoublePress}),
-			checkListed(field+".do", s.Do, SwitchDoings()),
-		})
-	}
 	return firstOf([]error{
+		checkListed(field+".do", s.Do, append([]SwitchDo{DoControl}, SwitchDoings()...)),
 		checkListed(field+".press", s.Press, []SwitchPress{UsualPress, LongPress, DoublePress}),
 		checkListed(field+".way", s.Way, []SwitchWay{Sets, Momentary, Latching}),
 		checkListed(field+".message", s.Message, []SwitchMessage{NoteSwitch, ControlSwitch, ProgramSwitch}),

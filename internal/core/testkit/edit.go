@@ -214,12 +214,16 @@ func idsOf(p *score.Project) (ids []int) {
 }
 
 func setProject(t *rapid.T) score.SetProject {
-	return score.SetProject{
+	edit := score.SetProject{
 		Name: maybe(t, "Renamed"), Tempo: maybe(t, tempo(t)), TempoChanges: maybe(t, []score.TempoChange{{Tick: 5, Tempo: 90_000}}),
 		Meter: maybe(t, score.Meter{Beats: 7, Unit: 8, Groups: []int{2, 2, 3}}), MeterChanges: maybe(t, append([]score.MeterChange{}, meterChanges(t)...)), Key: maybe(t, Key(t)), Swing: given(604), SwingGrid: given(score.NoteValue("1/8")),
 		Filling: maybe(t, rapid.Bool().Draw(t, "filling")), PatternsCut: maybe(t, rapid.Bool().Draw(t, "patterns cut")),
-		SceneOn: maybe(t, rapid.IntRange(0, 2).Draw(t, "scene that is on")), Recipes: maybe(t, recipes), Switches: maybe(t, switches), Inputs: maybe(t, inputs),
+		SceneOn: maybe(t, rapid.IntRange(0, 2).Draw(t, "scene that is on")), Recipes: maybe(t, recipes), Switches: maybe(t, switches), Inputs: maybe(t, inputs), ClockIn: maybe(t, rapid.SampledFrom([]score.ClockIn{{}, {}, {Input: 7, From: score.NotePulse, PerQuarter: 4, Offset: -3}, {Input: 200, RunsOn: true}}).Draw(t, "clock")),
 	}
+	if edit.ClockIn != nil && edit.ClockIn.Input != 0 {
+		edit.Inputs = &inputs
+	}
+	return edit
 }
 
 func partAddress(t *rapid.T, track score.Track) score.PartAddress {

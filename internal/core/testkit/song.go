@@ -108,7 +108,7 @@ func Unsung(p *score.Project) *score.Project {
 var switches = []score.Switch{
 	{Message: score.NoteSwitch, Channel: 10, Number: 36, Control: score.ControlAddress{Name: "scene"}, Value: 1, When: "bar"},
 	{Message: score.ControlSwitch, Number: 64, Control: score.ControlAddress{Name: "mute", Track: 1}, Value: 1, When: "now"},
-	{Message: score.ControlSwitch, Inverted: true, Press: score.LongPress, Number: 67, Do: score.DoKeep, Value: 4, When: "now"},
+	{Message: score.ControlSwitch, Inverted: true, Press: score.LongPress, Number: 67, Control: score.ControlAddress{Name: "keep"}, Do: score.DoKeep, Value: 4, When: "now"},
 	{Message: score.NoteSwitch, Press: score.DoublePress, Way: score.Latching, Number: 37, Control: score.ControlAddress{Name: "fill"}, Value: 1, When: "beat"},
 	{Message: score.ProgramSwitch, Channel: 16, Number: 127, Control: score.ControlAddress{Name: "pattern", Track: 999}, Value: 3, When: "pattern"},
 }

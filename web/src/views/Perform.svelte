@@ -9,6 +9,7 @@
   import LoopSteps from "../lib/components/perform/LoopSteps.svelte";
   import SceneLine from "../lib/components/perform/SceneLine.svelte";
   import SongLine from "../lib/components/perform/SongLine.svelte";
+  import TempoHands from "../lib/components/perform/TempoHands.svelte";
   import TransposeKeys from "../lib/components/perform/TransposeKeys.svelte";
   import TrackStrips from "../lib/components/perform/TrackStrips.svelte";
 
@@ -70,6 +71,7 @@
       <TrackStrips {perform} {height} />
     </div>
     <div>
+      {#if perform.timing}<TempoHands />{/if}
       {#if perform.looping}<LoopSteps {perform} />{/if}
       {#if perform.transposing}<TransposeKeys {perform} />{/if}
       <HandBar {perform} />

@@ -68,7 +68,7 @@ export class Inputs {
 
   /** The project's inputs. */
   get list(): Input[] {
-    return this.session.project.inputs ?? [];
+    return this.session.ready ? (this.session.project.inputs ?? []) : [];
   }
 
   /** The MIDI ports of this browser that send. */

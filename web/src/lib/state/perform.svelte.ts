@@ -20,6 +20,8 @@ export class Perform {
   latch = $state(false);
   /** Whether the keys that transpose are shown. */
   transposing = $state(false);
+  /** Whether ramps of the tempo and the phase are shown. */
+  timing = $state(false);
   /** Whether the loop of a track's steps is shown, and of which track. */
   looping = $state(false);
   loopTrack = $state<number>();

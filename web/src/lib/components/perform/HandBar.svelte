@@ -1,13 +1,10 @@
 <!-- @component What a hand does in a hurry: fill, sections, the tempo, luck, and what takes a mistake back. -->
 <script lang="ts">
-  import { bounds } from "../../api/generated";
-  import { scaled } from "../../chart/numbers";
   import { getSession } from "../../state/context";
   import { SetLists } from "../../state/setLists.svelte";
   import { randomLuck } from "../../state/luck";
   import type { Held, Perform } from "../../state/perform.svelte";
   import ApplyAt from "./ApplyAt.svelte";
-  import NumberField from "../fields/NumberField.svelte";
 
   let { perform }: { perform: Perform } = $props();
 
@@ -44,9 +41,6 @@
   $effect(() => {
     void lists.refresh();
   });
-  let rampBars = $state(4);
-  /** Over how many beats the nearest bar line moves to now. */
-  let spread = $state(1);
 </script>
 
 {#snippet button(
@@ -119,58 +113,12 @@
     !waitsForRelease,
   )}
   <span class="w-1 shrink-0"></span>
-  <label class="caption flex items-center gap-1"
-    >ramp
-    <NumberField
-      label="Ramp to"
-      help="Go to another tempo, step by step with each beat, over the bars beside it from the next one on."
-      value={stage.value({ name: "tempo" }, session.project.tempo) / 1000}
-      {...scaled(bounds.Project.tempo, 1000)}
-      decimals={1}
-      commit={(bpm) => stage.ramp(Math.round(bpm * 1000), rampBars)}
-      width="56px"
-    /> in
-    <NumberField
-      label="Ramp bars"
-      help="Over how many bars the tempo goes to another."
-      value={rampBars}
-      {...bounds.RampRequest.bars}
-      commit={async (bars) => void (rampBars = bars)}
-      width="36px"
-    />
-  </label>
-  <span class="flex gap-0.5" role="group" aria-label="Phase">
-    {@render button(
-      "one is now",
-      "D",
-      "The nearest bar line comes now, by a tempo that is faster or slower for as many beats as beside it.",
-      () => session.song.oneIsNow(spread),
-    )}
-    <select
-      class="control h-[44px]! px-1! text-[12px]!"
-      aria-label="Over how many beats"
-      data-help="Over how many beats the bar line moves; over 0 it is as fast as can be, at double or half the tempo."
-      bind:value={spread}
-    >
-      {#each [0, 1, 4] as beats (beats)}<option value={beats}>{beats}</option>{/each}
-    </select>
-    {@render button(
-      "",
-      "[",
-      "All plays 5 ms later from now on.",
-      () => session.song.move(-5),
-      false,
-      "5 ms later [",
-    )}
-    {@render button(
-      "",
-      "]",
-      "All plays 5 ms earlier from now on.",
-      () => session.song.move(5),
-      false,
-      "5 ms earlier ]",
-    )}
-  </span>
+  <button
+    class="control h-[44px]! px-1.5! text-[12px]!"
+    aria-pressed={perform.timing}
+    data-help="The tempo over bars, and where bars begin: ramp, one is now, earlier and later."
+    onclick={() => (perform.timing = !perform.timing)}>tempo</button
+  >
   <button
     class="control h-[44px]! px-1.5! text-[12px]!"
     aria-pressed={perform.transposing}
