@@ -155,7 +155,7 @@ func TestNotesArePlayedInTime(t *testing.T) {
 	p.waitFor(`() => window.echoed > 12`)
 	require.Equal(t, before, a.project())
 	p.MustEval(`() => window.plug.unplug()`)
-	p.MustElementR("[role=alert]", "The MIDI input is gone")
+	p.MustElementR("[role=alert]", "Pier keys is gone. All that it had down is released")
 }
 
 // standInForMIDI gives the page a MIDI keyboard to be plugged in, of the interface that browsers have.

@@ -8,6 +8,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"slices"
 	"sync"
 	"time"
 
@@ -110,8 +111,9 @@ func newHost(p parts, address net.Addr, log *slog.Logger) *host {
 		Hear: func(id int, m midi.Message, at int64) error {
 			return h.transport.Hear(live.Incoming{Source: live.Source{Kind: score.DeviceInput, ID: id}, Message: m, At: at})
 		},
-		Gone:    func(id int) { h.transport.Gone(live.Source{Kind: score.DeviceInput, ID: id}) },
-		Changed: func() { h.handler.InputsChanged() }, Notice: func(text string) { h.handler.Notice(text) },
+		GivesClock: func(name string) bool { return h.givesClock(name, opened.State().Project.Outputs) },
+		Gone:       func(id int) { h.transport.Gone(live.Source{Kind: score.DeviceInput, ID: id}) },
+		Changed:    func() { h.handler.InputsChanged() }, Notice: func(text string) { h.handler.Notice(text) },
 	}, p.inputs)
 	h.transport.ListenInputs(h.inputs.SetInputs)
 	h.handler = server.New(server.Options{
@@ -127,6 +129,16 @@ func oscAddress(l *osc.Listener) string {
 		return ""
 	}
 	return l.Address()
+}
+
+// givesClock reports whether one of some outputs gives a clock to a device.
+func (h *host) givesClock(name string, outputs []score.Output) bool {
+	for _, state := range h.rack.State().Outputs {
+		if state.Device == name && slices.ContainsFunc(outputs, func(o score.Output) bool { return o.ID == state.Output && o.Clock != nil }) {
+			return true
+		}
+	}
+	return false
 }
 
 // hearOSC takes a message that a program of this machine has sent.

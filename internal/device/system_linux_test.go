@@ -133,3 +133,30 @@ func TestWhatStandsInForNoDevice(t *testing.T) {
 	_, err = open(Device{path: filepath.Join(folder, "gone")})
 	require.True(t, errors.Is(err, os.ErrNotExist))
 }
+
+// A FIFO that stands in for a device that sends is read as bytes come, goes on when its writer is gone, and ends when it is closed, also while
+// somebody waits.
+func TestAFIFOIsHeard(t *testing.T) {
+	found, err := StandIn(filepath.Join(t.TempDir(), "winch"))
+	require.NoError(t, err)
+	feed, err := OpenFeed(found)
+	require.NoError(t, err)
+	for range 2 {
+		writer, err := os.OpenFile(found.path, os.O_WRONLY, 0)
+		require.NoError(t, err)
+		_, err = writer.Write([]byte{0x90, 60, 10})
+		require.NoError(t, err)
+		require.NoError(t, writer.Close())
+		require.Equal(t, []byte{0x90, 60, 10}, bytesOf(t, feed, 3))
+	}
+	ended := make(chan error, 1)
+	go func() {
+		_, err := feed.Read(make([]byte, 3))
+		ended <- err
+	}()
+	require.NoError(t, feed.Close())
+	require.Error(t, <-ended)
+	found.path += " that is gone"
+	_, err = OpenFeed(found)
+	require.ErrorIs(t, err, os.ErrNotExist)
+}

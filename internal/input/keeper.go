@@ -27,6 +27,8 @@ type Options struct {
 	StandIn  func(device.Device) (feed device.Feed, is bool)
 	// Held reports whether the inputs of a project are not to be heard, as nobody has agreed to that.
 	Held func(document int64) bool
+	// GivesClock reports whether a device is given a clock, so that one that comes from it is the same that comes back; nil gives none.
+	GivesClock func(device string) bool
 	// Now tells the time, in nanoseconds.
 	Now func() int64
 	// Hear is given each message that comes in at an input, and when; Gone is told that one is gone, with all that it has left down.
@@ -82,6 +84,9 @@ type opened struct {
 func NewKeeper(o Options, bound map[string]string) *Keeper {
 	if o.Open == nil {
 		o.Open = device.OpenFeed
+	}
+	if o.GivesClock == nil {
+		o.GivesClock = func(string) bool { return false }
 	}
 	k := &Keeper{options: o, kick: make(chan struct{}, 1), bound: map[string]string{}, open: map[string]*opened{}}
 	maps.Copy(k.bound, bound)
@@ -154,7 +159,7 @@ func (k *Keeper) settle() {
 	document := k.document
 	k.mu.Unlock()
 	held := k.options.Held(document)
-	wanted := k.wanted(held)
+	wanted, lost := k.wanted(held), map[string]bool{}
 	for name, one := range k.opened() {
 		there := slices.ContainsFunc(devices, func(d device.Device) bool { return d.Name == name })
 		switch why := k.lostOf(one); {
@@ -164,13 +169,14 @@ func (k *Keeper) settle() {
 			if why == nil {
 				why = errUnplugged
 			}
+			lost[name] = true
 			k.options.Notice(fmt.Sprintf("%s is gone: %s. All that it had down is released, and it is heard again once it is back.", name, why))
 		}
 		k.letGo(name)
 	}
 	blocked := map[string]string{}
 	for _, found := range devices {
-		if inputs := wanted[found.Name]; inputs != nil {
+		if inputs := wanted[found.Name]; inputs != nil && !lost[found.Name] { // which is tried again with the next look
 			if err := k.takeUp(found, inputs); err != nil {
 				blocked[found.Name] = err.Error()
 			}
@@ -286,7 +292,9 @@ func (k *Keeper) pass(name string, one *opened, m midi.Message, at int64) {
 		one.second, one.came = second, 0
 	}
 	var err error
-	if one.came++; one.came > mostASecond && m.Kind != midi.NoteOff && m.Kind < midi.Clock {
+	if m.Kind >= midi.Clock && k.options.GivesClock(name) {
+		err = errors.New("its clock is the one that it is given")
+	} else if one.came++; one.came > mostASecond && m.Kind != midi.NoteOff && m.Kind < midi.Clock {
 		err = fmt.Errorf("more than %d messages come in a second", mostASecond)
 	} else {
 		k.mu.Lock()

@@ -42,14 +42,15 @@ type ClockStatus struct {
 type clockIn struct {
 	of       score.ClockIn
 	follower *follow.Follower
-	zero     float64    // where pulse 0 is in run time, in ticks
-	counted  bool       // its pulses are counted from its start
-	runs     bool       // it was started and has not stopped, as far as anybody knows
-	position score.Tick // of the song, with which it goes on
-	begins   *arming    // what begins with it
-	leads    bool       // playing is brought to it
-	lost     bool       // while something plays
-	up       bool       // the controller of which its pulses are
+	zero     float64         // where pulse 0 is in run time, in ticks
+	counted  bool            // its pulses are counted from its start
+	runs     bool            // it was started and has not stopped, as far as anybody knows
+	position score.Tick      // of the song, with which it goes on
+	begins   *arming         // what begins with it
+	leads    bool            // playing is brought to it
+	lost     bool            // while something plays
+	up       bool            // the controller of which its pulses are
+	others   map[Source]bool // inputs of which it was said that a clock comes in there too
 	notified ClockState
 	told     struct { // what screens were told of its tempo, and when
 		tempo score.Tempo
@@ -126,7 +127,7 @@ func (t *Transport) hearClock(m midi.Message, at int64) {
 // hearPulse takes a pulse that came at a time.
 func (t *Transport) hearPulse(at int64) {
 	c := &t.clockIn
-	at += int64(c.of.Offset) * int64(time.Millisecond)
+	at += c.offset()
 	_, last, any := c.follower.Last()
 	first := !any || c.follower.Lost(at)
 	if c.follower.Pulse(max(at, last)); c.of.From == score.NotePulse || c.of.From == score.ControlPulse {
@@ -146,6 +147,12 @@ func (t *Transport) hearPulse(at int64) {
 		t.join()
 	}
 }
+
+// silent reports whether the clock is lost at a time.
+func (c *clockIn) silent(now int64) bool { return c.follower.Lost(now + c.offset()) }
+
+// offset is how much later than its pulses the beats are, in nanoseconds.
+func (c *clockIn) offset() int64 { return int64(c.of.Offset) * int64(time.Millisecond) }
 
 // nextPulse returns the tick of run time of the pulse that would be next.
 func (c *clockIn) nextPulse() score.Tick {
@@ -178,7 +185,7 @@ func (t *Transport) wait(armed arming) {
 	armed.byHand = true
 	c.begins = &armed
 	line, known := c.follower.Line()
-	if now := t.Now(); c.runs && known && !c.follower.Lost(now) {
+	if now := t.Now(); c.runs && known && !c.silent(now) {
 		unit := float64(score.TicksPerQuarter)
 		if c.counted {
 			unit = float64(t.project.Meter.Bar())
@@ -209,6 +216,18 @@ func (t *Transport) join() {
 	c.leads, c.lost, c.runs, t.steering.done = true, false, true, -1
 }
 
+// noticeOther says once that a clock comes in at another input than the one whose clock is followed.
+func (t *Transport) noticeOther(in Incoming, rule score.Input, clock score.ClockIn) {
+	if in.Message.Kind != midi.Clock || clock.Input == 0 || clock.Input == rule.ID || t.clockIn.others[in.Source] {
+		return
+	}
+	if t.clockIn.others == nil {
+		t.clockIn.others = map[Source]bool{}
+	}
+	t.clockIn.others[in.Source] = true
+	t.options.Notice(fmt.Sprintf("Another clock comes in at %s; the one at %s is followed.", rule.Name, t.inputName(clock.Input)))
+}
+
 // isPulse reports whether a message is a pulse of a clock of notes or of a controller.
 func (t *Transport) isPulse(m midi.Message) bool {
 	c := &t.clockIn
@@ -224,7 +243,7 @@ func (t *Transport) isPulse(m midi.Message) bool {
 // loseClock notices that the clock is silent.
 func (t *Transport) loseClock(now int64) {
 	c := &t.clockIn
-	if c.follower == nil || !c.follower.Lost(now) {
+	if c.follower == nil || !c.silent(now) {
 		return
 	}
 	c.runs = false
@@ -258,7 +277,7 @@ func (t *Transport) inputName(id int) string {
 func (t *Transport) clockState(now int64) ClockState {
 	c := &t.clockIn
 	_, _, any := c.last()
-	switch comes := any && !c.follower.Lost(now); {
+	switch comes := any && !c.silent(now); {
 	case !t.follows() || c.follower == nil:
 		return clockNoState
 	case c.begins != nil:

@@ -286,3 +286,63 @@ func TestPlayingIsMoved(t *testing.T) {
 		})
 	}
 }
+
+// Run time goes on with the machine over seams of the song, and over another project: by its tempo where that follows nobody, and with the machine
+// where it does.
+func TestFollowingGoesOnOverSeams(t *testing.T) {
+	onStage(t, following(score.ClockIn{}), func(t *testing.T, s *rig) {
+		o := s.other(110)
+		bar := 4 * score.TicksPerQuarter
+		require.NoError(t, s.SetLoop(Range{From: 0, To: bar, GoesOn: true}))
+		o.start(midi.Message{Kind: midi.Start})
+		o.pulses(24 * 13)
+		require.Greater(t, len(s.player.Pieces()), 3)
+		require.Less(t, worst(o.late(24)), 0.1)
+
+		alone := testkit.Buoy()
+		alone.Tempo = 77_000
+		s.Open(Opened{Document: 2, Project: alone}, NextBar)
+		o.pulses(24 * 8)
+		tempos := s.player.Tempo()
+		require.Equal(t, score.Tempo(77_000), tempos[len(tempos)-1].Tempo)
+		require.Nil(t, s.Status().Clock)
+
+		s.Open(Opened{Document: 3, Project: following(score.ClockIn{RunsOn: true})}, Now)
+		o.pulses(24 * 8)
+		require.Equal(t, ClockLeads, s.Status().Clock.State)
+		apart := math.Mod(float64(s.timeOf(1000*clockTick)-o.came[0]), float64(o.period)) / float64(o.period)
+		require.InDelta(t, 0, math.Sin(math.Pi*apart), 0.01, "at its nearest pulse")
+		require.True(t, s.Status().Playing)
+	})
+}
+
+// Of two machines only the one that is followed counts, and turned off in between playing goes on at the project's tempo.
+func TestOneOfTwoMachinesIsFollowed(t *testing.T) {
+	p := following(score.ClockIn{})
+	p.Inputs = append(p.Inputs, score.Input{ID: 8, Name: "Capstan", Kind: score.DeviceInput})
+	onStage(t, p, func(t *testing.T, s *rig) {
+		var said []string
+		s.options.Notice = func(text string) { said = append(said, text) }
+		defer func() {
+			require.Equal(t, []string{"Another clock comes in at Capstan; the one at Winch is followed."}, said)
+		}()
+		o := s.other(100)
+		o.start(midi.Message{Kind: midi.Start})
+		for range 100 {
+			o.pulses(1)
+			require.NoError(t, s.Hear(Incoming{Source: Source{score.DeviceInput, 8}, Message: midi.Message{Kind: midi.Clock}, At: s.Now()}))
+			require.NoError(t, s.Hear(Incoming{Source: Source{score.DeviceInput, 8}, Message: midi.Message{Kind: midi.Stop}, At: s.Now()}))
+		}
+		require.Less(t, worst(o.late(24)), 0.1)
+		own := p.Clone()
+		own.ClockIn = score.ClockIn{}
+		s.SetProject(own, Change{})
+		o.tempo(180)
+		o.pulses(100)
+		tempos := s.player.Tempo()
+		require.Equal(t, p.Tempo, tempos[len(tempos)-1].Tempo)
+		require.True(t, s.Status().Playing)
+		logged, end := s.Log()
+		require.Equal(t, tempos, logged.Hear(end).Tempo)
+	})
+}

@@ -62,6 +62,8 @@ func (t *Transport) Hear(in Incoming) error {
 		if leads && clock.Pulses() == 24 {
 			t.hearClock(in.Message, in.At)
 		}
+		t.noticeOther(in, rule, clock)
+	case t.isEcho(in):
 	case leads && t.isPulse(in.Message):
 		t.hearPulse(in.At)
 		t.noticeClock()

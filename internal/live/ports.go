@@ -107,6 +107,7 @@ func (t *Transport) goOut(events []output.Event) {
 	events = t.spacing.thin(events, now+int64(t.ahead()))
 	t.outgoing = slices.DeleteFunc(t.outgoing, func(event output.Event) bool { return event.At <= now })
 	t.outgoing = append(t.outgoing, events...)
+	t.rememberSent(events, now)
 	for _, feed := range t.ports {
 		feed.add(events)
 	}

@@ -21,6 +21,7 @@ type trigger struct {
 	Source
 	message         score.SwitchMessage
 	channel, number uint8
+	key             string // of the computer
 	inverted        bool
 }
 
@@ -52,6 +53,14 @@ func (t *Transport) switched(in Incoming) (all []pressed) {
 	return nil
 }
 
+// Press presses a key of the computer, or releases it, at a moment of the transport's clock. The errors are those of Hear.
+func (t *Transport) Press(key string, down bool, at int64) error {
+	t.mu.Lock()
+	pressed := t.turn(trigger{Source: Source{Kind: score.ScreenInput}, message: score.KeySwitch, key: key}, down, at)
+	t.mu.Unlock()
+	return t.pressAll(pressed)
+}
+
 // turn presses or releases a button, and returns which of its switches that is of.
 func (t *Transport) turn(of trigger, down bool, at int64) []pressed {
 	if len(t.switchesOf(of)) == 0 {
@@ -77,7 +86,7 @@ func (t *Transport) turn(of trigger, down bool, at int64) []pressed {
 
 func (t *Transport) switchesOf(of trigger) (all []score.Switch) {
 	for _, s := range t.project.Switches {
-		if s.Hears(of.message, int(of.channel)+1, int(of.number)) && s.Inverted == of.inverted {
+		if s.Hears(of.message, int(of.channel)+1, int(of.number), of.key) && s.Inverted == of.inverted {
 			all = append(all, s)
 		}
 	}
@@ -113,7 +122,7 @@ func (t *Transport) pressDue() {
 // releaseButtons releases what an input has left down.
 func (t *Transport) releaseButtons(from Source) (all []pressed) {
 	now := t.Now()
-	for _, of := range slices.SortedFunc(maps.Keys(t.buttons), func(a, b trigger) int { return cmp.Compare(a.number, b.number) }) {
+	for _, of := range slices.SortedFunc(maps.Keys(t.buttons), func(a, b trigger) int { return cmp.Or(cmp.Compare(a.number, b.number), cmp.Compare(a.key, b.key)) }) {
 		if of.Source == from {
 			all = append(all, t.those(of, t.buttons[of].Up(now), now)...)
 			delete(t.buttons, of)

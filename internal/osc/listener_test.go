@@ -63,7 +63,7 @@ func (e *ear) count() int {
 // A program of others is heard (oscsend of liblo); numbers can be whole or not, and a channel can stand behind them.
 func TestAPeerIsHeard(t *testing.T) {
 	e := listen(t)
-	for _, words := range []string{"/note ii 60 100", "/note iii 60 0 3", "/cc ff 74 99.6", "/program i 5", "/pressure i 7", "/bend ii -8192 16"} {
+	for _, words := range []string{"/note ii 60 100", "/note iii 60 0 3", "/cc ff 74 99.6", "/program i 5", "/pressure i 7", "/bend ii -8192 16", "/clock", "/start", "/continue", "/stop", "/position i 130"} {
 		before := e.count()
 		said, err := exec.Command("oscsend", append([]string{"127.0.0.1", e.port}, strings.Fields(words)...)...).CombinedOutput()
 		require.NoError(t, err, string(said))
@@ -72,6 +72,7 @@ func TestAPeerIsHeard(t *testing.T) {
 	require.Equal(t, []midi.Message{
 		{Kind: midi.NoteOn, Key: 60, Velocity: 100}, {Kind: midi.NoteOff, Channel: 2, Key: 60}, {Kind: midi.ControlChange, Key: 74, Value: 100},
 		{Kind: midi.Program, Key: 4}, {Kind: midi.Pressure, Value: 7}, {Kind: midi.Bend, Channel: 15},
+		{Kind: midi.Clock}, {Kind: midi.Start}, {Kind: midi.Continue}, {Kind: midi.Stop}, {Kind: midi.SongPosition, Value: 130},
 	}, e.heard)
 	require.Empty(t, e.told)
 }
@@ -147,6 +148,8 @@ func TestMessagesThatAreNothing(t *testing.T) {
 		"the program of /program must be a number of 1 to 128":   {Address: "/program", Arguments: []any{int32(0)}},
 		"the channel of /program must be a number of 1 to 16":    {Address: "/program", Arguments: []any{int32(1), int32(0)}},
 		"the pressure of /pressure must be a number of 0 to 127": {Address: "/pressure", Arguments: []any{int32(200)}},
+		"the position of /position must be a number of 0 to":     {Address: "/position", Arguments: []any{int32(16384)}},
+		"/clock has 2 arguments":                                 {Address: "/clock", Arguments: []any{int32(1), int32(1)}},
 		"the bend of /bend must be a number of -8192 to 8191":    {Address: "/bend", Arguments: []any{int32(8192)}},
 	} {
 		_, err := osc.Heard(m)

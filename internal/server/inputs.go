@@ -114,6 +114,14 @@ func (h *hub) hear(c *client, in PageInput, now int64) error {
 	if in.Kind != score.ScreenInput && in.Kind != score.PortInput {
 		return errNoInput
 	}
+	at := in.At
+	if at > now || at < now-maxAgo {
+		at = now
+	}
+	if in.Key != "" {
+		c.sources[source] = struct{}{}
+		return h.options.Transport.Press(in.Key, in.Down, at)
+	}
 	if len(in.Message) == 0 {
 		delete(c.sources, source)
 		h.options.Transport.Gone(source)
@@ -128,9 +136,5 @@ func (h *hub) hear(c *client, in PageInput, now int64) error {
 		return nil
 	}
 	c.sources[source] = struct{}{}
-	at := in.At
-	if at > now || at < now-maxAgo {
-		at = now
-	}
 	return h.options.Transport.Hear(live.Incoming{Source: source, Message: m, At: at})
 }

@@ -64,7 +64,9 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	journal := memory.New(testkit.Buoy())
 	journal.KeepIn(kept)
 	wake := live.NewRecorder(journal, live.Reports{})
-	transport := live.New(testkit.Buoy(), live.Options{}, recorder, wake)
+	transport := live.New(testkit.Buoy(), live.Options{
+		Notice: func(text string) { handler.Notice(text) }, Keep: func(bars int) { go handler.Keep(bars) }, Heard: func(in live.Incoming) { handler.Heard(in) },
+	}, recorder, wake)
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
 	devices := newWorkshop()
@@ -155,6 +157,12 @@ func (h *house) do(method, path, body string, headers ...string) answer {
 type socket struct {
 	t *testing.T
 	*websocket.Conn
+}
+
+// in sends the page's side of a message that comes in there.
+func (s *socket) in(input string) {
+	s.t.Helper()
+	require.NoError(s.t, s.Write(s.t.Context(), websocket.MessageText, []byte(`{"sent":0,"input":`+input+`}`)))
 }
 
 func (h *house) connect() *socket {

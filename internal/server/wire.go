@@ -127,8 +127,11 @@ type PageInput struct {
 	ID int `json:"id,omitempty" jsonschema:"minimum=0,maximum=255"`
 	// At is when it came, in nanoseconds of the server's clock.
 	At int64 `json:"at"`
-	// Message holds its bytes, the status byte first; with none the input is gone.
+	// Message holds its bytes, the status byte first; with none, and no key, the input is gone.
 	Message []int `json:"message" jsonschema:"maxItems=3"`
+	// Key is a key of the computer, by KeyboardEvent.code, that goes Down or up.
+	Key  string `json:"key,omitempty" jsonschema:"maxLength=20"`
+	Down bool   `json:"down,omitempty"`
 }
 
 // ClockAnswer tells the time of the server's clock, in nanoseconds.

@@ -11,7 +11,7 @@
     setPlaying,
     setTakeDesk,
   } from "./lib/state/context";
-  import { playFromKeys, releaseFromKeys } from "./lib/input/computerKeys";
+  import { playFromKeys, releaseFromKeys, switchFromKeys } from "./lib/input/computerKeys";
   import { checkCopy } from "./lib/state/copyCheck.svelte";
   import { handKeysBack } from "./lib/state/focus";
   import { handleShortcut } from "./lib/state/shortcuts";
@@ -65,10 +65,11 @@
 
 <svelte:window
   onpointerdowncapture={() => session.sound.again && void session.sound.start()}
+  onblur={() => playing.releaseKeys()}
   onhashchange={() => (hash = location.hash)}
   onkeydowncapture={(event) => {
     if (session.sound.again) void session.sound.start();
-    if (playFromKeys(event, playing)) event.stopPropagation();
+    if (playFromKeys(event, playing) || switchFromKeys(event, playing)) event.stopPropagation();
   }}
   onkeydown={(event) =>
     handleShortcut(event, {
@@ -80,7 +81,10 @@
       openHelp: () => open("help"),
       openGoTo: () => screen.address === "write" && open("goTo"),
     })}
-  onkeyup={(event) => releaseFromKeys(event, playing)}
+  onkeyup={(event) => {
+    releaseFromKeys(event, playing);
+    switchFromKeys(event, playing);
+  }}
 />
 
 <div

@@ -5,8 +5,10 @@ import "fmt"
 // Switch has a message that comes in, as of a button or a pedal, do something: give a control a value, as of a scene, a section or a
 // pattern, or what else Do says. The scene that is on is a control too: the switch does all that the scene names.
 type Switch struct {
-	// Message is a note that is struck, a controller that comes up from below 64, or a program.
-	Message SwitchMessage `json:"message" jsonschema:"enum=note,enum=control,enum=program"`
+	// Message is a note that is struck, a controller that comes up from below 64, a program, or a key of the computer.
+	Message SwitchMessage `json:"message" jsonschema:"enum=note,enum=control,enum=program,enum=key"`
+	// Key is the key of the computer, as the web's UI Events name its place (KeyboardEvent.code); others have none.
+	Key string `json:"key,omitempty" jsonschema:"maxLength=20"`
 	// Inverted has a controller press the switch when it comes down below 64, as some pedals do.
 	Inverted bool `json:"inverted,omitempty"`
 	// Press says which of the ways of pressing counts. Where a message has switches of several ways, the usual press waits until it is
@@ -34,6 +36,7 @@ const (
 	NoteSwitch    SwitchMessage = "note"
 	ControlSwitch SwitchMessage = "control"
 	ProgramSwitch SwitchMessage = "program"
+	KeySwitch     SwitchMessage = "key"
 )
 
 // SwitchPress is a way of pressing.
@@ -80,17 +83,23 @@ func SwitchDoings() []SwitchDo {
 // MaxSwitches bounds how many switches there are.
 const MaxSwitches = 256
 
-// Hears reports whether a message of a kind, on a channel from 1, is that of the switch.
-func (s Switch) Hears(message SwitchMessage, channel, number int) bool {
+// Hears reports whether a message of a kind, on a channel from 1, or a key is that of the switch.
+func (s Switch) Hears(message SwitchMessage, channel, number int, key string) bool {
+	if message == KeySwitch {
+		return s.Message == KeySwitch && s.Key == key
+	}
 	return s.Message == message && s.Number == number && (s.Channel == 0 || s.Channel == channel)
 }
 
 func (s Switch) validate(field string) error {
+	if (s.Message == KeySwitch) != (s.Key != "") {
+		return &FieldError{field + ".key", s.Key, "given for a key of the computer, and left out for all else"}
+	}
 	return firstOf([]error{
 		checkListed(field+".do", s.Do, append([]SwitchDo{DoControl}, SwitchDoings()...)),
 		checkListed(field+".press", s.Press, []SwitchPress{UsualPress, LongPress, DoublePress}),
 		checkListed(field+".way", s.Way, []SwitchWay{Sets, Momentary, Latching}),
-		checkListed(field+".message", s.Message, []SwitchMessage{NoteSwitch, ControlSwitch, ProgramSwitch}),
+		checkListed(field+".message", s.Message, []SwitchMessage{NoteSwitch, ControlSwitch, ProgramSwitch, KeySwitch}),
 		checkListed(field+".when", s.When, []string{"now", "step", "beat", "bar", "pattern"}),
 		s.Control.validate(field + ".control"),
 	})

@@ -110,5 +110,6 @@ var switches = []score.Switch{
 	{Message: score.ControlSwitch, Number: 64, Control: score.ControlAddress{Name: "mute", Track: 1}, Value: 1, When: "now"},
 	{Message: score.ControlSwitch, Inverted: true, Press: score.LongPress, Number: 67, Control: score.ControlAddress{Name: "keep"}, Do: score.DoKeep, Value: 4, When: "now"},
 	{Message: score.NoteSwitch, Press: score.DoublePress, Way: score.Latching, Number: 37, Control: score.ControlAddress{Name: "fill"}, Value: 1, When: "beat"},
+	{Message: score.KeySwitch, Key: "F8", Control: score.ControlAddress{Name: "one"}, Do: score.DoOne, When: "now"},
 	{Message: score.ProgramSwitch, Channel: 16, Number: 127, Control: score.ControlAddress{Name: "pattern", Track: 999}, Value: 3, When: "pattern"},
 }

@@ -584,7 +584,8 @@ export interface Section {
   key?: Key;
 }
 export interface Switch {
-  message: "note" | "control" | "program";
+  message: "note" | "control" | "program" | "key";
+  key?: string;
   inverted?: boolean;
   press?: "" | "long" | "double";
   way?: "" | "momentary" | "latching";
@@ -848,6 +849,8 @@ export interface PageInput {
    * @maxItems 3
    */
   message: number[];
+  key?: string;
+  down?: boolean;
 }
 export interface EditRequest {
   revision: number;

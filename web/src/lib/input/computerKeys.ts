@@ -1,3 +1,4 @@
+import { isTyping } from "../state/focus";
 import type { Playing } from "../state/playing.svelte";
 
 /** The keys of the middle row are the white ones from C on, those above the black ones: common practice. */
@@ -46,6 +47,15 @@ const actions: Record<string, (playing: Playing) => void> = {
   KeyV: (playing) => void playing.enter("tie"),
   KeyB: (playing) => void playing.enter("back"),
 };
+
+/** Presses or releases the switch of a key of the computer. Returns whether it is one. */
+export function switchFromKeys(event: KeyboardEvent, playing: Playing): boolean {
+  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return false;
+  if (document.querySelector("dialog[open]") || event.repeat) return false;
+  if (!playing.takeKey(event.code, event.type === "keydown")) return false;
+  event.preventDefault();
+  return true;
+}
 
 /** Releases the note of a key of the computer. */
 export function releaseFromKeys(event: KeyboardEvent, playing: Playing): void {

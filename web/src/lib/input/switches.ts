@@ -1,7 +1,7 @@
 import type { Switch } from "../api/types";
 
 /** What of a message can be a switch: a note that is struck, a controller that is up, or a program. */
-export type SwitchFrom = Pick<Switch, "message" | "channel" | "number">;
+export type SwitchFrom = Pick<Switch, "message" | "channel" | "number" | "key">;
 
 /** The switch that a message is, as MIDI 1.0 has it; undefined for all others. */
 export function switchOf(bytes: readonly number[]): SwitchFrom | undefined {
@@ -53,7 +53,8 @@ export function switchDoes(s: Switch): string {
 }
 
 /** What a switch is, in a few words. */
-export function switchWords({ message, channel, number }: SwitchFrom): string {
+export function switchWords({ message, channel, number, key }: SwitchFrom): string {
+  if (message === "key") return `key ${key?.replace(/^(Key|Digit)/, "") ?? ""}`;
   const on = channel === 0 ? "any channel" : `channel ${channel}`;
   const what = message === "control" ? "CC" : message;
   return `${what} ${message === "program" ? number + 1 : number}, ${on}`;

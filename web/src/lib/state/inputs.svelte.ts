@@ -32,6 +32,7 @@ export class Inputs {
   #extra = $state<string>();
   readonly #echoes = new EchoGuard();
   #played: PlayedIn = () => {};
+  #givesClock: (port: string) => boolean = () => false;
 
   constructor(private readonly session: Session) {
     session.listen(({ sounds = [], messages = [] }) => {
@@ -47,6 +48,11 @@ export class Inputs {
       return () => closes.forEach((close) => close());
     });
     void this.#again();
+  }
+
+  /** Is asked whether a port is given a clock. */
+  askClock(givesClock: (port: string) => boolean): void {
+    this.#givesClock = givesClock;
   }
 
   /** Is told what is played in at ports that are heard by this page. */
@@ -168,6 +174,7 @@ export class Inputs {
 
   #receive(port: string, bytes: Uint8Array, at: number): void {
     if (this.#echoes.isEcho(bytes, at)) return;
+    if ((bytes[0] ?? 0) >= ofTime && this.#givesClock(port)) return; // it is the one that comes back
     const inputs = this.#inputsOf(port);
     if (bytes[0] !== clockByte)
       this.session.monitor.add([{ page: at, where: port, data: [...bytes] }]);
@@ -263,6 +270,9 @@ export class Inputs {
 }
 
 const clockByte = 0xf8;
+
+/** What machines in time tell each other begins here: positions, clocks, starts and stops. */
+const ofTime = 0xf2;
 
 function stored(): Record<string, string> {
   try {

@@ -43,6 +43,11 @@ export class Outputs extends OutputRoutes {
   constructor(session: Session) {
     super(session);
     session.listen((batch) => this.#take(batch));
+    session.inputs.askClock((port) =>
+      this.list.some(
+        (o) => o.kind === "browserPort" && o.clock !== undefined && this.portOf(o) === port,
+      ),
+    );
     new PulseWorker().onmessage = () => this.#handOver();
     $effect(() => {
       const names = this.#wanted.split("\n").filter((name) => name);

@@ -23,6 +23,9 @@ export type Learned = "root" | "scale" | "chord";
 /** Notes that belong together are struck within this time, in milliseconds: a rolled chord still is one. */
 const chordWithin = 60;
 
+/** Keys that only change others, and the one that leaves what one is in. */
+const modifiers = /^(Shift|Control|Alt|Meta|CapsLock|Tab|Escape)/;
+
 /** A note that was struck at a time of the page's clock, in milliseconds, and released at another if it was. */
 interface Held {
   velocity: number;
@@ -65,6 +68,8 @@ export class Playing {
   #learn = $state<Learned>();
   /** What the message that comes in next is to switch on. */
   #switching = $state.raw<Pick<Switch, "control" | "value" | "do">>();
+  /** The keys of the computer that are down and press switches. */
+  readonly #switchKeys = new Set<string>();
   #groups: Group[] = [];
   /** The tick of the step that was entered last in time. */
   #after = 0;
@@ -161,6 +166,28 @@ export class Playing {
       of.control.name === control.name &&
       of.control.track === control.track
     );
+  }
+
+  /**
+   * Takes a key of the computer that goes down or up: as the switch that is learned, or as one that it is. Returns whether it is one; what
+   * plays notes or has a field keeps its keys.
+   */
+  takeKey(key: string, down: boolean): boolean {
+    if (this.#switching && down && !modifiers.test(key)) {
+      void this.#learned({ message: "key", channel: 0, number: 0, key });
+      return true;
+    }
+    const { session } = this.view;
+    if (!session.project.switches?.some((s) => s.message === "key" && s.key === key)) return false;
+    session.keyComes(key, down);
+    if (down) this.#switchKeys.add(key);
+    else this.#switchKeys.delete(key);
+    return true;
+  }
+
+  /** Releases the keys that are switches, as where another window takes the keyboard. */
+  releaseKeys(): void {
+    for (const key of [...this.#switchKeys]) this.takeKey(key, false);
   }
 
   /** Takes a message as the switch that is learned. */

@@ -93,6 +93,12 @@ export class Session extends Selection {
     this.#socket.send({ sent: 0, input: { kind, id, at: when, message } });
   }
 
+  /** Tells the server that a key of the computer goes down or up. */
+  keyComes(key: string, down: boolean): void {
+    const at = Math.round(this.serverNanos(performance.now()));
+    this.#socket.send({ sent: 0, input: { kind: "screen", at, message: [], key, down } });
+  }
+
   async #order(request: TransportRequest): Promise<boolean> {
     let done = false;
     await this.attempt(async () => {

@@ -41,7 +41,12 @@
     ["semitone +", 1, "The keyboard a semitone higher."],
   ];
   let controls = $state(false);
-  const ports = $derived([...new Set(session.inputs.ports.map(({ name }) => name))]);
+  /** The ports that can be played, with the one that is selected, though it may be unplugged. */
+  const ports = $derived(
+    [...new Set([...session.inputs.ports.map(({ name }) => name), playing.portName])].filter(
+      Boolean,
+    ),
+  );
   const where = $derived(
     `${session.track.name}, step ${view.stepOf(gateLane) - session.loop(gateLane).first + 1} of ${session.loop(gateLane).length}`,
   );

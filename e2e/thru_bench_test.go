@@ -1,0 +1,100 @@
+package e2e
+
+import (
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+)
+
+// through returns the edit that has an input of a kind go on to an output of it.
+func through(kind string) string {
+	return `{"all":{"name":"ways","edits":[{"setProject":{"outputs":[{"id":1,"name":"Bass","kind":"` + kind + `"}],` +
+		`"inputs":[{"id":1,"name":"Winch","kind":"` + kind + `","passesTo":[{"track":2}]}]}},` +
+		`{"setTrack":{"track":2,"mute":true,"routes":[{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]}}]}}`
+}
+
+// presses is how many notes are passed on.
+const presses = 400
+
+// reportMillis reports what half and what 99 of 100 take at most.
+func reportMillis(b *testing.B, took []float64, what string) {
+	slices.Sort(took)
+	b.ReportMetric(took[len(took)/2], what+"_p50_ms")
+	b.ReportMetric(took[len(took)*99/100], what+"_p99_ms")
+}
+
+// BenchmarkThru measures how long a note takes that is passed on: from a device of the machine to another one, and from a port of the browser to
+// another one, beside a question to the server and back as the page asks it.
+func BenchmarkThru(b *testing.B) {
+	b.Run("server", func(b *testing.B) {
+		folder := b.TempDir()
+		in, out := filepath.Join(folder, "winch"), filepath.Join(folder, "quay")
+		a := start(b, b.TempDir(), "--stand-in-input", in, "--stand-in-device", out)
+		heard, err := os.OpenFile(out, os.O_RDWR, 0)
+		require.NoError(b, err)
+		a.edit(through("serverDevice"))
+		require.Equal(b, 200, a.post("/api/devices/bind", `{"output":"Bass","device":"quay"}`))
+		require.Equal(b, 200, a.post("/api/inputs/bind", `{"input":"Winch","device":"winch"}`))
+		keys, err := os.OpenFile(in, os.O_RDWR, 0)
+		require.NoError(b, err)
+		time.Sleep(3 * time.Second) // until both are taken up
+		var took []float64
+		data := make([]byte, 3)
+		for n := range presses {
+			began := time.Now()
+			_, err := keys.Write([]byte{0x90, byte(20 + n%80), 90})
+			require.NoError(b, err)
+			_, err = heard.Read(data)
+			require.NoError(b, err)
+			took = append(took, float64(time.Since(began).Microseconds())/1000)
+		}
+		reportMillis(b, took, "thru")
+	})
+	b.Run("page", func(b *testing.B) {
+		a := start(b, b.TempDir())
+		a.edit(through("browserPort"))
+		p := a.open("/#connect", 1280, 800, standInForOutputs, `
+			const keys = { id: "pier", name: "Pier keys", state: "connected", onmidimessage: null };
+			access.inputs.set("pier", keys);
+			window.press = (key) => keys.onmidimessage?.({ data: new Uint8Array([0x90, key, 90]), timeStamp: performance.now() });
+			if (location.protocol === "http:") {
+				localStorage.setItem("jettyfog ports", JSON.stringify({ Bass: "Harbour synth" }));
+				localStorage.setItem("jettyfog inputs", JSON.stringify({ Winch: "Pier keys" }));
+			}
+		`)
+		p.press("use MIDI ports")
+		p.press("use MIDI inputs")
+		p.MustElementR("[data-input-state=Winch]", "^hears Pier keys$")
+		p.MustElementR("[data-state=Bass]", "plays Harbour synth")
+		var times struct{ Thru, Asked []float64 }
+		data := p.MustEval(`async (presses) => {
+			const { port } = window.ports["Harbour synth"];
+			const thru = [], asked = [];
+			const socket = new WebSocket(location.href.replace("http", "ws").replace(/[#].*/, "") + "ws");
+			await new Promise((done) => (socket.onopen = done));
+			const nap = () => new Promise((done) => setTimeout(done, 13));
+			for (let n = 0; n < presses; n++) {
+				port.got.length = 0;
+				const began = performance.now();
+				window.press(20 + (n % 80));
+				while (port.got.length === 0) await new Promise((done) => setTimeout(done));
+				thru.push(port.got[0].now - began);
+				const sent = performance.now();
+				const answer = new Promise((done) => (socket.onmessage = ({ data }) => JSON.parse(data).clock && done()));
+				socket.send(JSON.stringify({ sent }));
+				await answer;
+				asked.push(performance.now() - sent);
+				await nap();
+			}
+			return JSON.stringify({ thru, asked });
+		}`, presses).Str()
+		require.NoError(b, json.Unmarshal([]byte(data), &times))
+		reportMillis(b, times.Thru, "thru")
+		reportMillis(b, times.Asked, "floor")
+	})
+}
