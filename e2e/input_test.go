@@ -93,8 +93,8 @@ func TestLayoutsArePlayedIntoSteps(t *testing.T) {
 		p.MustElementR("[data-entry]", fmt.Sprintf("step %d of 16", row+2))
 	}
 	p.choice("Layout of the keys", "scale in rows")
-	p.press("semitone −")
-	p.press("semitone −") // from B flat 2, so that the first row begins at D2
+	p.hand("semitone −")
+	p.hand("semitone −") // from B flat 2, so that the first row begins at D2
 	box = p.MustElement("svg[aria-label^='Keys D2']").MustShape().Box()
 	p.Mouse.MustMoveTo(box.X+box.Width*1.5/7, box.Y+box.Height*0.5) // the second note of the second row: E3
 	p.Mouse.MustDown(proto.InputMouseButtonLeft)

@@ -205,7 +205,7 @@ func TestScenesAreSwitchedByOSC(t *testing.T) {
 	send("/cc", "iii", "20", "127", "3")
 	p.MustElement("button[aria-label^='Scene " + scene.Name + "'][aria-current=true]")
 	send("/jump", "i", "1")
-	p.MustElementR("[role=alert]", `Of OSC that came in some was left out: nobody hears "/jump": there are /note, /cc, /program, /pressure and /bend`)
+	p.MustElementR("[role=alert]", `Of OSC that came in some was left out: nobody hears "/jump": there are /note, /cc, /program`)
 	p.MustElementR("a", "^Connect$").MustClick()
 	p.MustElementR("[role=note]", "OSC comes in at 127.0.0.1:"+port)
 }

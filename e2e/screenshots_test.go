@@ -153,4 +153,15 @@ func TestScreenshots(t *testing.T) {
 	p.MustElementR("[data-entry]", "step 2 of 16")
 	p.lane("gate").MustFocus()
 	p.picture(filepath.Join(folder, "keyboard.png"))
+
+	c.MustActivate()
+	c.press(`\+ keyboard`)
+	c.press(`\+ simulated clock`)
+	c.MustElementR("[data-input-state]", "^hears simulated clock$")
+	c.press("follow its clock")
+	c.enter("Jitter of the simulated machine", "3")
+	c.hand("Start the simulated machine")
+	c.MustElement("[data-clock=leads]")
+	c.waitForBar(3)
+	c.picture(filepath.Join(folder, "inputs.png"))
 }

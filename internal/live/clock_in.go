@@ -43,7 +43,8 @@ type clockIn struct {
 	of       score.ClockIn
 	follower *follow.Follower
 	zero     float64         // where pulse 0 is in run time, in ticks
-	counted  bool            // its pulses are counted from its start
+	counted  bool            // its pulses are counted from its start, which gives it bars
+	song     float64         // where pulse 0 is in its song then, in ticks
 	runs     bool            // it was started and has not stopped, as far as anybody knows
 	position score.Tick      // of the song, with which it goes on
 	begins   *arming         // what begins with it
@@ -108,7 +109,7 @@ func (t *Transport) hearClock(m midi.Message, at int64) {
 			t.stop(t.Now())
 		}
 		c.follower.Restart()
-		c.runs, c.counted, c.lost = true, true, false
+		c.runs, c.counted, c.lost, c.song = true, true, false, float64(from)
 		if c.begins == nil || !c.begins.byHand {
 			c.begins = &arming{where: func(score.Bars) score.Tick { return from }}
 		}
@@ -116,9 +117,13 @@ func (t *Transport) hearClock(m midi.Message, at int64) {
 		if c.begins != nil && !c.begins.byHand {
 			c.begins = nil
 		}
-		if c.runs = false; t.playing {
-			c.position = t.player.Pieces().Song(c.nextPulse())
+		next := float64(c.last()+1) * c.ticks()
+		switch c.runs = false; {
+		case t.playing:
+			c.position = t.player.Pieces().Song(max(0, score.Tick(math.Round(next+c.zero))))
 			t.stop(t.Now())
+		case c.counted:
+			c.position = max(0, score.Tick(math.Round(next+c.song)))
 		}
 	}
 	t.noticeClock()
@@ -132,7 +137,7 @@ func (t *Transport) hearPulse(at int64) {
 	first := !any || c.follower.Lost(at)
 	if c.follower.Pulse(max(at, last)); c.of.From == score.NotePulse || c.of.From == score.ControlPulse {
 		if first && !t.playing { // it has no other start
-			c.counted, c.runs = true, true
+			c.counted, c.runs, c.song = true, true, -float64(c.last())*c.ticks()
 			if c.begins == nil {
 				c.begins = &arming{where: func(score.Bars) score.Tick { return 0 }}
 			}
@@ -140,8 +145,8 @@ func (t *Transport) hearPulse(at int64) {
 	}
 	switch {
 	case c.begins != nil && c.runs:
-		index, when, _ := c.follower.Last()
-		c.zero = -float64(index) * c.ticks()
+		_, when, _ := c.follower.Last()
+		c.zero = -float64(c.last()) * c.ticks()
 		t.beginWith(when)
 	case t.playing && !c.leads:
 		t.join()
@@ -154,10 +159,10 @@ func (c *clockIn) silent(now int64) bool { return c.follower.Lost(now + c.offset
 // offset is how much later than its pulses the beats are, in nanoseconds.
 func (c *clockIn) offset() int64 { return int64(c.of.Offset) * int64(time.Millisecond) }
 
-// nextPulse returns the tick of run time of the pulse that would be next.
-func (c *clockIn) nextPulse() score.Tick {
+// last returns the number of the last pulse.
+func (c *clockIn) last() int64 {
 	index, _, _ := c.follower.Last()
-	return max(0, score.Tick(math.Round(float64(index+1)*c.ticks()+c.zero)))
+	return index
 }
 
 // ticks is how long a pulse is.
@@ -168,7 +173,10 @@ func (t *Transport) beginWith(at int64) {
 	c := &t.clockIn
 	armed := *c.begins
 	c.begins = nil
-	t.begin(armed.where, armed.plan, &at)
+	t.begin(armed.where, armed.plan, &at, func() bool { return c.runs })
+	if !t.playing || c.follower == nil { // it has stopped meanwhile, or is followed no more
+		return
+	}
 	if p := armed.record; p != nil && t.plan == nil {
 		p.end = t.endOf(p)
 		t.plan = p
@@ -190,7 +198,7 @@ func (t *Transport) wait(armed arming) {
 		if c.counted {
 			unit = float64(t.project.Meter.Bar())
 		}
-		begins := math.Ceil(line.PositionAt(now+int64(t.ahead()))/unit) * unit
+		begins := math.Ceil((line.PositionAt(now+int64(t.ahead()))+c.song)/unit)*unit - c.song
 		c.zero = -begins
 		t.beginWith(int64(line.TimeOf(begins)))
 	}
@@ -276,10 +284,11 @@ func (t *Transport) inputName(id int) string {
 // clockState says how things stand with the clock at a time.
 func (t *Transport) clockState(now int64) ClockState {
 	c := &t.clockIn
-	_, _, any := c.last()
-	switch comes := any && !c.silent(now); {
-	case !t.follows() || c.follower == nil:
+	if !t.follows() || c.follower == nil {
 		return clockNoState
+	}
+	_, _, any := c.follower.Last()
+	switch comes := any && !c.silent(now); {
 	case c.begins != nil:
 		return ClockWaits
 	case t.playing && c.lost:
@@ -292,13 +301,6 @@ func (t *Transport) clockState(now int64) ClockState {
 		return ClockComes
 	}
 	return ClockSilent
-}
-
-func (c clockIn) last() (index, at int64, any bool) {
-	if c.follower == nil {
-		return 0, 0, false
-	}
-	return c.follower.Last()
 }
 
 // clockStatus returns what there is to see of the clock; nil if none is followed.

@@ -132,6 +132,13 @@ func TestPositionsAreFollowed(t *testing.T) {
 		o.start(midi.Message{Kind: midi.Start})
 		o.pulses(10)
 		require.Zero(t, s.player.Pieces()[0].Song, "a start is from the beginning, also while playing")
+		s.Stop()
+		o.pulses(30)
+		o.tell(midi.Message{Kind: midi.Stop})
+		o.pulses(5)
+		o.start(midi.Message{Kind: midi.Continue})
+		o.pulses(10)
+		require.Equal(t, 40*clockTick, s.player.Pieces()[0].Song, "where the machine is, though playing was stopped by hand")
 	})
 }
 

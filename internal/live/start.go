@@ -35,13 +35,13 @@ func (t *Transport) playFrom(where func(score.Bars) score.Tick, plan log.Plan) {
 		t.wait(arming{where: where, plan: plan})
 		return
 	}
-	t.begin(where, plan, nil)
+	t.begin(where, plan, nil, func() bool { return true })
 	t.notify()
 }
 
-// begin starts at a tick of the song, with tick 0 of run time at a time; nil is as soon as it can be.
-func (t *Transport) begin(where func(score.Bars) score.Tick, plan log.Plan, at *int64) {
-	for !t.playing {
+// begin starts at a tick of the song, with tick 0 of run time at a time; nil is as soon as it can be. Once it is not wanted any more it does not.
+func (t *Transport) begin(where func(score.Bars) score.Tick, plan log.Plan, at *int64, wanted func() bool) {
+	for !t.playing && wanted() {
 		begins := t.begins()
 		begins.Plan = plan
 		outset := begins.Outset()
@@ -49,7 +49,7 @@ func (t *Transport) begin(where func(score.Bars) score.Tick, plan log.Plan, at *
 		t.mu.Unlock()
 		ready := begins.Outset().Begin()
 		t.mu.Lock()
-		if t.project == begins.Project && begins.Stage.Equal(t.stage) && begins.PlaysSong == t.playsSong && !t.playing {
+		if t.project == begins.Project && begins.Stage.Equal(t.stage) && begins.PlaysSong == t.playsSong && !t.playing && wanted() {
 			t.play(begins, ready, at, 0)
 		}
 	}

@@ -115,7 +115,15 @@ export class Inputs {
     if (Object.keys(this.#bound).length === 0) return;
     const asked = { name: "midi" } as unknown as PermissionDescriptor;
     const permission = await navigator.permissions.query(asked).catch(() => undefined);
-    if (permission?.state === "granted") await this.findPorts();
+    if (permission?.state === "granted") await this.usePorts();
+  }
+
+  /** Uses ports where the browser lets the page, and says nothing where it does not. */
+  async usePorts(): Promise<void> {
+    await midiPorts((ports) => this.#change(ports)).then(
+      () => (this.#asked = true),
+      () => undefined,
+    );
   }
 
   #change(ports: InputPort[]): void {

@@ -130,6 +130,7 @@ export class Outputs extends OutputRoutes {
   async usePorts(tuning = false): Promise<void> {
     const before = this.browser.access;
     await this.browser.use(tuning);
+    if (this.browser.access === true) await this.session.inputs.usePorts();
     if (before === true && tuning && !this.browser.exclusive)
       this.session.notices.add("The browser does not allow tuning messages.");
   }

@@ -66,9 +66,7 @@
         >
       </div>
     {:else}
-      <p class="text-ink-2 font-sans text-[13px]">
-        What goes out appears here once it plays, and what comes in while the keyboard is open.
-      </p>
+      <p class="text-ink-2 font-sans text-[13px]">What goes out and what comes in appear here.</p>
     {/each}
   </div>
 </section>

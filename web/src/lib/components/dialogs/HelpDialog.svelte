@@ -50,8 +50,7 @@
     ["Backspace", "take back what was queued last"],
     ["O", "the loop of a track's steps"],
     ["K", "keep the last eight bars as a take"],
-    ["D", "one is now: the nearest bar line comes over a beat"],
-    ["[ ]", "all plays 5 ms later, earlier"],
+    ["D, [ ]", "one is now; all 5 ms later, earlier"],
   ];
   const onATake = [
     ["Space", "hear the take, stop"],

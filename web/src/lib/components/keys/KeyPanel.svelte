@@ -34,11 +34,13 @@
       help: "The next notes that are held together are the chord of the cursor's step.",
     },
   ];
-  const shifts: [string, number, string][] = [
-    ["octave −", -12, "The keyboard an octave lower. Z, while the computer's keys play"],
-    ["octave +", 12, "The keyboard an octave higher. X, while the computer's keys play"],
-    ["semitone −", -1, "The keyboard a semitone lower."],
-    ["semitone +", 1, "The keyboard a semitone higher."],
+  const shifts: { of: string; by: number; help: string }[] = [
+    {
+      of: "octave",
+      by: 12,
+      help: "The keyboard an octave lower or higher. Z and X, while the computer's keys play",
+    },
+    { of: "semitone", by: 1, help: "The keyboard a semitone lower or higher." },
   ];
   let controls = $state(false);
   /** The ports that can be played, with the one that is selected, though it may be unplugged. */
@@ -174,10 +176,24 @@
       class="control"
       aria-pressed={controls}
       data-help="Knobs, faders, buttons and two pedals, as a controller has them."
-      onclick={() => (controls = !controls)}>knobs, pedals</button
+      onclick={() => (controls = !controls)}>knobs</button
     >
-    {#each shifts as [words, by, help] (words)}
-      <button class="control" data-help={help} onclick={() => playing.shift(by)}>{words}</button>
+    {#each shifts as { of, by, help } (of)}
+      <span class="flex items-center gap-1.5">
+        <span class="caption">{of}</span>
+        <button
+          class="control"
+          aria-label="{of} −"
+          data-help={help}
+          onclick={() => playing.shift(-by)}>−</button
+        >
+        <button
+          class="control"
+          aria-label="{of} +"
+          data-help={help}
+          onclick={() => playing.shift(by)}>+</button
+        >
+      </span>
     {/each}
   </div>
   {#if controls}<ScreenControls />{/if}

@@ -26,14 +26,18 @@
     data-help="The tempo is that of the clock at {leads}: {session.transport
       .clockWords}. Connect says which clock is followed."
   >
-    <div class="caption max-w-[128px] truncate font-semibold">tempo of {leads}</div>
+    <div class="caption max-w-[128px] truncate font-semibold max-[1150px]:max-w-[92px]">
+      tempo of {leads}
+    </div>
     <div class="flex gap-1">
       <output
         class="control pointer-events-none font-mono whitespace-nowrap"
         aria-label="Tempo that is followed"
         data-clock={clock.state}
         >{clock.tempo ? (clock.tempo / 1000).toFixed(1) : "—"}
-        <span class="font-sans text-[11px]">{stateWords[clock.state] ?? ""}</span></output
+        <span class={["font-sans text-[11px]", clock.state === "leads" && "max-[1150px]:hidden"]}
+          >{stateWords[clock.state] ?? ""}</span
+        ></output
       >
       {#if clock.state === "waits" && clock.tempo}
         <button
