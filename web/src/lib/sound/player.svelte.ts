@@ -61,7 +61,10 @@ export class Player {
   }
 
   announce(sounds: Sounding[]): void {
-    if (this.sounds && this.clock.known) this.#queue.push(sounds);
+    if (!this.sounds || !this.clock.known) return;
+    this.#queue.push(sounds);
+    const due = this.clock.serverNanos(performance.now() + handOver);
+    if (sounds.some(({ at }) => at < due)) this.#handOverWhatIsDue(); // as what a hand plays, which waits for no pulse
   }
 
   /** Strikes a note now and lets it go soon, once the synth has started. */

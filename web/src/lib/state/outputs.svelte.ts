@@ -314,6 +314,8 @@ export class Outputs extends OutputRoutes {
       if (((data[0] ?? 0) & 0xf0) === 0x90)
         this.activity.note(track, output, this.session.pageMillis(at));
     }
+    const due = this.session.serverNanos(performance.now() + handOver);
+    if (messages.some(({ at }) => at < due)) this.#handOver(); // as what a hand plays, which waits for no pulse
   }
 
   #handOver(): void {
