@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
@@ -137,6 +138,15 @@ func TestAPedalKeepsTheLastBars(t *testing.T) {
 	p.MustElementR("[role=alert]", "The last 4 bars are kept: [0-9]+ notes")
 	p.MustElement("[aria-label=Stop]").MustClick()
 	require.InDelta(t, 4, a.takes()[0].Bars, 0.01)
+	p.choice("What the new switch does", "play, or stop")
+	p.press("learn")
+	p.Keyboard.MustType(input.F8)
+	a.waitFor(func(p *score.Project) bool { return len(p.Switches) == 2 && p.Switches[1].Key == "F8" })
+	p.MustElement("[aria-label='Switch key F8']")
+	p.Keyboard.MustType(input.F8)
+	p.MustElement("[aria-label=Stop]")
+	p.Keyboard.MustType(input.F8)
+	p.MustElement("[aria-label=Play]")
 
 	p.MustElementR("a", "^Write$").MustClick()
 	p.press(`\+ track`)
@@ -145,4 +155,33 @@ func TestAPedalKeepsTheLastBars(t *testing.T) {
 	plays(0x90, 50, 80, 50, 0)
 	p.MustElementR("[data-entry]", "step 2 of 16")
 	a.waitFor(func(p *score.Project) bool { return p.Tracks[3].Parts()[0].Lanes.Velocity.Steps[0] == 80 })
+}
+
+// A clock that comes in at a port of the browser is followed through the page, also while another page is open, and playing stops when the port is
+// unplugged.
+func TestAPortOfThePageIsFollowed(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#connect", 1280, 800, standInForMIDI)
+	p.press(`\+ MIDI input`)
+	p.press("use MIDI inputs")
+	p.choice("Port of the input", "Pier keys")
+	p.MustElementR("[data-input-state=Keys]", "^hears Pier keys$")
+	p.press("follow its clock")
+	p.clockIs("silent")
+	p.MustEval(`() => {
+		let due = performance.now();
+		window.pulse = setInterval(() => {
+			for (; due <= performance.now(); due += 20) window.plug.send([0xf8], due);
+		}, 5);
+	}`)
+	p.clockIs("comes")
+	other := a.open("/", 1280, 800)
+	p.MustEval(`() => window.plug.send([0xfa])`)
+	other.clockIs("leads")
+	other.waitForBar(3)
+	other.MustElementR("[aria-label='Tempo that is followed']", `^12(4\.[5-9]|5\.[0-4])`)
+	p.MustEval(`() => { window.plug.unplug(); clearInterval(window.pulse); }`)
+	other.MustElementR("[role=alert]", "The clock at Keys is silent, so playing has stopped")
+	p.MustElementR("[data-input-state=Keys]", "^Pier keys is not plugged in$")
 }

@@ -221,7 +221,7 @@ func (t *Transport) join() {
 		run := t.player.Run()
 		c.zero = -math.Round((line.PositionAt(t.timeOf(run))-float64(run))/unit) * unit
 	}
-	c.leads, c.lost, c.runs, t.steering.done = true, false, true, -1
+	c.leads, c.lost, c.runs, t.steering = true, false, true, steering{done: -1}
 }
 
 // noticeOther says once that a clock comes in at another input than the one whose clock is followed.

@@ -353,3 +353,23 @@ func TestOneOfTwoMachinesIsFollowed(t *testing.T) {
 		require.Equal(t, tempos, logged.Hear(end).Tempo)
 	})
 }
+
+// Bars of the wake that are kept while a clock is followed have the tempos up to then, though those are written now and then only.
+func TestBarsAreKeptWithTheTemposThatWereFollowed(t *testing.T) {
+	onStage(t, following(score.ClockIn{}), func(t *testing.T, s *rig) {
+		o := s.other(90)
+		o.start(midi.Message{Kind: midi.Start})
+		o.pulses(24 * 9)
+		o.tempo(160)
+		o.pulses(24 * 5)
+		last := func() score.Tempo {
+			kept, err := s.wake.LastBars(t.Context(), 0, 0, 1)
+			require.NoError(t, err)
+			return kept.Take.Tempo[len(kept.Take.Tempo)-1].Tempo
+		}
+		pass(time.Millisecond)
+		require.InDelta(t, 90_000, int(last()), 10)
+		require.NoError(t, s.KeepUp(t.Context()))
+		require.InDelta(t, 160_000, int(last()), 500)
+	})
+}

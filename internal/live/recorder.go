@@ -44,6 +44,9 @@ type Reports struct {
 // flushEvery is how often what was heard goes to disk, so a crash loses no more than that.
 const flushEvery = 250 * time.Millisecond
 
+// staleFor is for how many flushes a take on disk can lack tempos that were followed: five seconds.
+const staleFor = 20
+
 // Recorder writes takes to a store from a goroutine of its own, so that a slow disk never delays the
 // music. What the disk refuses is kept and tried again.
 type Recorder struct {
@@ -83,6 +86,7 @@ func (r *Recorder) Run(ctx context.Context) {
 		case <-ticker.C:
 			_ = r.flush(context.WithoutCancel(ctx)) // what is refused was told
 		case answer := <-r.asked:
+			r.change(func(now *recording) { now.stale *= staleFor }) // with all its tempos
 			answer <- r.flush(context.WithoutCancel(ctx))
 		}
 	}
@@ -172,6 +176,11 @@ func (r *Recorder) next() (first, c *recording) {
 		return nil, nil
 	}
 	first = r.queue[0]
+	if first.stale > 0 {
+		if first.stale++; first.stale > staleFor || first.ended || first.grown {
+			first.grown, first.stale = true, 0
+		}
+	}
 	copied := *first
 	copied.messages, copied.origins = slices.Clone(first.messages), slices.Clone(first.origins)
 	copied.tracks.eras = slices.Clone(first.tracks.eras)

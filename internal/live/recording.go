@@ -32,6 +32,7 @@ type recording struct {
 	stored   int           // how many messages
 	standing midi.Settings // what they have told
 	grown    bool          // the heading there is not up to date
+	stale    int           // for how many writes it has lacked tempos that were followed; 0 if it lacks none
 	logged   int           // how many entries of the log; notLogged if not even where it begins
 	refused  int           // how often in a row it could not be written
 
@@ -99,6 +100,17 @@ func (r *recording) mark(at score.Tick, text string) {
 
 // setTime takes over the part of the transport's tempos and bars that concerns the take.
 func (r *recording) setTime(tempo play.TempoMap, bars score.Bars) {
+	r.retime(tempo, bars)
+	r.grow()
+}
+
+// setFollowed takes over tempos that are followed, of which there are many: they are written now and then only, and the log has them too.
+func (r *recording) setFollowed(tempo play.TempoMap, bars score.Bars) {
+	r.retime(tempo, bars)
+	r.stale = max(1, r.stale)
+}
+
+func (r *recording) retime(tempo play.TempoMap, bars score.Bars) {
 	r.tempo, r.bars = tempo, bars
 	var metered take.Take
 	metered.SetMeters(bars, r.start)
@@ -113,7 +125,6 @@ func (r *recording) setTime(tempo play.TempoMap, bars score.Bars) {
 		own = append(own, change)
 	}
 	r.heading.Tempo = own
-	r.grow()
 }
 
 func (r *recording) grow() {

@@ -133,5 +133,7 @@ func (t *Transport) followTempo(tempo score.Tempo) {
 	}
 	t.note(log.Entry{Tempo: &tempo})
 	t.player.Follow(tempo)
-	t.retimed()
+	for _, r := range []*Recorder{t.recorder, t.wake} {
+		r.change(func(now *recording) { now.setFollowed(t.player.Tempo(), t.player.Bars()) })
+	}
 }

@@ -67,3 +67,71 @@ func TestASetupIsLoadedAnywhere(t *testing.T) {
 		require.Equal(t, len(into.Outputs), len(back.Outputs))
 	})
 }
+
+// By hand: an input of the same name takes the setup's rules and keeps its id, of the keyboard on the screen there is one whatever it is called, and
+// the setup's clock is followed; tracks go by name, and those that the project does not have are left out.
+func TestInputsOfASetup(t *testing.T) {
+	from := testkit.Buoy()
+	from.Inputs = []score.Input{
+		{ID: 1, Name: "Winch", Kind: score.DeviceInput, PassesTo: []score.Passage{{Channel: 2, Track: 1}, {Track: 7}}},
+		{ID: 2, Name: "Screen", Kind: score.ScreenInput, Transposes: &score.Transposing{Tracks: []int{1, 7}, Root: 60}},
+		{ID: 4, Name: "Pads", Kind: score.PortInput, Transposes: &score.Transposing{Tracks: []int{7}, Root: 60}, Holds: score.LatchHold},
+	}
+	from.ClockIn = score.ClockIn{Input: 4, From: score.NotePulse, PerQuarter: 2}
+	into := apply(t, testkit.Buoy(), score.AddTrack{At: 0, Kind: score.Melodic})
+	into.Inputs = []score.Input{{ID: 2, Name: "Winch", Kind: score.PortInput, PlaysIn: true}, {ID: 1, Name: "Keys here", Kind: score.ScreenInput, PlaysIn: true}}
+	into.ClockIn = score.ClockIn{Input: 2}
+	loaded := apply(t, into, from.Setup().EditFor(into))
+	buoy := into.Tracks[1].ID
+	require.Equal(t, []score.Input{
+		{ID: 2, Name: "Winch", Kind: score.DeviceInput, PassesTo: []score.Passage{{Channel: 2, Track: buoy}}},
+		{ID: 1, Name: "Screen", Kind: score.ScreenInput, Transposes: &score.Transposing{Tracks: []int{buoy}, Root: 60}},
+		{ID: 3, Name: "Pads", Kind: score.PortInput, Holds: score.LatchHold},
+	}, loaded.Inputs)
+	require.Equal(t, score.ClockIn{Input: 3, From: score.NotePulse, PerQuarter: 2}, loaded.ClockIn)
+
+	from.ClockIn = score.ClockIn{}
+	require.Equal(t, 2, apply(t, into, from.Setup().EditFor(into)).ClockIn.Input, "a setup that follows none leaves the project's")
+}
+
+func TestWhichInputsAreRefused(t *testing.T) {
+	screen := score.Input{ID: 1, Name: "Screen", Kind: score.ScreenInput}
+	for want, change := range map[string]func(*score.Project){
+		"inputs[1].id": func(p *score.Project) { p.Inputs = []score.Input{screen, {ID: 1, Name: "Keys", Kind: score.PortInput}} },
+		"inputs[1].name": func(p *score.Project) {
+			p.Inputs = []score.Input{screen, {ID: 2, Name: "Screen", Kind: score.PortInput}}
+		},
+		"inputs[1].kind": func(p *score.Project) {
+			p.Inputs = []score.Input{screen, {ID: 2, Name: "Other", Kind: score.ScreenInput}}
+		},
+		"inputs[0].holds": func(p *score.Project) {
+			p.Inputs = []score.Input{{ID: 1, Name: "Keys", Kind: score.PortInput, Holds: "tide"}}
+		},
+		"inputs[0].channel": func(p *score.Project) {
+			p.Inputs = []score.Input{{ID: 1, Name: "Keys", Kind: score.PortInput, Channel: 17}}
+		},
+		"clockIn.input is 3": func(p *score.Project) { p.ClockIn.Input = 3 },
+		"clockIn.from": func(p *score.Project) {
+			p.Inputs, p.ClockIn = []score.Input{screen}, score.ClockIn{Input: 1, From: "tide"}
+		},
+		"clockIn.perQuarter": func(p *score.Project) {
+			p.Inputs, p.ClockIn = []score.Input{screen}, score.ClockIn{Input: 1, PerQuarter: 49}
+		},
+		"switches[0].key": func(p *score.Project) {
+			p.Switches = []score.Switch{{Message: score.KeySwitch, Control: score.ControlAddress{Name: "fill"}, When: "now"}}
+		},
+		"switches[0].press": func(p *score.Project) {
+			p.Switches = []score.Switch{{Message: score.NoteSwitch, Press: "thrice", Control: score.ControlAddress{Name: "fill"}, When: "now"}}
+		},
+		"switches[0].way": func(p *score.Project) {
+			p.Switches = []score.Switch{{Message: score.NoteSwitch, Way: "slowly", Control: score.ControlAddress{Name: "fill"}, When: "now"}}
+		},
+		"switches[0].do": func(p *score.Project) {
+			p.Switches = []score.Switch{{Message: score.NoteSwitch, Do: "dance", Control: score.ControlAddress{Name: "fill"}, When: "now"}}
+		},
+	} {
+		p := testkit.Buoy()
+		change(p)
+		require.ErrorContains(t, p.Validate(), want)
+	}
+}

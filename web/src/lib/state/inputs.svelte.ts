@@ -16,8 +16,8 @@ import type { Session } from "./session.svelte";
 /** Where the browser keeps which of its ports each input is: a port's name by an input's. */
 const boundKey = "jettyfog inputs";
 
-/** Is given each message that comes in where notes are played in, by the kind and the name of the input. */
-type PlayedIn = (bytes: Uint8Array, pageMillis: number) => void;
+/** Is given each message that comes in where notes are played in, and whether it sounds by itself: what is passed on sounds at the tracks' outputs. */
+type PlayedIn = (bytes: Uint8Array, pageMillis: number, sounds: boolean) => void;
 
 /** What comes in, and what becomes of it: inputs of the project, ports of this browser, and devices of the machine. */
 export class Inputs {
@@ -69,7 +69,8 @@ export class Inputs {
     const input = this.list.find((one) => (id > 0 ? one.id === id : one.kind === kind));
     const page = this.session.pageMillis(at);
     this.session.monitor.add([{ page, where: input?.name ?? kind, data: message }]);
-    if (input?.playsIn ?? true) this.#played(Uint8Array.from(message), page);
+    if (input?.playsIn ?? true)
+      this.#played(Uint8Array.from(message), page, !passesOn(input ? [input] : []));
   }
 
   /** The project's inputs. */
@@ -173,7 +174,7 @@ export class Inputs {
   }
 
   /** The inputs of the project that a port is, or what stands for one that is none. */
-  #inputsOf(port: string): Pick<Input, "kind" | "id" | "playsIn">[] {
+  #inputsOf(port: string): Pick<Input, "kind" | "id" | "playsIn" | "passesTo">[] {
     const listed = this.list.filter(
       (input) => input.kind === "browserPort" && this.portOf(input) === port,
     );
@@ -187,7 +188,7 @@ export class Inputs {
     if (bytes[0] !== clockByte)
       this.session.monitor.add([{ page: at, where: port, data: [...bytes] }]);
     for (const input of inputs) this.session.comesIn(input, [...bytes], at);
-    if (inputs.some(({ playsIn }) => playsIn)) this.#played(bytes, at);
+    if (inputs.some(({ playsIn }) => playsIn)) this.#played(bytes, at, !passesOn(inputs));
   }
 
   /** The name of the port or device that an input is on this machine, if that was said. */
@@ -275,6 +276,11 @@ export class Inputs {
       setProject: { inputs, ...(followed ? { clockIn: {} } : {}) },
     });
   }
+}
+
+/** Whether any of some inputs passes notes on to tracks. */
+export function passesOn(inputs: readonly Pick<Input, "passesTo">[]): boolean {
+  return inputs.some(({ passesTo }) => passesTo?.length);
 }
 
 const clockByte = 0xf8;

@@ -13,6 +13,7 @@ import { strokeOf, type Stroke } from "../input/port";
 import { isSwitch, switchOf, type SwitchFrom } from "../input/switches";
 import { SimulatedController } from "../input/simulatedController";
 import type { ChartView } from "./chartView.svelte";
+import { passesOn } from "./inputs.svelte";
 
 /** What becomes of notes that are played: they are only heard, entered step by step, or in time. */
 export type PlayingMode = "hear" | "steps" | "time";
@@ -79,7 +80,7 @@ export class Playing {
     $effect(() => {
       if (!session.transport.playing) this.#after = 0;
     });
-    session.inputs.playTo((bytes, at) => this.#receive(bytes, at));
+    session.inputs.playTo((bytes, at, sounds) => this.#receive(bytes, at, sounds));
     $effect(() => {
       session.inputs.playExtra(this.#open && this.#portName ? this.#portName : undefined);
     });
@@ -89,7 +90,7 @@ export class Playing {
       const close = this.keyboard.open((bytes, at) => {
         session.monitor.add([{ page: at, where: this.keyboard.name, data: [...bytes] }]);
         session.comesIn({ kind: "screen", id: rule?.id ?? 0 }, [...bytes], at);
-        if (rule?.playsIn ?? true) this.#receive(bytes, at);
+        if (rule?.playsIn ?? true) this.#receive(bytes, at, !passesOn(rule ? [rule] : []));
       });
       return () => {
         close();
@@ -219,8 +220,8 @@ export class Playing {
     this.view.moveCursor(gateLane, first + next);
   }
 
-  /** Takes a message that is played in. */
-  #receive(bytes: Uint8Array, at: number): void {
+  /** Takes a message that is played in, and has a note sound unless it does elsewhere. */
+  #receive(bytes: Uint8Array, at: number, sounds: boolean): void {
     const { session } = this.view;
     const from = this.#switching && switchOf([...bytes]);
     if (from) {
@@ -229,14 +230,18 @@ export class Playing {
     }
     const stroke = strokeOf(bytes);
     if (!stroke || isSwitch(session.project.switches ?? [], [...bytes])) return;
-    if (stroke.velocity > 0) this.#strike(stroke, at);
+    if (stroke.velocity > 0) this.#strike(stroke, at, sounds);
     else this.#release(stroke, at);
   }
 
-  #strike({ key, velocity }: Stroke, at: number): void {
+  #strike({ key, velocity }: Stroke, at: number, sounds: boolean): void {
     this.#down = new Set([...this.#down, key]);
     const { session } = this.view;
-    session.player.hold({ of: "played", key, patch: session.patchOf(session.track.id) }, velocity);
+    if (sounds)
+      session.player.hold(
+        { of: "played", key, patch: session.patchOf(session.track.id) },
+        velocity,
+      );
     const last = this.#groups.at(-1);
     const inTime = this.mode !== "steps" && !this.#learn;
     if (last && isHeld(last) && (!inTime || at - last.at < chordWithin)) {

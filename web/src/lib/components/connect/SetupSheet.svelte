@@ -37,8 +37,9 @@
 
 <h2 class="text-[15px] font-semibold">Setups</h2>
 <p class="text-ink-2 pb-2">
-  A setup is the outputs with their settings and the routes of all tracks. Loaded into another
-  project, outputs and tracks are found by their names; what it does not name stays as it is.
+  A setup is the outputs and inputs with their settings, the clock that is followed, and the routes
+  of all tracks. Loaded into another project, all are found by their names; what it does not name
+  stays as it is.
 </p>
 {#each names as kept (kept)}
   <div class="flex items-center gap-1 py-0.5">
