@@ -169,6 +169,7 @@ func TestAPortOfThePageIsFollowed(t *testing.T) {
 	p.MustElementR("[data-input-state=Keys]", "^hears Pier keys$")
 	p.press("follow its clock")
 	p.clockIs("silent")
+	p.waitFor(`() => window.plug.listens()`)
 	p.MustEval(`() => {
 		let due = performance.now();
 		window.pulse = setInterval(() => {

@@ -113,6 +113,7 @@ func TestNotesArePlayedInTime(t *testing.T) {
 	p.MustElementR("button", "^keyboard$").MustClick()
 	p.press("find inputs")
 	p.choice("Input", "Pier keys")
+	p.waitFor(`() => window.plug.listens()`)
 	p.choice("What becomes of notes", "into steps, in time")
 	p.press(`\+ track`)
 	p.undoable("new melodic track")
@@ -164,6 +165,7 @@ const standInForMIDI = `
 	const access = { inputs: new Map([["pier", port]]), outputs: new Map(), onstatechange: null };
 	navigator.requestMIDIAccess = async () => access;
 	window.plug = {
+		listens: () => port.onmidimessage !== null,
 		send: (bytes, at) => port.onmidimessage?.({ data: new Uint8Array(bytes), timeStamp: at ?? performance.now() }),
 		unplug: () => { port.state = "disconnected"; access.inputs.clear(); access.onstatechange?.(); },
 	};

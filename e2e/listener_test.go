@@ -24,6 +24,11 @@ type sound struct {
 	Velocity uint8      `json:"velocity"`
 }
 
+// place is a move of a lane as the server sends it.
+type place struct {
+	Tick score.Tick `json:"tick"`
+}
+
 // heard plays from the beginning until so many bars have gone out, and returns the note-ons of the track in
 // them, as the server sent them to every page.
 func (p *page) heard(a *app, track int, bars int) []sound {
@@ -37,15 +42,14 @@ func (p *page) heard(a *app, track int, bars int) []sound {
 	p.MustElement("[aria-label=Play]").MustClick()
 	end := score.Tick(bars) * a.project().Meter.Bar()
 	var sounds []sound
+	beyond := 0 // how many times lanes have moved on beyond the end
 	for {
 		_, data, err := socket.Read(ctx)
 		require.NoError(p.t, err)
 		var message struct {
 			Batch *struct {
 				Sounds []sound `json:"sounds"`
-				Places []struct {
-					Tick score.Tick `json:"tick"`
-				} `json:"places"`
+				Places []place `json:"places"`
 			} `json:"batch"`
 		}
 		require.NoError(p.t, json.Unmarshal(data, &message))
@@ -59,11 +63,11 @@ func (p *page) heard(a *app, track int, bars int) []sound {
 				sounds = append(sounds, s)
 			}
 		}
-		// A batch begins where the one before ended, so once lanes move on beyond the end all before is out.
-		for _, place := range message.Batch.Places {
-			over = over || place.Tick > end
+		// Places are shown before the sounds of the same moment are, so once lanes move on beyond the end again all before is out.
+		if slices.ContainsFunc(message.Batch.Places, func(p place) bool { return p.Tick > end }) {
+			beyond++
 		}
-		if over {
+		if over || beyond == 2 {
 			break
 		}
 	}

@@ -156,6 +156,7 @@ func TestScenesAreSwitchedByAController(t *testing.T) {
 	p.hand("Learn a switch of Fog signal")
 	p.press("find inputs")
 	p.choice("Input", "Pier keys")
+	p.waitFor(`() => window.plug.listens()`)
 	p.MustEval(`() => { plug.send([0x99, 36, 100]); plug.send([0x89, 36, 0]); }`)
 	p.MustElementR("#arrange-page span", "^note 36, channel 10$")
 	p.MustElement("#arrange-tab-section").MustClick()

@@ -130,7 +130,7 @@ func (k *Keeper) Look() {
 // lookAgain is how long it takes at most until a device is seen that was plugged in.
 const lookAgain = time.Second
 
-// Run takes devices up and lets go of them until the context ends, and then lets go of all.
+// Run opens and closes devices as they are wanted until the context ends, and then closes all.
 func (k *Keeper) Run(ctx context.Context) {
 	ticker := time.NewTicker(lookAgain)
 	defer ticker.Stop()
@@ -139,7 +139,7 @@ func (k *Keeper) Run(ctx context.Context) {
 		select {
 		case <-ctx.Done():
 			for name := range k.open {
-				k.letGo(name)
+				k.close(name)
 			}
 			k.reading.Wait()
 			return
@@ -172,7 +172,7 @@ func (k *Keeper) settle() {
 			lost[name] = true
 			k.options.Notice(fmt.Sprintf("%s is gone: %s. All that it had down is released, and it is heard again once it is back.", name, why))
 		}
-		k.letGo(name)
+		k.close(name)
 	}
 	blocked := map[string]string{}
 	for _, found := range devices {
@@ -246,8 +246,8 @@ func (k *Keeper) feed(found device.Device) (device.Feed, error) {
 	return k.options.Open(found)
 }
 
-// letGo hears a device no more.
-func (k *Keeper) letGo(name string) {
+// close hears a device no more.
+func (k *Keeper) close(name string) {
 	k.mu.Lock()
 	gone := k.open[name]
 	delete(k.open, name)

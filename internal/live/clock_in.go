@@ -92,7 +92,7 @@ func (t *Transport) checkClock() {
 	t.notify()
 }
 
-// hearClock takes a message of another machine's clock that came at a time; it may let go of the lock for a while.
+// hearClock takes a message of another machine's clock that came at a time; it may unlock for a while.
 func (t *Transport) hearClock(m midi.Message, at int64) {
 	c := &t.clockIn
 	switch m.Kind {
