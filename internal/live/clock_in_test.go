@@ -88,13 +88,13 @@ func TestPlayingFollowsAClock(t *testing.T) {
 	onStage(t, following(score.ClockIn{}), func(t *testing.T, s *rig) {
 		require.Equal(t, ClockSilent, s.Status().Clock.State)
 		o := s.other(132)
+		o.jitter = 3 * time.Millisecond
 		o.pulses(30)
 		require.Equal(t, ClockComes, s.Status().Clock.State)
-		require.InDelta(t, 132_000, int(s.Status().Clock.Tempo), 2)
+		require.InDelta(t, 132_000, int(s.Status().Clock.Tempo), 3000)
 		require.False(t, s.Status().Playing)
 		o.start(midi.Message{Kind: midi.Start})
 		require.Equal(t, ClockWaits, s.Status().Clock.State)
-		o.jitter = 3 * time.Millisecond
 		o.pulses(1)
 		require.Equal(t, ClockLeads, s.Status().Clock.State)
 		pass(0)

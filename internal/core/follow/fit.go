@@ -3,7 +3,7 @@ package follow
 import "math"
 
 // How far pulses are from the line at least, and before that is known, in nanoseconds.
-const minNoise, startNoise = 100_000, 1_500_000
+const minNoise, startNoise = 300_000, 1_500_000
 
 // enough is from how many pulses the noise is known.
 const enough = 24
@@ -65,7 +65,7 @@ func (f fit) uncertainty(pulses []pulse) float64 {
 var tests = []struct {
 	newest int
 	times  float64
-}{{1, 6}, {2, 5.5}, {3, 5}, {6, 4.5}, {12, 4.5}}
+}{{3, 5}, {6, 4.5}, {12, 4.5}}
 
 // minBefore is how many pulses those before are at least.
 const minBefore = 4

@@ -11,6 +11,13 @@ const (
 	windowQuarters, maxWindow = 8, 192
 	// minWindow is over how many pulses it is drawn at least, where they are slow.
 	minWindow = 4
+	// A pulse is off the line by so many times its uncertainty; so many one after the other are decided about, or two of a slow clock, which has
+	// so many a quarter note at most.
+	offTimes, decidedBy, slow = 6, 3, 4
+	// together is below which part of the period pulses come together, and heldUp how many can at most. sameTempo is by which part of the period
+	// a tempo is the same.
+	together, heldUp = 0.25, 24
+	sameTempo        = 0.25
 	// lostAfter and lostPulses are how long a clock is silent before it is lost, in nanoseconds and in pulses: both.
 	lostAfter, lostPulses = 500_000_000, 3
 	// slowest is how long a quarter note lasts at most while that is not known, in nanoseconds.
@@ -21,7 +28,7 @@ const (
 type Follower struct {
 	perQuarter int
 	window     []pulse // what the line is drawn through, oldest first
-	uncertain  *pulse  // came so late that pulses before it may be missing; the next one tells
+	off        []pulse // since then, which are off the line; the next ones tell why
 	last       pulse
 	any        bool
 	period     float64 // of a pulse, in nanoseconds; 0 if that is not known
@@ -43,25 +50,20 @@ func (f *Follower) Pulse(at int64) {
 	}
 	gap := max(0, at-f.last.at)
 	at = f.last.at + gap
-	switch {
-	case f.uncertain != nil:
-		f.decide(gap)
-	case f.Lost(at): // the other machine has gone on meanwhile, as far as anybody knows
-		f.last = pulse{f.last.index + f.missed(gap), at}
-		f.window = []pulse{f.last}
-		return
-	case len(f.window) >= minWindow && f.missed(gap) > 1:
-		f.last = pulse{f.last.index + 1, at}
-		p := f.last
-		p.index = f.missed(gap)
-		f.uncertain = &p
+	if f.Lost(at) { // the other machine has gone on meanwhile, as far as anybody knows
+		f.last = pulse{f.last.index + f.periods(gap), at}
+		f.window, f.off = []pulse{f.last}, nil
 		return
 	}
 	f.last = pulse{f.last.index + 1, at}
-	f.window = append(f.window, f.last)
-	if first := f.changed(); first > 0 {
-		f.window = append([]pulse{}, f.window[first:]...)
-		f.noise, f.known = max(f.noise, startNoise), false
+	if f.isOff(f.last) {
+		f.off = append(f.off, f.last)
+		f.decide()
+	} else {
+		f.off, f.window = nil, append(f.window, f.last) // those that were off the line came late or early, and count for no more
+		if first := f.changed(); first > 0 {
+			f.begin(f.window[first:])
+		}
 	}
 	if over := len(f.window) - f.most(); over > 0 {
 		f.window = append([]pulse{}, f.window[over:]...)
@@ -69,25 +71,52 @@ func (f *Follower) Pulse(at int64) {
 	f.measure()
 }
 
-// missed returns how many periods a time is, at least 1.
-func (f *Follower) missed(gap int64) int64 {
+// periods returns how many periods a time is, at least 1.
+func (f *Follower) periods(time int64) int64 {
 	if f.period == 0 {
 		return 1
 	}
-	return max(1, int64(math.Round(float64(gap)/f.period)))
+	return max(1, int64(math.Round(float64(time)/f.period)))
 }
 
-// decide says what a late pulse was, now that the next one has come after a gap: one after others that are missing if the gap is as they
-// were before, or the first one of a slower tempo.
-func (f *Follower) decide(gap int64) {
-	late := *f.uncertain
-	f.uncertain = nil
-	if f.missed(gap) < late.index {
-		f.last.index += late.index - 1
-		f.window = append(f.window, f.last)
+// isOff reports whether a pulse is so far off the line that it is not of it.
+func (f *Follower) isOff(p pulse) bool {
+	if len(f.window) < minBefore {
+		return false
+	}
+	line := fitOf(f.window)
+	return math.Abs(line.residual(p)) > offTimes*f.noise*line.uncertainty([]pulse{p})
+}
+
+// decide says what pulses are that are off the line one after the other. Those that come all together were held up, and the next ones are back
+// on it. Those that come as fast as before, but later by whole periods, are after others that are missing. All else is another tempo, or the
+// same one from elsewhere.
+func (f *Follower) decide() {
+	if len(f.off) < decidedBy && (f.perQuarter > slow || len(f.off) < 2) {
 		return
 	}
-	f.window, f.known = []pulse{f.last}, false
+	own, line := fitOf(f.off), fitOf(f.window)
+	switch faster := own.period / f.period; {
+	case faster < together && len(f.off) < heldUp:
+		return
+	case faster > 1-sameTempo && faster < 1+sameTempo:
+		late := line.residual(f.last) / f.period
+		if missing := math.Round(late); missing >= 1 && math.Abs(late-missing) < sameTempo {
+			for i := range f.off {
+				f.off[i].index += int64(missing)
+			}
+			f.last.index += int64(missing)
+			f.window, f.off = append(f.window, f.off...), nil
+			return
+		}
+	}
+	f.begin(f.off)
+}
+
+// begin begins the line anew, with some pulses.
+func (f *Follower) begin(pulses []pulse) {
+	f.window, f.off = append([]pulse{}, pulses...), nil
+	f.noise, f.known = max(f.noise, startNoise), false
 }
 
 func (f *Follower) most() int { return max(minWindow, min(maxWindow, windowQuarters*f.perQuarter)) }
@@ -111,7 +140,7 @@ func (f *Follower) measure() {
 
 // Restart has the next pulse, whenever it comes, be number 0, as the first of a song is. The tempo stays as far as it is known.
 func (f *Follower) Restart() {
-	f.any, f.window, f.uncertain, f.known = false, nil, nil, f.period > 0
+	f.any, f.window, f.off, f.known = false, nil, nil, f.period > 0
 }
 
 // Last returns the number of the last pulse and when it came; any is false if none has.

@@ -156,6 +156,31 @@ func TestPulsesThatAreMissing(t *testing.T) {
 	}
 }
 
+// Pulses that are held up, as by a machine that is busy, and come together then, are those that were due: playing goes on as it was.
+func TestPulsesThatAreHeldUp(t *testing.T) {
+	const period = 20_833_333
+	for _, jitter := range []int64{0, 3_000_000} {
+		for _, held := range []int{1, 2, 3, 5, 9, 20} {
+			random := rand.New(rand.NewSource(int64(held)))
+			f := follow.New(24)
+			until := int64(0)
+			for n := range int64(2000) {
+				if n%100 == 50 {
+					until = (n + int64(held)) * period
+				}
+				f.Pulse(max(until, n*period+int64(random.Float64()*float64(jitter+1))))
+				line, known := f.Line()
+				if n < 200 {
+					continue
+				}
+				require.True(t, known)
+				off := line.TimeOf(float64(n)*quarter/24) - float64(n*period) - float64(jitter)/2
+				require.InDelta(t, 0, off/1e6, 0.6, "pulse %d, %d held up", n, held)
+			}
+		}
+	}
+}
+
 // Of a slower clock a jump is taken up within four pulses.
 func TestSlowClocks(t *testing.T) {
 	for _, per := range []int{1, 2, 4} {
