@@ -28,9 +28,7 @@ func Project(t *rapid.T) *score.Project {
 		Switches: rapid.SampledFrom([][]score.Switch{nil, switches}).Draw(t, "switches"),
 		Recipes:  rapid.SampledFrom([][]score.Recipe{nil, recipes}).Draw(t, "recipes"),
 	}
-	if p.Luck.Former == nil {
-		p.Luck.Former = []int{}
-	}
+	p.Luck.Former = append([]int{}, p.Luck.Former...)
 	ids := []int{1, 2, 3, 4}[:rapid.IntRange(1, 4).Draw(t, "tracks")]
 	p.Outputs = outputs(t)
 	for _, id := range ids {
