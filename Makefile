@@ -84,7 +84,7 @@ race: $(PAGE)
 
 ## e2e: journeys through the real interface in headless Chromium
 e2e: test-tools build
-	go test -count=1 ./e2e/...
+	go test -count=1 -timeout 30m ./e2e/...
 
 ## bench: benchmarks, each beside a floor measured in the same run
 bench: test-tools build
