@@ -38,6 +38,7 @@ type source struct {
 	holding    route.Holding
 	passed     map[route.HeldKey][]midi.NoteID // that sound
 	transposes []uint8                         // keys that are down and transpose, the last one last
+	how        *score.Transposing              // as the last of them does
 }
 
 func (t *Transport) sourceOf(from Source) *source {
@@ -68,16 +69,17 @@ func (t *Transport) Hear(in Incoming) error {
 		t.hearPulse(in.At)
 		t.noticeClock()
 	case rule.Channel == 0 || rule.Channel == int(in.Channel)+1:
-		if rule.Transposes != nil {
-			t.transpose(in, rule.Transposes)
-		}
+		t.transpose(in, rule.Transposes)
 		if rule.Switches {
 			pressed = t.switched(in)
 		}
 		if rule.PlaysIn && t.playing {
 			t.hear(in.Message)
 		}
-		t.passOn(in, rule)
+		t.passOn(in, rule, true)
+	default: // what began on another channel before the rule was changed
+		t.transpose(in, nil)
+		t.passOn(in, rule, false)
 	}
 	t.mu.Unlock()
 	if in.Message.Kind < midi.Clock && (in.Source.Kind == score.DeviceInput || in.Source.Kind == score.ProgramInput) {
@@ -94,7 +96,7 @@ func (t *Transport) Gone(from Source) {
 		for _, key := range s.holding.Release() {
 			t.endPassed(s, key)
 		}
-		t.transposeBack(from, s)
+		t.transposeBack(s)
 		delete(t.sources, from)
 	}
 	pressed := t.releaseButtons(from)

@@ -91,6 +91,39 @@ func TestNotesArePassedOn(t *testing.T) {
 	})
 }
 
+// A key that was struck before playing begins ends with its release, while it plays.
+func TestAKeyThatIsDownAsPlayingBegins(t *testing.T) {
+	onStage(t, withInput(score.Input{PassesTo: []score.Passage{{Track: 1}}}), func(t *testing.T, s *rig) {
+		s.in(t, struck(0, 67))
+		s.Play()
+		pass(time.Second)
+		s.in(t, released(0, 67))
+		require.Equal(t, [][2]int{{67, 80}, {67, 0}}, notes(s.listener.events()))
+	})
+}
+
+// Whatever a key has begun ends with it, also where its input was told meanwhile to do nothing of it any more, or is not listed.
+func TestAnEditWhileAKeyIsDown(t *testing.T) {
+	for name, change := range map[string]func(*score.Project){
+		"to no track":        func(p *score.Project) { p.Inputs[0].PassesTo, p.Inputs[0].Transposes = nil, nil },
+		"of another channel": func(p *score.Project) { p.Inputs[0].Channel = 9 },
+		"not listed":         func(p *score.Project) { p.Inputs = nil },
+	} {
+		p := withInput(score.Input{PassesTo: []score.Passage{{Track: 1}}, Transposes: &score.Transposing{Tracks: []int{1}, Root: 60}})
+		onStage(t, p, func(t *testing.T, s *rig) {
+			s.in(t, struck(0, 67))
+			require.Len(t, s.Performing().Stage.Changes(), 1)
+			edited := p.Clone()
+			change(edited)
+			s.SetProject(edited, Change{})
+			s.in(t, struck(0, 70))
+			s.in(t, released(0, 67))
+			require.Equal(t, [][2]int{{67, 80}, {67, 0}}, notes(s.listener.events()), name)
+			require.Empty(t, s.Performing().Stage.Changes(), name)
+		})
+	}
+}
+
 // A device that sends back what it is sent is not played in by that, though it is by a hand that plays the same once more.
 func TestWhatWasSentIsNoInput(t *testing.T) {
 	p := withInput(score.Input{PassesTo: []score.Passage{{Track: 1}}})

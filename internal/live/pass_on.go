@@ -14,13 +14,15 @@ const passedNumber = 1 << 15
 // sustain is the pedal that holds notes (MIDI 1.0, table III).
 const sustain = 64
 
-// passOn has notes that come in go on at once to the outputs of tracks, by the tracks' routes, and be recorded as theirs.
-func (t *Transport) passOn(in Incoming, rule score.Input) {
-	if len(rule.PassesTo) == 0 {
+// passOn has notes that come in go on at once to the outputs of tracks, by the tracks' routes, and be recorded as theirs. What has begun ends,
+// whatever the rule is by then.
+func (t *Transport) passOn(in Incoming, rule score.Input, begins bool) {
+	if t.sources[in.Source] == nil && len(rule.PassesTo) == 0 {
 		return
 	}
 	s, key := t.sourceOf(in.Source), route.HeldKey{Channel: in.Channel, Key: in.Key}
 	switch {
+	case in.Message.Kind == midi.NoteOn && (!begins || len(rule.PassesTo) == 0):
 	case in.Message.Kind == midi.NoteOn:
 		for _, ends := range s.holding.On(key, rule.Holds) {
 			t.endPassed(s, ends)
@@ -58,23 +60,29 @@ func (t *Transport) pass(m midi.Message) {
 	if t.playing && now >= t.started {
 		t.playOut(now)
 		m.Tick = min(t.tickAt(now), t.player.Run())
-		if _, sounds := t.sounding.Of(m.NoteID()); m.Kind == midi.NoteOff && !sounds {
-			return // it has ended with a stop in between
+		if _, sounds := t.sounding.Of(m.NoteID()); m.Kind == midi.NoteOn || sounds { // else it began before, and is not of this stretch
+			t.note(log.Entry{Passed: &m})
+			t.waiting = append([]output.Event{{Message: m, At: now}}, t.waiting...)
+			defer t.playOut(now)
 		}
-		t.note(log.Entry{Passed: &m})
-		t.waiting = append([]output.Event{{Message: m, At: now}}, t.waiting...)
-		defer t.playOut(now)
 	}
-	outlets := t.outlets
-	if outlets == nil {
-		if t.idle == nil || t.idleOf != t.project {
-			t.idle, t.idleOf = route.NewOutlets(t.project), t.project
+	var sent []route.Sent
+	switch {
+	case t.idle == nil:
+		t.idle = route.NewOutlets(t.project)
+	case t.idleOf != t.project:
+		sent, _ = t.idle.Change(t.project, 0, nil)
+	}
+	t.idleOf = t.project
+	for _, outlets := range []*route.Outlets{t.outlets, t.idle} {
+		begins := outlets == t.idle == (t.outlets == nil)
+		if outlets != nil && (begins || m.Kind == midi.NoteOff) { // which ends where it began, before playing or since
+			sent = outlets.Play([]midi.Message{m}, sent)
 		}
-		outlets = t.idle
 	}
 	var events []output.Event
-	for _, sent := range outlets.Play([]midi.Message{m}, nil) {
-		events = append(events, t.spacing.event(sent, now))
+	for _, one := range sent {
+		events = append(events, t.spacing.event(one, now))
 	}
 	t.goOut(events)
 	t.feedPorts(now)

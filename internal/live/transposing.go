@@ -11,11 +11,15 @@ import (
 // transpose has a key that comes in transpose tracks: until it is released, or until the next one.
 func (t *Transport) transpose(in Incoming, how *score.Transposing) {
 	s := t.sourceOf(in.Source)
+	if in.Message.Kind == midi.NoteOff {
+		how = s.how // a key ends what it began, whatever the rule is by then
+	}
 	key := func(other uint8) bool { return other == in.Key }
 	switch {
-	case t.opening != nil:
+	case t.opening != nil || how == nil:
 		return
 	case in.Message.Kind == midi.NoteOn:
+		s.how = how
 		s.transposes = append(slices.DeleteFunc(s.transposes, key), in.Key)
 		t.transposeBy(how, &in.Key)
 	case in.Message.Kind == midi.NoteOff && slices.ContainsFunc(s.transposes, key):
@@ -34,9 +38,9 @@ func (t *Transport) transpose(in Incoming, how *score.Transposing) {
 }
 
 // transposeBack has nothing be transposed any more by keys of an input that were down.
-func (t *Transport) transposeBack(from Source, s *source) {
-	how := t.rule(from).Transposes
-	if len(s.transposes) > 0 && how != nil && !how.Latches && t.opening == nil {
+func (t *Transport) transposeBack(s *source) {
+	how := s.how
+	if len(s.transposes) > 0 && !how.Latches && t.opening == nil {
 		t.transposeBy(how, nil)
 		t.notifyStage()
 	}
