@@ -5,6 +5,7 @@ import (
 	"net/http"
 	"slices"
 	"testing"
+	"time"
 
 	"github.com/coder/websocket"
 	"github.com/stretchr/testify/require"
@@ -83,10 +84,10 @@ func TestADeviceIsHeard(t *testing.T) {
 	require.Contains(t, notice, "The last 2 bars could not be kept: ", "nothing was played")
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/transport", `{"do":"play"}`).status)
 	page.next(func(m server.Message) bool { return m.Batch != nil && len(m.Batch.Sounds) > 0 })
-	require.Eventually(t, func() bool {
-		h.devices.came <- []byte{0xB0, 67, 127, 67, 0}
-		return page.next(func(m server.Message) bool { return m.Notice != nil }).Notice.Text[:20] == "The last 2 bars are "
-	}, patience, 1)
+	require.Eventually(t, func() bool { return h.do(http.MethodGet, "/api/wake?bars=2", "").body != "null\n" }, patience, time.Millisecond)
+	h.devices.came <- []byte{0xB0, 67, 127, 67, 0}
+	notice = page.next(func(m server.Message) bool { return m.Notice != nil }).Notice.Text
+	require.Contains(t, notice, "The last 2 bars are kept: ")
 	require.NotEmpty(t, h.connect().next(isTakes).Takes.Takes)
 
 	require.Equal(t, http.StatusUnprocessableEntity, h.do(http.MethodPost, "/api/inputs/bind", `{"input":"","device":"Quay synth"}`).status)
