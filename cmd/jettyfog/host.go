@@ -188,7 +188,9 @@ func (h *host) serve(ctx context.Context, listener net.Listener, stdout io.Write
 	racked.Go(func() { h.osc.Run(devices) })
 	racked.Go(func() { h.inputs.Run(devices) })
 	if h.oscIn != nil {
-		playing.Go(func() { h.oscIn.Run(running, h.hearOSC, h.handler.Notice) })
+		playing.Go(func() {
+			h.oscIn.Run(running, osc.Hearer{Hear: h.hearOSC, Turn: h.transport.Turn, Notice: h.handler.Notice})
+		})
 	}
 	recording.Go(func() { h.recorder.Run(recordCtx) })
 	recording.Go(func() { h.wake.Run(recordCtx) })

@@ -155,9 +155,10 @@ func (s source) read() (*score.Project, error) {
 }
 
 type schemaCommand struct {
-	Log    bool `help:"Print the schema of a log's file instead."`
-	Preset bool `help:"Print the schema of a preset's file instead."`
-	Wire   bool `hidden:"" help:"Print the schema of the messages between the page and the server instead."`
+	Log      bool `help:"Print the schema of a log's file instead."`
+	Preset   bool `help:"Print the schema of a preset's file instead."`
+	Controls bool `help:"List the controls by which programs play along instead: their addresses and values."`
+	Wire     bool `hidden:"" help:"Print the schema of the messages between the page and the server instead."`
 }
 
 // Run prints the schema.
@@ -168,6 +169,8 @@ func (c *schemaCommand) Run(stdout io.Writer) error {
 		print = schema.LogFile
 	case c.Preset:
 		print = schema.PresetFile
+	case c.Controls:
+		print = schema.Controls
 	case c.Wire:
 		print = schema.Wire
 	}

@@ -21,6 +21,9 @@ func (t *Transport) remember(c stage.Control, group int64) {
 	if c.Once() { // nothing that stays, so nothing to go back to
 		return
 	}
+	if last := len(t.back) - 1; last >= 0 && t.back[last].control == c && t.back[last].group == group {
+		return // one move of a fader after another
+	}
 	was := undone{control: c, group: group}
 	if value, changed := t.stage.Value(c); changed {
 		was.value = &value

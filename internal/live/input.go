@@ -72,6 +72,7 @@ func (t *Transport) Hear(in Incoming) error {
 		t.transpose(in, rule.Transposes)
 		if rule.Switches {
 			pressed = t.switched(in)
+			t.turnBy(in)
 		}
 		if rule.PlaysIn && t.playing {
 			t.hear(in.Message)
@@ -100,6 +101,7 @@ func (t *Transport) Gone(from Source) {
 		delete(t.sources, from)
 	}
 	pressed := t.releaseButtons(from)
+	t.forgetFaders(from)
 	t.mu.Unlock()
 	_ = t.pressAll(pressed) // what is released does nothing that can fail
 }

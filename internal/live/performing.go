@@ -24,6 +24,8 @@ type Performing struct {
 	Back int
 	// Song is how the song plays.
 	Song SongStatus
+	// Faders are those that have to come to where their controls stand.
+	Faders []FaderWait
 }
 
 // Queued is an action that waits for its tick, of the song.
@@ -44,7 +46,7 @@ func (t *Transport) performing() Performing {
 	if t.opening != nil { // all that is there of the one that waits
 		return Performing{Document: t.opening.Document, Stage: t.opening.Stage, Song: SongStatus{Sections: []PlannedSection{}, Chains: []log.Next{}, Bars: t.opening.Project.Bars().Spans()}}
 	}
-	p := Performing{Document: t.document, Stage: t.stage, Back: t.groups(), Song: t.songStatus()}
+	p := Performing{Document: t.document, Stage: t.stage, Back: t.groups(), Song: t.songStatus(), Faders: t.faderWaits()}
 	for _, q := range t.queue {
 		p.Queue = append(p.Queue, Queued{ID: q.id, Doing: Doing{q.Control, q.Value}, At: t.player.Pieces().Song(q.At)})
 	}
@@ -62,6 +64,7 @@ func (t *Transport) ListenStage(listener func(Performing)) {
 
 func (t *Transport) notifyStage() {
 	t.cutSilenced()
+	t.sendBack()
 	performing := t.performing()
 	for _, listener := range t.staged {
 		listener(performing)

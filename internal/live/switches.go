@@ -105,7 +105,7 @@ func (t *Transport) those(of trigger, events []button.Event, at int64) (all []pr
 	return all
 }
 
-// pressDue presses the switches whose ways of being pressed have become known by time alone.
+// pressDue presses the switches whose ways of being pressed have become known by time alone, and does what faders have given.
 func (t *Transport) pressDue() {
 	t.mu.Lock()
 	var all []pressed
@@ -113,6 +113,7 @@ func (t *Transport) pressDue() {
 	for of, b := range t.buttons {
 		all = append(all, t.those(of, b.Due(now), now)...)
 	}
+	t.turnDue()
 	t.mu.Unlock()
 	if err := t.pressAll(all); err != nil {
 		t.options.Notice(fmt.Sprintf("A switch did nothing: %s.", err))

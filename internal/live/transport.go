@@ -65,6 +65,7 @@ type Transport struct {
 	steering steering
 	sources  map[Source]*source // inputs of which something is down, or was
 	buttons  map[trigger]*button.Button
+	faders   faders
 	taps     []int64        // of the tempo, when
 	echoes   []echo         // what was sent that can come back
 	passed   uint16         // how many notes were passed on

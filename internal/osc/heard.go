@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/stage"
 )
 
 // incoming says what a message that comes in is, by its address: its arguments with their bounds, behind which the MIDI channel can stand, 1 to 16.
@@ -50,7 +51,7 @@ func just(kind midi.Kind) func([]int) midi.Message {
 func Heard(m Message) (midi.Message, error) {
 	of, known := incoming[m.Address]
 	if !known {
-		return midi.Message{}, fmt.Errorf("nobody hears %s: there are /note, /cc, /program, /pressure, /bend, /clock, /start, /continue, /stop and /position", short(m.Address))
+		return midi.Message{}, fmt.Errorf("nobody hears %s: there are /note, /cc, /program, /pressure, /bend, /clock, /start, /continue, /stop and /position, and the addresses of controls", short(m.Address))
 	}
 	if len(m.Arguments) != len(of.names) && len(m.Arguments) != len(of.names)+1 {
 		return midi.Message{}, fmt.Errorf("%s has %d arguments: it needs %v, and can have a channel", m.Address, len(m.Arguments), of.names)
@@ -75,6 +76,29 @@ func Heard(m Message) (midi.Message, error) {
 		heard.Channel = uint8(numbers[len(of.names)] - 1)
 	}
 	return heard, nil
+}
+
+// Turned returns which control a message turns, and to which value; turns is false if its address is that of none. The error says why it
+// is nothing.
+func Turned(m Message) (c stage.Control, value int, turns bool, err error) {
+	if c, err = stage.ControlAt(m.Address); err != nil {
+		return c, 0, false, nil
+	}
+	if len(m.Arguments) != 1 {
+		return c, 0, true, fmt.Errorf("%s has %d arguments: it needs its value", m.Address, len(m.Arguments))
+	}
+	number, is := 0.0, false
+	switch a := m.Arguments[0].(type) {
+	case int32:
+		number, is = float64(a), true
+	case float32:
+		number = math.Round(float64(a))
+		is = math.Abs(number) <= math.MaxInt32
+	}
+	if !is {
+		return c, 0, true, fmt.Errorf("the value of %s must be a number", m.Address)
+	}
+	return c, int(number), true, nil
 }
 
 // short returns text that came from outside so that it can be shown.

@@ -8,13 +8,13 @@ import (
 	"time"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/stage"
 )
 
 // Listener hears OSC that comes from programs of this machine.
 type Listener struct {
 	conn *net.UDPConn
-	hear func(midi.Message) error
-	tell func(string)
+	to   Hearer
 
 	second int64 // which one heard counts
 	heard  int
@@ -42,10 +42,18 @@ func Listen(port int) (*Listener, error) {
 // Address returns where it listens.
 func (l *Listener) Address() string { return l.conn.LocalAddr().String() }
 
-// Run hears what comes in until the context ends. Hear is given each message; tell is told, in a whole sentence and now and then, what was left
-// out and why.
-func (l *Listener) Run(ctx context.Context, hear func(midi.Message) error, tell func(string)) {
-	l.hear, l.tell = hear, tell
+// Hearer is who is given what comes in.
+type Hearer struct {
+	// Hear is given each message that could be one of MIDI, Turn each value of a control.
+	Hear func(midi.Message) error
+	Turn func(c stage.Control, value int) error
+	// Notice is told, in a whole sentence and now and then, what was left out and why.
+	Notice func(string)
+}
+
+// Run hears what comes in until the context ends.
+func (l *Listener) Run(ctx context.Context, to Hearer) {
+	l.to = to
 	stop := context.AfterFunc(ctx, func() { _ = l.conn.Close() })
 	defer stop()
 	packet := make([]byte, mostPacket)
@@ -69,31 +77,36 @@ func (l *Listener) take(packet []byte) {
 		return
 	}
 	for _, m := range messages {
-		heard, err := Heard(m)
-		if err == nil {
-			err = l.pass(heard)
-		}
-		if err != nil {
+		if err := l.pass(m); err != nil {
 			l.leftOut(err)
 		}
 	}
 }
 
 // pass hands a message on, if it is not one too many.
-func (l *Listener) pass(m midi.Message) error {
+func (l *Listener) pass(m Message) error {
 	if second := time.Now().Unix(); second != l.second {
 		l.second, l.heard = second, 0
 	}
 	if l.heard++; l.heard > mostASecond {
 		return fmt.Errorf("more than %d messages come in a second", mostASecond)
 	}
-	return l.hear(m)
+	if c, value, turns, err := Turned(m); err != nil {
+		return err
+	} else if turns {
+		return l.to.Turn(c, value)
+	}
+	heard, err := Heard(m)
+	if err != nil {
+		return err
+	}
+	return l.to.Hear(heard)
 }
 
 // leftOut tells why something was left out, unless that was told just now.
 func (l *Listener) leftOut(why error) {
 	if now := time.Now(); now.Sub(l.told) >= tellEvery {
 		l.told = now
-		l.tell(fmt.Sprintf("Of OSC that came in some was left out: %s.", why))
+		l.to.Notice(fmt.Sprintf("Of OSC that came in some was left out: %s.", why))
 	}
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/binary"
+	"math"
 	"net"
 	"os/exec"
 	"strings"
@@ -15,6 +16,7 @@ import (
 	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/osc"
 )
 
@@ -22,9 +24,10 @@ import (
 type ear struct {
 	port string
 
-	mu    sync.Mutex
-	heard []midi.Message
-	told  []string
+	mu     sync.Mutex
+	heard  []midi.Message
+	turned []stage.Change
+	told   []string
 }
 
 func listen(t *testing.T) *ear {
@@ -36,16 +39,21 @@ func listen(t *testing.T) *ear {
 	ctx, stop := context.WithCancel(context.Background())
 	var running sync.WaitGroup
 	running.Go(func() {
-		l.Run(ctx, func(m midi.Message) error {
+		l.Run(ctx, osc.Hearer{Hear: func(m midi.Message) error {
 			e.mu.Lock()
 			defer e.mu.Unlock()
 			e.heard = append(e.heard, m)
 			return nil
-		}, func(text string) {
+		}, Turn: func(c stage.Control, value int) error {
+			e.mu.Lock()
+			defer e.mu.Unlock()
+			e.turned = append(e.turned, stage.Change{Control: c, Value: value})
+			return nil
+		}, Notice: func(text string) {
 			e.mu.Lock()
 			defer e.mu.Unlock()
 			e.told = append(e.told, text)
-		})
+		}})
 	})
 	t.Cleanup(func() {
 		stop()
@@ -58,6 +66,34 @@ func (e *ear) count() int {
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	return len(e.heard)
+}
+
+// A program of others turns controls by their addresses (oscsend of liblo); numbers that are not whole are rounded.
+func TestAPeerTurnsControls(t *testing.T) {
+	e := listen(t)
+	for _, words := range []string{"/macro/3 i 700", "/track/2/probability f -12.4", "/fill-level i 40"} {
+		said, err := exec.Command("oscsend", append([]string{"127.0.0.1", e.port}, strings.Fields(words)...)...).CombinedOutput()
+		require.NoError(t, err, string(said))
+	}
+	require.Eventually(t, func() bool {
+		e.mu.Lock()
+		defer e.mu.Unlock()
+		return len(e.turned) == 3
+	}, 10*time.Second, time.Millisecond)
+	require.ElementsMatch(t, []stage.Change{
+		{Control: stage.Control{Name: "macro", ID: 3}, Value: 700}, {Control: stage.Control{Name: "probability", Track: 2}, Value: -12},
+		{Control: stage.Control{Name: "fill level"}, Value: 40},
+	}, e.turned)
+	for wrong, m := range map[string]osc.Message{
+		"/macro/3 has 0 arguments: it needs its value":   {Address: "/macro/3"},
+		"the value of /macro/3 must be a number":         {Address: "/macro/3", Arguments: []any{"high"}},
+		"the value of /fill-level must be a number":      {Address: "/fill-level", Arguments: []any{float32(math.NaN())}},
+		"the value of /track/1/degrees must be a number": {Address: "/track/1/degrees", Arguments: []any{float32(math.Inf(1))}},
+	} {
+		_, _, turns, err := osc.Turned(m)
+		require.True(t, turns)
+		require.EqualError(t, err, wrong)
+	}
 }
 
 // A program of others is heard (oscsend of liblo); numbers can be whole or not, and a channel can stand behind them.

@@ -11,6 +11,7 @@ import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/take"
 	"jettyfog/internal/core/theory"
 	"jettyfog/internal/input"
@@ -38,6 +39,10 @@ type wire struct {
 	GoToRequest      server.GoToRequest        `json:"goToRequest"`
 	TuningRequest    server.TuningRequest      `json:"tuningRequest"`
 	DoRequest        server.DoRequest          `json:"doRequest"`
+	TurnRequest      server.TurnRequest        `json:"turnRequest"`
+	ControlAt        server.ControlAt          `json:"controlAt"`
+	Controls         []stage.Listing           `json:"controls"`
+	Curves           []server.ModulatorCurve   `json:"curves"`
 	SceneRequest     server.SceneRequest       `json:"sceneRequest"`
 	ScenePictures    []server.ScenePicture     `json:"scenePictures"`
 	SetLists         []studio.SetList          `json:"setLists"`
@@ -75,6 +80,12 @@ type wire struct {
 	Statistics       take.Statistics           `json:"statistics"`
 	TakeComparison   server.TakeComparison     `json:"takeComparison"`
 	Refusal          server.Refusal            `json:"refusal"`
+}
+
+// Controls returns the list of controls by which programs play along.
+func Controls() ([]byte, error) {
+	data, err := json.MarshalIndent(stage.Listed(), "", "  ")
+	return append(data, '\n'), err
 }
 
 // LogFile returns the schema of the file of a log.

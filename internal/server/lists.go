@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/theory"
 )
 
@@ -37,6 +38,8 @@ type Lists struct {
 	Roots           []string        `json:"roots"`
 	Scales          []Scale         `json:"scales"`
 	TicksPerQuarter score.Tick      `json:"ticksPerQuarter"`
+	// Controls are all that can be changed while playing.
+	Controls []stage.Listing `json:"controls"`
 	// PresetKinds are those of presets.
 	PresetKinds []preset.KindSpec `json:"presetKinds"`
 }
@@ -77,7 +80,7 @@ func (listsResource) Routes() chi.Router {
 			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
-			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(),
+			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(),
 		}
 		for _, signal := range score.Signals() {
 			lists.VoltageChannels = append(lists.VoltageChannels, score.NewVoltageChannel(1, signal))

@@ -111,7 +111,10 @@ func New(o Options) *Server {
 		r.Mount("/presets", presetsResource{o.Presets, o.Studio}.Routes())
 		r.Mount("/setlists", setListsResource{o.SetLists, o.Studio}.Routes())
 		r.Mount("/scenes", (&scenesResource{studio: o.Studio}).Routes())
-		r.Mount("/stage", stageResource{o.Transport, o.Studio, s.hub.notice}.Routes())
+		performed := stageResource{o.Transport, o.Studio, s.hub.notice}
+		r.Mount("/stage", performed.Routes())
+		r.Mount("/modulators", curvesResource{o.Studio, o.Transport}.Routes())
+		r.Mount("/controls", performed.controlRoutes())
 		r.Mount("/takes", takesResource{o.Machine, o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/loops", loopsResource{o.Studio, o.Wake, o.Transport}.Routes())

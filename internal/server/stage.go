@@ -25,6 +25,8 @@ type StageMessage struct {
 	Back int `json:"back"`
 	// Song is how the song plays.
 	Song live.SongStatus `json:"song"`
+	// Faders are those that have to come to where their controls stand.
+	Faders []live.FaderWait `json:"faders"`
 }
 
 // SceneRequest asks for the values of a scene, from a moment on as that of a DoRequest.
@@ -66,7 +68,7 @@ type DoRequest struct {
 
 // stageMessage returns what performing has changed of a state of the project.
 func stageMessage(p live.Performing, project *score.Project) *StageMessage {
-	m := &StageMessage{Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song}
+	m := &StageMessage{Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song, Faders: append([]live.FaderWait{}, p.Faders...)}
 	for _, change := range p.Stage.Differing(project) {
 		written, _ := change.Control.Written(project)
 		m.Changes = append(m.Changes, LiveChange{Change: change, Written: written, Words: wordsOf(project, change.Control, &change.Value)})

@@ -22,6 +22,7 @@ const (
 	Duration      Purpose = 14
 	Count         Purpose = 15
 	Chain         Purpose = 16
+	Modulate      Purpose = 17
 )
 
 // Use is what random numbers of a purpose are for.
@@ -35,7 +36,7 @@ type Use struct {
 	N string
 }
 
-// Uses lists all uses of random numbers. Sub is 0 in all of them but Applies, Spread, Weigh and Roll, where it is which of the notes of a step
+// Uses lists all uses of random numbers. Sub is 0 in all of them but Modulate, and Applies, Spread, Weigh and Roll, where it is which of the notes of a step
 // is drawn for by itself, from 0.
 func Uses() []Use {
 	const own, gate, moves = "its own", "gate", "moves of the gate lane, or of the lane itself if it is not linked"
@@ -56,5 +57,6 @@ func Uses() []Use {
 		{Duration, "which line of a table of durations is drawn", gate, "moves of the gate lane"},
 		{Count, "how many hits a step has by its own weights", "ratchet", "moves of the gate lane"},
 		{Chain, "to which pattern one leads, of no track", "none", "2^32 times the track's id, and how many times it has led"},
+		{Modulate, "the level of a pass of a random modulator, of no track; Sub is its id", "none", "2^32 times the bar with which it began, and the pass"},
 	}
 }

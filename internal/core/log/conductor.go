@@ -174,6 +174,9 @@ func (p *Player) given(s score.Placed) (acts []act) {
 // valuesOf lists what a section gives that begins with a bar.
 func valuesOf(p *score.Project, section *score.Section, bar int) (values []stage.Change) {
 	values = append(values, stage.Change{Control: stage.Control{Name: stage.SectionOn}, Value: section.ID})
+	if slices.ContainsFunc(p.Modulators, func(m score.Modulator) bool { return m.RestartSections }) {
+		values = append(values, stage.Change{Control: stage.Control{Name: stage.SectionBar}, Value: bar})
+	}
 	if section.Meter != nil {
 		values = append(values, stage.Change{Control: stage.Control{Name: "meter", Bar: bar}, Value: section.ID})
 	}

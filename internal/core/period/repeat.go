@@ -15,6 +15,7 @@ var (
 	ErrChance  = errors.New("something is left to chance")
 	ErrListens = errors.New("a step listens to what sounded before")
 	ErrOnce    = errors.New("a step counts passes from the beginning on")
+	ErrMoved   = errors.New("a modulator moves it")
 )
 
 // Repeats returns after how many ticks a track plays the same again and again, once its late notes have come: the
@@ -23,6 +24,9 @@ var (
 func Repeats(p *score.Project, t *score.Track) (score.Tick, error) {
 	if t.Loop != nil {
 		return t.Loop.Length, nil
+	}
+	if isModulated(p, t) {
+		return 0, ErrMoved
 	}
 	common := big.NewInt(1)
 	for i := range t.Parts() {
@@ -190,6 +194,15 @@ func evolves(part *score.Part) bool {
 		}
 	}
 	return false
+}
+
+// isModulated reports whether a modulator moves something of a track, or of all.
+func isModulated(p *score.Project, t *score.Track) bool {
+	return slices.ContainsFunc(p.Modulators, func(m score.Modulator) bool {
+		return m.Amount > 0 && slices.ContainsFunc(m.Moves, func(move score.ModulatorMove) bool {
+			return move.Depth != 0 && (move.Control.Track == 0 || move.Control.Track == t.ID)
+		})
+	})
 }
 
 // isRandom reports whether chance has a say in what a part plays, beside the orders of its lanes.

@@ -55,7 +55,10 @@ func (f *Performer) Standing(dst []Change) []Change {
 			return
 		}
 		off := w.change(f.played, midi.ControlChange, midi.PortamentoSwitch, 0)
-		for slot := range 1 + len(w.mods) {
+		for slot := range 1 << slotBits {
+			if slot > len(w.mods) && slot < w.sendSlot(0) || slot >= w.sendSlot(len(w.sendings)) {
+				continue
+			}
 			sent := f.lastSent[w.order<<slotBits|slot]
 			if slot == 0 && sent.Track == 0 {
 				sent = off

@@ -91,6 +91,8 @@ type trackState struct {
 
 	bar         int64 // in which it struck notes last
 	notes, past int   // how many, and how many in the bar before
+
+	driving
 }
 
 func (s *trackState) set(tick score.Tick, sounds bool) {

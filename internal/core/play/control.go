@@ -64,6 +64,9 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 		c.lane.evolveTo(w.evolvingBar(tick))
 	}
 	value := c.lane.read(w.gate.Step(), n)
+	if w.partIndex == 0 {
+		w.states[w.trackIndex].mods[c.index] = uint8(value)
+	}
 	c.turned = true
 	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + score.Rounded((c.mod.Most-c.mod.Least)*value, 127)})
 }

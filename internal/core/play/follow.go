@@ -24,6 +24,15 @@ func (w *walker) hear(n Note) {
 // hearInput has the track go on by a message that comes in, if it is one of those that it listens to, and
 // reports whether it is.
 func (w *walker) hearInput(m midi.Message) bool {
+	if w.hearController(m) {
+		w.hearClock(m)
+		return true
+	}
+	return w.hearClock(m)
+}
+
+// hearClock is hearInput for what a track has for its clock.
+func (w *walker) hearClock(m midi.Message) bool {
 	source := &w.track.Source
 	if source.Channel != 0 && int(m.Channel) != source.Channel-1 {
 		return false

@@ -97,8 +97,19 @@ func (g *group) couple() {
 			place := trackIndexOf(g.project, w.track.Source.Track)
 			heard[place] = true
 			g.followers[place] = append(g.followers[place], w)
+		case w.track.Source.Kind == score.CurveClock:
 		case !w.ownClock:
 			g.inputs = append(g.inputs, w)
+		}
+		for i := range w.of {
+			switch original := w.of[i].original; {
+			case original.Shape.DrivenByTrack():
+				place := slices.IndexFunc(g.project.Tracks, func(t score.Track) bool { return t.ID == original.Track })
+				heard[place] = true
+				w.drivers = g.firstOf(w.drivers, place)
+			case original.Shape == score.ControlShape && !slices.Contains(g.inputs, w):
+				g.inputs = append(g.inputs, w)
+			}
 		}
 		for i := range w.steps {
 			for _, t := range w.steps[i].about() {
@@ -116,6 +127,16 @@ func (g *group) couple() {
 	g.coupled.arrange()
 }
 
+// firstOf adds the first part of the track at a place to a list.
+func (g *group) firstOf(list []*walker, place int) []*walker {
+	for _, w := range g.walkers {
+		if w.trackIndex == place && w.partIndex == 0 && !slices.Contains(list, w) {
+			list = append(list, w)
+		}
+	}
+	return list
+}
+
 // walkAll does all steps before a tick.
 func (f *Performer) walkAll(to score.Tick) {
 	for _, g := range f.groups {
@@ -126,6 +147,12 @@ func (f *Performer) walkAll(to score.Tick) {
 // walkTo does all steps of a group before a tick.
 func (f *Performer) walkTo(g *group, to score.Tick) {
 	g.walked = max(g.walked, to)
+	for _, w := range g.walkers {
+		if w.clock.curve != nil {
+			w.findCrossings(to)
+			g.coupled.arrange()
+		}
+	}
 	for _, s := range g.alone {
 		for s.due() < to {
 			f.play(g, s)
@@ -155,6 +182,13 @@ func (f *Performer) play(g *group, s source) []Note {
 		for _, sibling := range g.walkers {
 			if sibling.trackIndex == w.trackIndex && sibling.next >= w.next && sibling.hold.next() <= w.next {
 				sibling.seekTo(w.next)
+			}
+		}
+	}
+	if walks {
+		for _, driver := range w.drivers { // whose mod lanes are read where they stand at this moment
+			if driver.next >= w.next {
+				driver.seekTo(w.next)
 			}
 		}
 	}

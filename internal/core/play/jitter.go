@@ -8,7 +8,7 @@ import (
 // ahead returns how much earlier than its step a note can start.
 func (w *walker) ahead() score.Tick {
 	earlier, _ := nudges(w.pitch.Lane())
-	usual := max(0, -w.track.Delay) + w.jitter(w.tempo.fastest()) + earlier
+	usual := max(0, -score.Tick(w.lowestOf("delay", int(w.track.Delay)))) + w.jitter(w.tempo.fastest()) + earlier
 	ahead := usual
 	for _, shift := range w.track.Shifts {
 		ahead = max(ahead, usual+shift.Ticks())
@@ -23,10 +23,9 @@ func (w *walker) ahead() score.Tick {
 	return ahead + longest*score.Tick(w.speed.M)/score.Tick(w.speed.N)
 }
 
-// jitter returns the most by which jitter shifts a note at a tempo. A millisecond lasts
-// tempo·ticks per quarter / (60 s · 1000) ticks.
+// jitter returns the most by which jitter ever shifts a note at a tempo.
 func (w *walker) jitter(tempo score.Tempo) score.Tick {
-	return score.Tick(w.track.Jitter) * score.Tick(tempo) * score.TicksPerQuarter / 60_000_000
+	return score.Tick(inTicks(w.highestOf("jitter", w.track.Jitter), tempo))
 }
 
 // drawShift draws how far chance shifts the present step's notes.
@@ -36,7 +35,7 @@ func (w *walker) drawShift() score.Tick {
 	}
 	address := w.chance
 	address.Lane, address.Purpose, address.N = score.Nudge.Spec().Number(), chance.Shift, uint64(w.gate.DrawIndex)
-	most := w.jitter(w.tempo.At(w.next))
+	most := score.Tick(inTicks(w.track.Jitter, w.tempo.At(w.next)))
 	shift := score.Tick(chance.Below(address, 2*int(most)+1)) - most
 	address.Purpose = chance.ShiftBy
 	switch by := chance.Below(address, 2*len(w.track.Shifts)+1) - 1; {

@@ -22,7 +22,7 @@ func (f *Performer) skipTo(tick score.Tick) {
 
 // hearsOthers reports whether what the part plays depends on other tracks.
 func (w *walker) hearsOthers() bool {
-	if !w.ownClock {
+	if !w.ownClock || w.isDriven() {
 		return true
 	}
 	for i := range w.steps {
@@ -70,7 +70,7 @@ func (w *walker) maySlide() bool {
 // jump goes on to a step that is so far before a tick that no note of an earlier step starts at it or later.
 func (w *walker) jump(tick score.Tick) {
 	const most = 4 // steps by which nudge, ratchets and strums can delay a note
-	late := w.jitter(w.tempo.fastest()) + max(0, w.track.Delay) + w.swingLate()
+	late := w.jitter(w.tempo.fastest()) + max(0, score.Tick(w.highestOf("delay", int(w.track.Delay)))) + w.swingLate()
 	for _, shift := range w.track.Shifts {
 		late += shift.Ticks()
 	}
@@ -83,6 +83,7 @@ func (w *walker) jump(tick score.Tick) {
 	}
 	w.local = score.Tick(steps) * w.gate.Rate
 	w.next = w.real(w.local)
+	w.sendFrom(w.next)
 	w.gate.SetMoves(steps - 1)
 	w.gate.Fresh = false
 	for _, v := range w.byClock {

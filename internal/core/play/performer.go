@@ -155,6 +155,9 @@ func (f *Performer) idleUntil() score.Tick {
 	for _, g := range f.groups {
 		for _, s := range g.sources {
 			first = min(first, max(s.due(), g.ahead)-g.ahead)
+			if w, walks := s.(*walker); walks && w.clock.curve != nil { // which can rise at any moment
+				first = f.played
+			}
 		}
 	}
 	return first
@@ -231,6 +234,7 @@ func (f *Performer) watchTo(to score.Tick) {
 			for _, v := range w.mods {
 				w.goTo(v.control, to)
 			}
+			w.sendCurves(to)
 		}
 	}
 }

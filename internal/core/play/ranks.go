@@ -25,10 +25,25 @@ func hearingOf(p *score.Project) hearing {
 				}
 			}
 		}
+		h[track.ID] = append(h[track.ID], driversOf(p, track.ID)...)
 		slices.Sort(h[track.ID])
 		h[track.ID] = slices.Compact(h[track.ID])
 	}
 	return h
+}
+
+// driversOf returns the tracks that drive modulators which move a track.
+func driversOf(p *score.Project, track int) (drivers []int) {
+	for i := range p.Modulators {
+		m := &p.Modulators[i]
+		moves := slices.ContainsFunc(m.Moves, func(move score.ModulatorMove) bool {
+			return move.Control.Track == 0 || move.Control.Track == track
+		})
+		if original := p.Original(m); moves && original != nil && original.Shape.DrivenByTrack() && p.Track(original.Track) != nil {
+			drivers = append(drivers, original.Track)
+		}
+	}
+	return drivers
 }
 
 // reach returns the tracks that a track hears, directly or through others.

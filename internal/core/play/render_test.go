@@ -1,6 +1,7 @@
 package play_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -135,6 +136,11 @@ func others(notes []play.Note, track uint32) []play.Note {
 func TestEveryPitchIsInScaleAndRegister(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
+		for i := range p.Modulators { // which are within another register then, or beside the scale
+			p.Modulators[i].Moves = slices.DeleteFunc(p.Modulators[i].Moves, func(m score.ModulatorMove) bool {
+				return slices.Contains([]string{"semitones", "lowest", "highest"}, m.Control.Name)
+			})
+		}
 		testkit.MakeEqual(p)
 		for i := range p.Tracks {
 			for j := range p.Tracks[i].Parts() {

@@ -35,6 +35,8 @@ type partState struct {
 	hold   holdState
 	gate   orders.State
 	lanes  map[score.LaneName]laneState
+
+	modulation modulationState
 }
 
 // laneState is how far a lane has come.
@@ -163,7 +165,7 @@ func (w *walker) key() partKey { return partKey{w.track.ID, w.part.ID} }
 
 func (w *walker) save() any {
 	s := partState{walker: w.walkerState, hold: w.hold.holdState, gate: w.gate.State, lanes: map[score.LaneName]laneState{}}
-	s.walker.triggers = slices.Clone(w.triggers)
+	s.walker.triggers, s.walker.incoming, s.modulation = slices.Clone(w.triggers), slices.Clone(w.incoming), w.modulationState
 	for _, v := range w.all {
 		lane := laneState{mover: v.State, value: v.valueState}
 		if v.evolved != nil {
@@ -184,7 +186,8 @@ func (w *walker) restore(state any) {
 	s := state.(partState)
 	w.walkerState, w.hold.holdState, w.gate.State = s.walker, s.hold, s.gate
 	w.holdFrom()
-	w.triggers = slices.Clone(s.walker.triggers)
+	w.triggers, w.incoming = slices.Clone(s.walker.triggers), slices.Clone(s.walker.incoming)
+	w.restoreModulation(s.modulation)
 	for _, v := range w.all {
 		lane := s.lanes[v.name]
 		v.State, v.valueState = lane.mover, lane.value

@@ -38,6 +38,7 @@ func (f *Performer) switchOver(g *group) {
 		} else {
 			old := before.(*walker)
 			old.seekTo(was.from)
+			old.sendCurves(was.from)
 			w.continueFrom(old, was.from)
 		}
 	}
@@ -119,6 +120,7 @@ func (f *Performer) leave(walkers []*walker, track int, at score.Tick) {
 		for _, v := range w.mods {
 			w.goTo(v.control, at)
 		}
+		w.sendCurves(at)
 		left := w.save().(partState)
 		for name, lane := range f.left[w.key()].lanes {
 			if _, there := left.lanes[name]; !there {
@@ -155,23 +157,26 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 	if w.track.EntersAsPlayed {
 		w.enterAsPlayed(at)
 	}
+	first := slices.IndexFunc(before, func(other *walker) bool { return other.trackIndex == w.trackIndex })
+	if first < 0 {
+		return
+	}
+	other := before[first]
+	w.controllers, w.incoming = other.controllers, slices.Clone(other.incoming)
+	w.restoreSent(other.sent)
 	if w.ownClock {
 		return
 	}
-	for _, other := range before {
-		if other.trackIndex == w.trackIndex {
-			w.triggers = slices.Clone(other.triggers)
-			w.triggered, w.control = other.triggered, other.control
-			break
-		}
-	}
+	w.triggers = slices.Clone(other.triggers)
+	w.triggered, w.control, w.curve = other.triggered, other.control, other.curve
 	w.findTrigger()
 }
 
 // continueFrom has the part go on from where another state of it stands, whose lanes have been brought to a tick.
 func (w *walker) continueFrom(was *walker, at score.Tick) {
 	w.walkerState, w.hold.holdState = was.walkerState, was.hold.holdState
-	w.triggers = slices.Clone(was.triggers)
+	w.triggers, w.incoming = slices.Clone(was.triggers), slices.Clone(was.incoming)
+	w.restoreModulation(was.modulationState)
 	w.passes += w.gate.Continue(was.gate.State, was.gate.Lane())
 	for i, v := range w.all {
 		before := was.all[i]

@@ -79,6 +79,11 @@ type moving struct {
 	sectionOn int
 	fillLevel int
 	key       theory.Key // of a track that tunes its notes
+
+	modulators []score.Modulator  // that move it, and those that they copy
+	moved      []score.MovedValue // of their controls
+	section    int                // the bar with which it began, if it restarts one of them
+	chance     int                // the luck of those that are random
 }
 
 // whatMoves returns what decides where a track stands.
@@ -94,6 +99,7 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 		m.luck = t.Luck
 	}
 	m.swing, m.grid = p.SwingOf(t)
+	m.takeModulators(p, t)
 	m.track = *t
 	m.track.Name, m.track.Channel, m.track.Program, m.track.Bank, m.track.Overlap = "", 0, 0, 0, 0
 	m.track.Routes, m.track.MuteCuts, m.track.ChaseWaits = nil, false, false // of outputs
@@ -196,4 +202,37 @@ func those[T any](list []T, taken func(T) bool) (kept []T) {
 		}
 	}
 	return kept
+}
+
+// takeModulators takes what moves a track by itself.
+func (m *moving) takeModulators(p *score.Project, t *score.Track) {
+	about := func(c score.ControlAddress) bool { return c.Track == 0 || c.Track == t.ID }
+	for i := range p.Modulators {
+		one := p.Modulators[i]
+		original := p.Original(&one)
+		one.Moves = slices.DeleteFunc(slices.Clone(one.Moves), func(move score.ModulatorMove) bool { return !about(move.Control) })
+		one.Sends = slices.DeleteFunc(slices.Clone(one.Sends), func(send score.ModulatorSend) bool { return send.Track != t.ID })
+		one.Name = ""
+		clocks := t.Source.Kind == score.CurveClock && t.Source.Modulator == one.ID
+		if len(one.Moves)+len(one.Sends) == 0 && !clocks {
+			continue
+		}
+		m.modulators = append(m.modulators, one)
+		if original != nil && original.ID != one.ID {
+			curve := *original
+			curve.Name, curve.Moves, curve.Sends = "", nil, nil
+			m.modulators = append(m.modulators, curve)
+		}
+		if original != nil && original.RestartSections {
+			m.section = p.SectionBar
+		}
+		m.chance = p.Luck.Number
+	}
+	if len(m.modulators) > 0 {
+		for _, value := range p.Moved {
+			if about(value.Control) {
+				m.moved = append(m.moved, value)
+			}
+		}
+	}
 }

@@ -39,6 +39,8 @@ type walker struct {
 	unsteady            bool // chance decides how long steps last
 
 	noteLanes
+	modulation
+	clock curveClock
 
 	// The lanes with a loop of their own, by what moves them.
 	byClock, byStep, byHit, byStrike []*value
@@ -59,9 +61,12 @@ type walker struct {
 type walkerState struct {
 	next score.Tick // when the next step comes, before swing, nudge, jitter and delay
 
+	incoming []incoming // controllers that drive modulators, ascending
+
 	triggers  []score.Tick // of a track without a clock of its own, when it goes on, ascending
 	triggered int64        // how many times it could have gone on
 	control   int          // the last value of the controller that it hears
+	curve     curveClockState
 
 	entered score.Tick // when its pattern did, or the hold that it has was set
 	aligned score.Tick // when the lanes were aligned last
@@ -85,12 +90,15 @@ func newWalker(c *common, place, index int) *walker {
 		bars: c.bars, unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
+	w.takeModulators(c)
+	w.takeCurveClock(c)
+	t, part = w.track, w.part
 	if t.Luck != score.FollowLuck {
 		w.chance.Luck = uint64(t.Luck)
 	}
 	w.soundChance = w.chance
 	w.soundChance.Lane, w.soundChance.Purpose = score.Gate.Spec().Number(), chance.Sound
-	w.swing, w.grid = p.SwingOf(t)
+	w.swing, w.grid = w.project.SwingOf(t)
 	if !w.ownClock { // what it hears is swung already
 		w.swing, w.speed, w.next = score.Straight, score.Ratio{N: 1, M: 1}, never
 	}
@@ -106,6 +114,7 @@ func newWalker(c *common, place, index int) *walker {
 		w.ties = w.ties || w.steps[i].gate == score.Tie
 	}
 	w.readLanes()
+	w.takeLanes()
 	return w
 }
 
@@ -142,6 +151,10 @@ func (w *walker) play(dst []Note) []Note {
 		w.seekTo(w.next)
 		w.local = w.next - w.aligned
 	}
+	if len(w.controls) > 0 {
+		w.seekTo(w.next)
+		w.modulate(w.next)
+	}
 	w.begin()
 	w.notify(score.Gate, w.next, &w.gate)
 	at := w.gate.Step()
@@ -160,6 +173,7 @@ func (w *walker) play(dst []Note) []Note {
 	}
 	if len(dst) > notes {
 		w.states[w.trackIndex].strike(w.bars.At(w.next), len(dst)-notes)
+		w.states[w.trackIndex].sound(w.next, dst[notes:])
 		heard = dst[notes].Start
 		w.withNote(heard)
 	}

@@ -28,6 +28,11 @@ type SetProject struct {
 	Inputs       *[]Input       `json:"inputs,omitempty"`
 	ClockIn      *ClockIn       `json:"clockIn,omitempty"`
 	Switches     *[]Switch      `json:"switches,omitempty"`
+	Macros       *[]Macro       `json:"macros,omitempty"`
+	Modulators   *[]Modulator   `json:"modulators,omitempty"`
+	Moved        *[]MovedValue  `json:"-"`
+	SectionBar   *int           `json:"-"`
+	Mappings     *[]Mapping     `json:"mappings,omitempty"`
 }
 
 // Label implements Edit.
@@ -72,6 +77,21 @@ func (e SetProject) Label() string {
 	if e.Switches != nil {
 		what = append(what, "switches")
 	}
+	if e.Macros != nil {
+		what = append(what, "macros")
+	}
+	if e.Modulators != nil {
+		what = append(what, "modulators")
+	}
+	if e.Moved != nil {
+		what = append(what, "what macros move")
+	}
+	if e.SectionBar != nil {
+		what = append(what, "bar of the section")
+	}
+	if e.Mappings != nil {
+		what = append(what, "faders and knobs")
+	}
 	if e.FillLevel != nil {
 		what = append(what, fmt.Sprintf("fill level %d %%", *e.FillLevel))
 	}
@@ -110,6 +130,11 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		Inputs:       swapList(&p.Inputs, e.Inputs),
 		ClockIn:      swap(&p.ClockIn, e.ClockIn),
 		Switches:     swapList(&p.Switches, e.Switches),
+		Macros:       swapList(&p.Macros, e.Macros),
+		Modulators:   swapList(&p.Modulators, e.Modulators),
+		Moved:        swapList(&p.Moved, e.Moved),
+		SectionBar:   swap(&p.SectionBar, e.SectionBar),
+		Mappings:     swapList(&p.Mappings, e.Mappings),
 	}, nil
 }
 

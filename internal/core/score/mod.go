@@ -80,15 +80,20 @@ func (t ModTarget) Spec() ModTargetSpec {
 func ModLanes() []LaneName { return []LaneName{Mod1, Mod2, Mod3, Mod4, Mod5, Mod6, Mod7, Mod8} }
 
 func validateMods(field string, mods []Mod) error {
-	var checks []error
 	for i, m := range mods {
-		at := fmt.Sprintf("%s[%d]", field, i)
-		spec := m.Target.Spec()
-		checks = append(checks,
-			checkListed(at+".target", m.Target, ModTargets()),
-			checkRange(at+".number", m.Number, 0, spec.MostNumber),
-			checkRange(at+".least", m.Least, 0, spec.Most),
-			checkRange(at+".most", m.Most, 0, spec.Most))
+		if err := m.validate(fmt.Sprintf("%s[%d]", field, i)); err != nil {
+			return err
+		}
 	}
-	return firstOf(checks)
+	return nil
+}
+
+func (m Mod) validate(at string) error {
+	spec := m.Target.Spec()
+	return firstOf([]error{
+		checkListed(at+".target", m.Target, ModTargets()),
+		checkRange(at+".number", m.Number, 0, spec.MostNumber),
+		checkRange(at+".least", m.Least, 0, spec.Most),
+		checkRange(at+".most", m.Most, 0, spec.Most),
+	})
 }

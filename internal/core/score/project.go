@@ -51,6 +51,8 @@ type Project struct {
 	SceneOn int `json:"sceneOn,omitempty" jsonschema:"minimum=0,maximum=1000000"`
 	// SectionOn is the id of the section of the song that plays, while it plays; 0 is none.
 	SectionOn int `json:"-"`
+	// SectionBar is the bar with which that section began.
+	SectionBar int `json:"-"`
 	// FillLevel is the percentage of off steps that sound while filling, in place of what each part says; 0 leaves it to the parts.
 	FillLevel int `json:"fillLevel,omitempty" jsonschema:"minimum=0,maximum=100"`
 	// Recipes are ways of rolling that were kept.
@@ -64,8 +66,14 @@ type Project struct {
 	// Scenes are sets of values that controls get together; Song is the sections in the order in which they play.
 	Scenes []Scene   `json:"scenes,omitempty" jsonschema:"maxItems=64"`
 	Song   []Section `json:"song,omitempty" jsonschema:"maxItems=128"`
-	// Switches are what messages that come in do.
-	Switches []Switch `json:"switches,omitempty" jsonschema:"maxItems=256"`
+	// Macros each move several controls by hand, Modulators by themselves.
+	Macros     []Macro     `json:"macros,omitempty" jsonschema:"maxItems=16"`
+	Modulators []Modulator `json:"modulators,omitempty" jsonschema:"maxItems=16"`
+	// Moved are the values of controls that macros move and modulators too, before they are rounded, while it plays.
+	Moved []MovedValue `json:"-"`
+	// Switches are what messages that come in do, Mappings which controls faders and knobs turn.
+	Switches []Switch  `json:"switches,omitempty" jsonschema:"maxItems=256"`
+	Mappings []Mapping `json:"mappings,omitempty" jsonschema:"maxItems=256"`
 }
 
 // Luck is the number from which every random decision follows, and those that were in use before.
@@ -123,6 +131,8 @@ func (p *Project) Clone() *Project {
 	clone.TempoChanges, clone.Recipes = slices.Clone(p.TempoChanges), slices.Clone(p.Recipes)
 	clone.Outputs, clone.Switches = cloneOutputs(p.Outputs), slices.Clone(p.Switches)
 	clone.Inputs = cloneInputs(p.Inputs)
+	clone.Macros, clone.Mappings = cloneMacros(p.Macros), slices.Clone(p.Mappings)
+	clone.Modulators, clone.Moved = cloneModulators(p.Modulators), slices.Clone(p.Moved)
 	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
 	for i := range clone.MeterChanges {
 		clone.MeterChanges[i].Meter = clone.MeterChanges[i].Meter.clone()

@@ -39,6 +39,8 @@ type ControlAddress struct {
 	Lane    LaneName `json:"lane,omitempty"`
 	// Bar is that from which a tempo or a meter holds, from 0; without it a tempo holds from the beginning.
 	Bar int `json:"bar,omitempty" jsonschema:"minimum=0,maximum=1000000"`
+	// ID is that of a macro or a modulator.
+	ID int `json:"id,omitempty" jsonschema:"minimum=0,maximum=255"`
 }
 
 // Section is a stretch of the song, which begins with a bar. It changes what its scene names and what it says itself; all

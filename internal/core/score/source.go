@@ -10,7 +10,7 @@ import (
 // Source is what makes a track's gate lanes go on.
 type Source struct {
 	// Kind is what the source is; OwnClock needs no more.
-	Kind SourceKind `json:"kind" jsonschema:"enum=own,enum=starts,enum=ends,enum=input notes,enum=input control"`
+	Kind SourceKind `json:"kind" jsonschema:"enum=own,enum=starts,enum=ends,enum=input notes,enum=input control,enum=modulator"`
 	// Track is the id of the track whose notes are the clock.
 	Track int `json:"track"`
 	// Channel is the channel of incoming messages, 1 to 16; 0 hears all.
@@ -21,6 +21,9 @@ type Source struct {
 	// Controller is the number of the incoming controller, and Level the value that it must reach from below.
 	Controller int `json:"controller,omitempty" jsonschema:"minimum=0,maximum=119"`
 	Level      int `json:"level,omitempty" jsonschema:"minimum=0,maximum=127"`
+	// Modulator is the id of the modulator whose curve is the clock, and Crossing the level that it must rise to, in percent.
+	Modulator int `json:"modulator,omitempty" jsonschema:"minimum=0,maximum=255"`
+	Crossing  int `json:"crossing,omitempty" jsonschema:"minimum=-100,maximum=100"`
 	// Odds is how often such a note or crossing makes the track go on, in percent.
 	Odds int `json:"odds" jsonschema:"minimum=0,maximum=100"`
 	// Delay is how long after it that happens, in ticks up to a whole note.
@@ -37,6 +40,7 @@ const (
 	NoteEnds     SourceKind = "ends"
 	InputNotes   SourceKind = "input notes"
 	InputControl SourceKind = "input control"
+	CurveClock   SourceKind = "modulator"
 )
 
 // sourceKinds is in the order in which to offer them.
@@ -46,6 +50,7 @@ var sourceKinds = options[SourceKind]{
 	{NoteEnds, "note ends of a track", "The track advances by a step whenever a note of another track ends."},
 	{InputNotes, "MIDI input notes", "The track advances by a step whenever a note starts at the MIDI input."},
 	{InputControl, "MIDI input CC", "The track advances by a step whenever a controller at the MIDI input rises to a level."},
+	{CurveClock, "modulator", "The track advances by a step whenever the curve of a modulator rises to a level."},
 }
 
 // SourceKinds lists the kinds in the order in which to offer them.
@@ -66,7 +71,7 @@ func (s Source) validate(field string, p *Project) error {
 		return checkRange(field+".highest", s.Highest, s.Lowest, theory.HighestNote)
 	case InputControl:
 		return checkRange(field+".level", s.Level, 1, 127)
-	case OwnClock:
+	case OwnClock, CurveClock:
 		return nil
 	}
 	if p.Track(s.Track) == nil {

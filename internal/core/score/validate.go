@@ -44,7 +44,7 @@ func (p *Project) Validate() error {
 			return err
 		}
 	}
-	if err := validateSwitches(p.Switches); err != nil {
+	if err := firstOf([]error{validateSwitches(p.Switches), validateMappings(p.Mappings), p.validateMacros()}); err != nil {
 		return err
 	}
 	if err := p.validateMeters(); err != nil {
@@ -78,6 +78,9 @@ func (p *Project) Validate() error {
 		return err
 	}
 	if err := p.validateTuned(); err != nil {
+		return err
+	}
+	if err := p.validateModulators(); err != nil {
 		return err
 	}
 	if err := p.validateOutputs(); err != nil {

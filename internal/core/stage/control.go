@@ -19,6 +19,8 @@ type Control struct {
 	Lane    score.LaneName `json:"lane,omitempty"`
 	// Bar is that from which a tempo or a meter holds, from 0; without it a tempo holds from the beginning.
 	Bar int `json:"bar,omitempty" jsonschema:"minimum=0,maximum=1000000"`
+	// ID is that of a macro or a modulator.
+	ID int `json:"id,omitempty" jsonschema:"minimum=0,maximum=255"`
 }
 
 // Scope is what controls belong to.
@@ -30,6 +32,7 @@ const (
 	OfTrack   Scope = "track"
 	OfPart    Scope = "part"
 	OfLane    Scope = "lane"
+	OfMacro   Scope = "macro"
 )
 
 // Spec says what a control is.
@@ -51,6 +54,9 @@ type Spec struct {
 	Once bool `json:"once,omitempty"`
 	// OfSong says that only sections of the song set it.
 	OfSong bool `json:"ofSong,omitempty"`
+	// Movable says that macros can move it, Modulated that modulators can.
+	Movable   bool `json:"movable,omitempty"`
+	Modulated bool `json:"modulated,omitempty"`
 
 	silences bool                    // decides which parts are heard, and nothing else
 	byBar    bool                    // it can hold from a bar on
@@ -77,6 +83,7 @@ type target struct {
 	part    *score.Part
 	lane    *score.Lane
 	given   *int // the value that the control is to have, while that is being written
+	unmoved bool // without what macros add
 }
 
 // ErrGone is returned for a control whose track, pattern, part or lane is not there.
@@ -85,8 +92,8 @@ var ErrGone = errors.New("what it would change is not there any more")
 // Specs lists all controls: those of the project, of tracks, of parts and of lanes.
 func Specs() []Spec { return slices.Clone(specs) }
 
-// specOf returns the spec of a control; nil if there is none.
-func specOf(name string, of Scope) *Spec {
+// SpecOf returns the spec of a control; nil if there is none.
+func SpecOf(name string, of Scope) *Spec {
 	for i := range specs {
 		if specs[i].Name == name && specs[i].Of == of {
 			return &specs[i]
@@ -95,14 +102,19 @@ func specOf(name string, of Scope) *Spec {
 	return nil
 }
 
+// Spec returns what there is to know of a control; nil if there is none of its name.
+func (c Control) Spec() *Spec { return SpecOf(c.Name, c.scope()) }
+
 // scope returns what a control belongs to by what it names.
 func (c Control) scope() Scope {
 	switch {
+	case c.Name == Macro:
+		return OfMacro
 	case c.Track == 0:
 		return OfProject
 	case c.Lane != "":
 		return OfLane
-	case specOf(c.Name, OfTrack) != nil:
+	case SpecOf(c.Name, OfTrack) != nil:
 		return OfTrack
 	}
 	return OfPart
@@ -112,14 +124,20 @@ func (c Control) scope() Scope {
 func (c Control) find(p *score.Project, s Stage) (*Spec, *target, error) {
 	t := &target{Control: c, project: p, stage: s}
 	of := c.scope()
-	spec := specOf(c.Name, of)
+	spec := SpecOf(c.Name, of)
 	if spec == nil {
 		return nil, nil, &score.FieldError{Field: "control.name", Got: fmt.Sprintf("%.40q", c.Name), Allowed: "a control of a " + string(of)}
 	}
 	if c.Bar != 0 && !spec.byBar {
 		return nil, nil, &score.FieldError{Field: "control.bar", Got: c.Bar, Allowed: "0 for what does not hold from a bar on"}
 	}
-	if of == OfProject {
+	if c.ID != 0 && of != OfMacro {
+		return nil, nil, &score.FieldError{Field: "control.id", Got: c.ID, Allowed: "0 for what is no macro"}
+	}
+	switch {
+	case of == OfMacro && !spec.has(t):
+		return nil, nil, fmt.Errorf("%s %d: %w", Macro, c.ID, ErrGone)
+	case of == OfMacro, of == OfProject:
 		return spec, t, nil
 	}
 	if t.track = p.Track(c.Track); t.track == nil {
@@ -164,7 +182,7 @@ func (c Control) Check(p *score.Project, value int) error {
 
 // CheckRange refuses a value that a control can have of no project. The error is a *score.FieldError.
 func (c Control) CheckRange(value int) error {
-	spec := specOf(c.Name, c.scope())
+	spec := SpecOf(c.Name, c.scope())
 	if spec == nil {
 		return &score.FieldError{Field: "control.name", Got: fmt.Sprintf("%.40q", c.Name), Allowed: "a control of a " + string(c.scope())}
 	}
@@ -185,16 +203,19 @@ func (c Control) Written(p *score.Project) (value int, ok bool) {
 
 // Silences reports whether a control decides which parts are heard, and nothing else.
 func (c Control) Silences() bool {
-	spec := specOf(c.Name, c.scope())
+	spec := SpecOf(c.Name, c.scope())
 	return spec != nil && spec.silences
 }
 
-// Tracks returns the ids of the tracks of a project that a control is about; nil is all.
+// Tracks returns the ids of the tracks of a project that a control is about, a macro by what it moves; nil is all.
 func (c Control) Tracks(p *score.Project) []int {
+	if c.Name == Macro {
+		return tracksOf(c.movedBy(p)[1:], p)
+	}
 	if c.Track != 0 {
 		return []int{c.Track}
 	}
-	spec := specOf(c.Name, OfProject)
+	spec := SpecOf(c.Name, OfProject)
 	if spec == nil || spec.hears == nil {
 		return nil
 	}
@@ -207,15 +228,31 @@ func (c Control) Tracks(p *score.Project) []int {
 	return tracks
 }
 
+func tracksOf(controls []Control, p *score.Project) []int {
+	tracks := []int{}
+	for _, c := range controls {
+		about := c.Tracks(p)
+		if about == nil {
+			return nil
+		}
+		for _, id := range about {
+			if !slices.Contains(tracks, id) {
+				tracks = append(tracks, id)
+			}
+		}
+	}
+	return tracks
+}
+
 // Momentary reports whether a control falls back when playing stops.
 func (c Control) Momentary() bool {
-	spec := specOf(c.Name, c.scope())
+	spec := SpecOf(c.Name, c.scope())
 	return spec != nil && spec.Momentary
 }
 
 // Once reports whether a control is something that is done once, and changes nothing that stays.
 func (c Control) Once() bool {
-	spec := specOf(c.Name, c.scope())
+	spec := SpecOf(c.Name, c.scope())
 	return spec != nil && spec.Once
 }
 
@@ -229,6 +266,9 @@ func (c Control) Words(p *score.Project) string {
 		return c.Name
 	}
 	words := spec.Words
+	if spec.Of == OfMacro {
+		return p.Macro(c.ID).Name
+	}
 	if t.lane != nil {
 		words = string(c.Lane) + " " + words
 	}

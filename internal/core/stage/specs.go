@@ -12,6 +12,9 @@ import (
 // perMille is the unit of what is counted in tenths of a percent.
 const perMille = "0.1 %"
 
+// bits is the unit of values of which each bit says something.
+const bits = "bits"
+
 // onOff are the values of what is on or off.
 var onOff = []string{"off", "on"}
 
@@ -39,7 +42,7 @@ func within[T any](b bounds.Bounds[T], field string, spec Spec) Spec {
 var specs []Spec
 
 func init() { // because rules of entries look others up
-	specs = append(specs,
+	specs = append(macroSpecs(),
 		Spec{Name: "meter", Of: OfProject, Words: "meter of a section", Min: 1, Max: score.MaxReferenceID, OfSong: true, byBar: true, control: control{
 			read: func(*target) int { return 0 }, edit: timeOf}},
 		Spec{Name: "tempo", Of: OfProject, Words: "tempo", Unit: "1/1000 bpm", Min: int(score.MinTempo), Max: int(score.MaxTempo), byBar: true, control: control{
@@ -63,6 +66,11 @@ func init() { // because rules of entries look others up
 			read: func(t *target) int { return t.project.SectionOn },
 			edit: func(_ *target, value int) score.EditJSON {
 				return score.EditJSON{SetProject: &score.SetProject{SectionOn: &value}}
+			}}},
+		Spec{Name: SectionBar, Of: OfProject, Words: "bar of the section", Max: score.MaxMeterBar, OfSong: true, control: control{
+			read: func(t *target) int { return t.project.SectionBar },
+			edit: func(_ *target, value int) score.EditJSON {
+				return score.EditJSON{SetProject: &score.SetProject{SectionBar: &value}}
 			}}},
 		within(luckBounds, "number", Spec{Name: "luck", Of: OfProject, Words: "luck", control: control{
 			read: func(t *target) int { return t.project.Luck.Number },
@@ -89,6 +97,9 @@ func init() { // because rules of entries look others up
 	specs = append(specs, onceSpecs()...)
 	specs = append(specs, partSpecs()...)
 	specs = append(specs, laneSpecs()...)
+	for i := range specs {
+		specs[i].Movable, specs[i].Modulated = specs[i].movable(), specs[i].modulated()
+	}
 }
 
 func trackSpecs() []Spec {
@@ -163,6 +174,9 @@ const (
 	SceneOn   = "scene"
 	SectionOn = "section that is on"
 )
+
+// SectionBar is the bar with which the section began that plays, from 0, for modulators that it restarts.
+const SectionBar = "bar of the section"
 
 // onWords names the section or the scene with an id.
 func onWords(p *score.Project, control string, id int) string {
@@ -290,10 +304,19 @@ func laneSpecs() []Spec {
 func (t *target) standing(name string, written int) int {
 	c := t.Control
 	c.Name, c.Bar = name, 0
-	if value, changed := t.value(c); changed {
-		return value
+	return t.standingOf(c, written)
+}
+
+// standingOf returns the value that another control has by a live change or by macros, or else the written one.
+func (t *target) standingOf(c Control, written int) int {
+	value, changed := t.value(c)
+	if !changed {
+		value = written
 	}
-	return written
+	if !t.unmoved && (t.given == nil || c != t.Control) {
+		value, _ = t.stage.moved(t.project, c, value)
+	}
+	return value
 }
 
 // loopOf returns a loop of a lane that begins at a step; it ends with the last step that a lane has at the latest.

@@ -42,7 +42,7 @@ var loopNames = [score.MaxSteps / loopRow]string{"loop steps 1-16", "loop steps 
 // loopSpecs are the controls of which steps are looped.
 func loopSpecs() (specs []Spec) {
 	for row, name := range loopNames {
-		specs = append(specs, onPart(Spec{Name: name, Words: name, Unit: "bits", Max: 1<<loopRow - 1},
+		specs = append(specs, onPart(Spec{Name: name, Words: name, Unit: bits, Max: 1<<loopRow - 1},
 			func(p *score.Part) int { return bitsOf(p.Held, row) },
 			func(t *target, value int) score.SetPart {
 				steps := score.HeldSteps{}

@@ -26,7 +26,7 @@ type Stage struct{ changes, under []Change } // each in the order of the registr
 // Of returns the live changes of a list; of several of one control the last counts, and what is no control is left out.
 func Of(changes []Change) (s Stage) {
 	for _, c := range changes {
-		if specOf(c.Control.Name, c.Control.scope()) != nil && len(s.changes) < MaxChanges {
+		if SpecOf(c.Control.Name, c.Control.scope()) != nil && len(s.changes) < MaxChanges {
 			s = s.With(c.Control, c.Value)
 		}
 	}
@@ -141,7 +141,7 @@ func kept(changes []Change, which func(Change) bool) []Change {
 func compareTo(change Change, c Control) int {
 	a, b := change.Control, c
 	return cmp.Or(cmp.Compare(a.rank(), b.rank()), cmp.Compare(a.Track, b.Track), cmp.Compare(a.Pattern, b.Pattern),
-		cmp.Compare(a.Part, b.Part), cmp.Compare(a.Lane, b.Lane), cmp.Compare(a.Bar, b.Bar))
+		cmp.Compare(a.Part, b.Part), cmp.Compare(a.Lane, b.Lane), cmp.Compare(a.Bar, b.Bar), cmp.Compare(a.ID, b.ID))
 }
 
 // rank is the place of a control in the registry.
@@ -153,10 +153,13 @@ func (c Control) rank() int {
 // On returns a project with all values put on it that count. What cannot be is left as it is written.
 func (s Stage) On(p *score.Project) *score.Project {
 	var edits []score.EditJSON
-	for _, change := range differing(s.InForce(), p) {
+	for _, change := range differing(s.withMoved(p), p) {
 		if edit, err := s.edit(p, change); err == nil {
 			edits = append(edits, edit)
 		}
+	}
+	if moved := s.unrounded(p); len(moved) > 0 {
+		edits = append(edits, score.EditJSON{SetProject: &score.SetProject{Moved: &moved}})
 	}
 	if len(edits) == 0 {
 		return p
@@ -190,6 +193,16 @@ func (s Stage) edit(p *score.Project, change Change) (score.EditJSON, error) {
 	return spec.edit(t, change.Value), nil
 }
 
+// writing returns the edit that writes a value of a control, without what macros add to others that are written with it.
+func (s Stage) writing(p *score.Project, change Change) (score.EditJSON, error) {
+	spec, t, err := change.Control.find(p, s)
+	if err != nil {
+		return score.EditJSON{}, err
+	}
+	t.unmoved = true
+	return spec.edit(t, change.Value), nil
+}
+
 // Differing lists the live changes that a project has and that differ from what is written in it.
 func (s Stage) Differing(p *score.Project) []Change { return differing(s.changes, p) }
 
@@ -209,7 +222,7 @@ func (s Stage) Store(p *score.Project) (edit score.All, ok bool) {
 	edit.Name = "live changes"
 	s = s.Stopped()
 	for _, change := range s.Differing(p) {
-		if form, err := s.edit(p, change); err == nil {
+		if form, err := s.writing(p, change); err == nil {
 			edit.Edits = append(edit.Edits, form)
 		}
 	}
@@ -232,16 +245,30 @@ func (s Stage) Edited(edit score.Edit, before, after *score.Project) Stage {
 
 // Step returns what turns a state of a project, of which written is the document, into the one after an action that leads
 // to a stage. A control that is let go of has the written value again; so have those that belong together, as the ends of a
-// register, where they cannot be together.
+// register, where they cannot be together. With a macro go all controls that it moves.
 func (s Stage) Step(written *score.Project, c Control) func(*score.Project) *score.Project {
 	if c.Once() {
 		return func(p *score.Project) *score.Project { return p }
 	}
-	is, _ := c.Written(written)
-	value, changed := s.InForceOf(c)
-	if !changed {
-		value = is
+	var steps []func(*score.Project) *score.Project
+	for _, one := range c.movedBy(written) {
+		steps = append(steps, s.step(written, one))
 	}
+	about, unrounded := c.movedBy(written), s.unrounded(written)
+	return func(p *score.Project) *score.Project {
+		for _, step := range steps {
+			p = step(p)
+		}
+		if moved := movedWith(p.Moved, unrounded, about); !slices.Equal(moved, p.Moved) {
+			p, _ = applied(p, score.EditJSON{SetProject: &score.SetProject{Moved: &moved}})
+		}
+		return p
+	}
+}
+
+func (s Stage) step(written *score.Project, c Control) func(*score.Project) *score.Project {
+	is, _ := c.Written(written)
+	value, _ := s.Effective(written, c)
 	form, err := s.edit(written, Change{c, value})
 	return func(p *score.Project) *score.Project {
 		if err != nil {

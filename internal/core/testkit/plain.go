@@ -9,7 +9,7 @@ import (
 
 // MakePlain leaves one melodic track whose lanes walk forward or backward by the clock.
 func MakePlain(t *rapid.T, p *score.Project) {
-	p.Tracks, p.Swing, p.Filling = p.Tracks[:1], score.Straight, false
+	p.Tracks, p.Swing, p.Filling, p.Modulators = p.Tracks[:1], score.Straight, false, nil
 	MakeEqual(p)
 	track := &p.Tracks[0]
 	track.Kind, track.Voices, track.Overlap, track.Playing = score.Melodic, 0, 0, 0

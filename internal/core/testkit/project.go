@@ -38,6 +38,9 @@ func Project(t *rapid.T) *score.Project {
 	}
 	addSong(t, p)
 	p.Inputs = rapid.SampledFrom([][]score.Input{nil, inputs}).Draw(t, "inputs")
+	p.Macros = rapid.SampledFrom([][]score.Macro{nil, macros}).Draw(t, "macros")
+	p.Modulators = modulators(t, p)
+	p.Mappings = rapid.SampledFrom([][]score.Mapping{nil, mappings}).Draw(t, "mappings")
 	return p
 }
 
@@ -352,7 +355,7 @@ func source(t *rapid.T, id int, ids []int) score.Source {
 		Delay: score.Tick(rapid.SampledFrom([]int{0, 0, 5040, 777}).Draw(t, "source delay")),
 	}
 	drawn.Kind = rapid.SampledFrom([]score.SourceKind{
-		score.OwnClock, score.OwnClock, score.NoteStarts, score.NoteEnds, score.InputNotes, score.InputControl,
+		score.OwnClock, score.OwnClock, score.NoteStarts, score.NoteEnds, score.InputNotes, score.InputControl, score.CurveClock,
 	}).Draw(t, "source")
 	if drawn.FollowsTrack() {
 		drawn.Track = rapid.SampledFrom(ids).Draw(t, "source track")
@@ -361,6 +364,7 @@ func source(t *rapid.T, id int, ids []int) score.Source {
 		}
 	}
 	drawn.Channel, drawn.Level = rapid.IntRange(0, 2).Draw(t, "source channel"), rapid.IntRange(1, 127).Draw(t, "level")
+	drawn.Modulator, drawn.Crossing = rapid.SampledFrom([]int{10, 20, 99}).Draw(t, "clock's modulator"), rapid.SampledFrom([]int{0, -60, 100}).Draw(t, "crossing")
 	drawn.Lowest, drawn.Highest, drawn.Controller = 20, rapid.IntRange(20, 127).Draw(t, "highest"), 4
 	return drawn
 }

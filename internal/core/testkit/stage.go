@@ -11,8 +11,8 @@ import (
 func Change(t *rapid.T, p *score.Project) stage.Change {
 	return rapid.Custom(func(t *rapid.T) stage.Change {
 		spec := rapid.SampledFrom(stage.Specs()).Draw(t, "control")
-		if spec.OfSong {
-			spec = rapid.SampledFrom([]stage.Spec{stage.Specs()[1], stage.Specs()[2]}).Draw(t, "of a hand")
+		if spec.OfSong || spec.Of == stage.OfMacro && len(p.Macros) == 0 {
+			spec = *stage.SpecOf(rapid.SampledFrom([]string{"tempo", "push"}).Draw(t, "of a hand"), stage.OfProject)
 		}
 		track := rapid.SampledFrom(p.Tracks).Draw(t, "track")
 		pattern := rapid.SampledFrom(track.Patterns).Draw(t, "pattern")
@@ -21,7 +21,11 @@ func Change(t *rapid.T, p *score.Project) stage.Change {
 		}
 		part := rapid.SampledFrom(pattern.Parts).Draw(t, "part")
 		c := stage.Control{Name: spec.Name}
-		if spec.Of != stage.OfProject {
+		switch spec.Of {
+		case stage.OfProject:
+		case stage.OfMacro:
+			c.ID = rapid.SampledFrom(p.Macros).Draw(t, "macro").ID
+		default:
 			c.Track = track.ID
 		}
 		if spec.Of == stage.OfPart || spec.Of == stage.OfLane {

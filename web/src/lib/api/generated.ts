@@ -75,9 +75,21 @@ export interface Project {
    */
   song?: Section[];
   /**
+   * @maxItems 16
+   */
+  macros?: Macro[];
+  /**
+   * @maxItems 16
+   */
+  modulators?: Modulator[];
+  /**
    * @maxItems 256
    */
   switches?: Switch[];
+  /**
+   * @maxItems 256
+   */
+  mappings?: Mapping[];
 }
 export interface TempoChange {
   tick: number;
@@ -301,13 +313,15 @@ export interface Route {
   patch?: "" | "bell" | "pluck" | "bass" | "pad" | "lead" | "organ";
 }
 export interface Source {
-  kind: "own" | "starts" | "ends" | "input notes" | "input control";
+  kind: "own" | "starts" | "ends" | "input notes" | "input control" | "modulator";
   track: number;
   channel?: number;
   lowest?: number;
   highest?: number;
   controller?: number;
   level?: number;
+  modulator?: number;
+  crossing?: number;
   odds: number;
   delay: number;
 }
@@ -570,6 +584,7 @@ export interface ControlAddress {
   part?: number;
   lane?: string;
   bar?: number;
+  id?: number;
 }
 export interface Section {
   id: number;
@@ -583,6 +598,85 @@ export interface Section {
   meter?: Meter;
   key?: Key;
 }
+export interface Macro {
+  id: number;
+  name: string;
+  position: number;
+  rest?: number;
+  /**
+   * @maxItems 32
+   */
+  moves: MacroMove[];
+}
+export interface MacroMove {
+  control: ControlAddress;
+  by?: number;
+  absolute?: boolean;
+  from?: number;
+  to?: number;
+  curve?: "" | "slow start" | "fast start" | "s";
+}
+export interface Modulator {
+  id: number;
+  name: string;
+  shape:
+    | "sine"
+    | "triangle"
+    | "ramp"
+    | "pulse"
+    | "random"
+    | "drawn"
+    | "copy"
+    | "notes"
+    | "velocity"
+    | "pitch"
+    | "mod"
+    | "control";
+  amount: number;
+  value?: string;
+  times?: number;
+  hertz?: number;
+  phase?: number;
+  symmetry?: number;
+  skew?: number;
+  fadeIn?: number;
+  once?: boolean;
+  restart?: number;
+  restartSections?: boolean;
+  /**
+   * @maxItems 64
+   */
+  points?: number[];
+  between?: "" | "line" | "smooth";
+  copies?: number;
+  stretch?: Ratio;
+  track?: number;
+  mod?: number;
+  attack?: number;
+  release?: number;
+  channel?: number;
+  controller?: number;
+  /**
+   * @maxItems 32
+   */
+  moves: ModulatorMove[];
+  /**
+   * @maxItems 8
+   */
+  sends?: ModulatorSend[];
+}
+export interface ModulatorMove {
+  control: ControlAddress;
+  depth: number;
+}
+export interface ModulatorSend {
+  track: number;
+  target: "control" | "control14" | "bend" | "pressure" | "program";
+  number: number;
+  least: number;
+  most: number;
+  glide: number;
+}
 export interface Switch {
   message: "note" | "control" | "program" | "key";
   key?: string;
@@ -595,6 +689,17 @@ export interface Switch {
   control: ControlAddress;
   value: number;
   when: "now" | "step" | "beat" | "bar" | "pattern";
+}
+export interface Mapping {
+  message: "control" | "control14" | "bend" | "pressure" | "note";
+  channel: number;
+  number: number;
+  control: ControlAddress;
+  from: number;
+  to: number;
+  curve?: "" | "slow start" | "fast start" | "s";
+  turns?: "" | "jump" | "signed" | "offset" | "twos";
+  sendsTo?: number;
 }
 export interface Difference {
   op: "replace" | "add" | "remove";
@@ -643,6 +748,7 @@ export interface StageMessage {
   queue: QueuedAction[];
   back: number;
   song: SongStatus;
+  faders: FaderWait[];
 }
 export interface LiveChange {
   control: Control;
@@ -657,6 +763,7 @@ export interface Control {
   part?: number;
   lane?: string;
   bar?: number;
+  id?: number;
 }
 export interface Change {
   control: Control;
@@ -690,6 +797,10 @@ export interface Next {
   track: number;
   pattern: number;
   silent: boolean;
+}
+export interface FaderWait {
+  control: Control;
+  value: number;
 }
 export interface WireBatch {
   sounds?: WireSound[];
@@ -911,6 +1022,9 @@ export interface SetProject {
   inputs?: Input[];
   clockIn?: ClockIn;
   switches?: Switch[];
+  macros?: Macro[];
+  modulators?: Modulator[];
+  mappings?: Mapping[];
 }
 export interface ChangeLuck {
   number: number;
@@ -1294,6 +1408,7 @@ export interface Lists {
   roots: string[];
   scales: Scale[];
   ticksPerQuarter: number;
+  controls: Listing[];
   presetKinds: KindSpec[];
 }
 export interface LaneSpec {
@@ -1366,6 +1481,21 @@ export interface PercussionKey {
 export interface Scale {
   name: string;
   semitones: number[];
+}
+export interface Listing {
+  address: string;
+  name: string;
+  of: string;
+  words: string;
+  unit?: string;
+  min: number;
+  max: number;
+  values?: string[];
+  momentary?: boolean;
+  once?: boolean;
+  ofSong?: boolean;
+  movable?: boolean;
+  modulated?: boolean;
 }
 export interface KindSpec {
   value: string;
@@ -1452,6 +1582,20 @@ export interface DoRequest {
   do: Doing[];
   when: "now" | "step" | "beat" | "bar" | "bars" | "pattern";
   bars?: number;
+}
+export interface TurnRequest {
+  address: string;
+  value?: number;
+  when?: "" | "now" | "step" | "beat" | "bar" | "pattern";
+}
+export interface ControlAt {
+  address: string;
+  value: number;
+  words: string;
+}
+export interface ModulatorCurve {
+  modulator: number;
+  levels: number[];
 }
 export interface SceneRequest {
   scene: number;
@@ -1940,8 +2084,8 @@ export const bounds = {
   ClockIn: {"input":{"min":0,"max":255},"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"perQuarter":{"min":0,"max":48},"offset":{"min":-100,"max":250}},
   ClockOut: {"offset":{"min":-100,"max":250}},
   ClockSettings: {"tempo":{"min":10000,"max":400000},"drift":{"min":-60000,"max":60000},"jitter":{"min":0,"max":20}},
-  Control: {"bar":{"min":0,"max":1000000}},
-  ControlAddress: {"bar":{"min":0,"max":1000000}},
+  Control: {"bar":{"min":0,"max":1000000},"id":{"min":0,"max":255}},
+  ControlAddress: {"bar":{"min":0,"max":1000000},"id":{"min":0,"max":255}},
   DoRequest: {"bars":{"min":0,"max":64}},
   DriftOdds: {"forward":{"min":0,"max":100},"back":{"min":0,"max":100}},
   Duration: {"weight":{"min":0,"max":1000}},
@@ -1958,10 +2102,16 @@ export const bounds = {
   LoopRange: {"from":{"min":1,"max":10000},"bars":{"min":1,"max":4096}},
   LoopRequest: {"bars":{"min":0,"max":256},"notes":{"min":0,"max":1024}},
   Luck: {"number":{"min":0,"max":999999}},
+  Macro: {"id":{"min":1,"max":255},"position":{"min":0,"max":1000},"rest":{"min":0,"max":1000}},
+  MacroMove: {"by":{"min":-1000000000,"max":1000000000},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000}},
+  Mapping: {"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000},"sendsTo":{"min":0,"max":255}},
   Mend: {"entry":{"min":0,"max":1000000}},
   Meter: {"beats":{"min":1,"max":16}},
   MeterChange: {"bar":{"min":1,"max":1000000}},
   Mod: {"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
+  Modulator: {"id":{"min":1,"max":255},"amount":{"min":0,"max":100},"times":{"min":0,"max":256},"hertz":{"min":0,"max":20000},"phase":{"min":0,"max":999},"symmetry":{"min":-49,"max":49},"skew":{"min":-100,"max":100},"fadeIn":{"min":0,"max":64},"restart":{"min":0,"max":4096},"copies":{"min":0,"max":255},"track":{"min":0,"max":255},"mod":{"min":0,"max":8},"attack":{"min":0,"max":10000},"release":{"min":0,"max":10000},"channel":{"min":0,"max":16},"controller":{"min":0,"max":119}},
+  ModulatorMove: {"depth":{"min":-1000,"max":1000}},
+  ModulatorSend: {"track":{"min":1,"max":255},"number":{"min":0,"max":119},"least":{"min":0,"max":16383},"most":{"min":0,"max":16383},"glide":{"min":0,"max":80640}},
   MoveNotes: {"semitones":{"min":-127,"max":127}},
   Output: {"id":{"min":1,"max":255},"offset":{"min":-100,"max":250},"gap":{"min":0,"max":10},"controllerRate":{"min":0,"max":1000},"tagLead":{"min":0,"max":250}},
   PageInput: {"id":{"min":0,"max":255}},
@@ -1994,7 +2144,7 @@ export const bounds = {
   SetScene: {"at":{"min":0,"max":63}},
   SetSection: {"at":{"min":0,"max":127}},
   ShapeNotes: {"velocity":{"min":-126,"max":126},"percent":{"min":0,"max":1000}},
-  Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
+  Source: {"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"controller":{"min":0,"max":119},"level":{"min":0,"max":127},"modulator":{"min":0,"max":255},"crossing":{"min":-100,"max":100},"odds":{"min":0,"max":100},"delay":{"min":0,"max":80640}},
   Spread: {"chance":{"min":0,"max":100},"depth":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"lean":{"min":-100,"max":100},"grain":{"min":1,"max":64},"from":{"min":-200,"max":200},"to":{"min":-200,"max":200}},
   StepDetail: {"stretch":{"min":0,"max":16}},
   StepNote: {"degree":{"min":-56,"max":56},"octave":{"min":-10,"max":10},"alteration":{"min":-12,"max":12},"velocity":{"min":-126,"max":126},"nudge":{"min":-80640,"max":80640},"length":{"min":0,"max":20643840}},

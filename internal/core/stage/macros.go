@@ -1,0 +1,172 @@
+package stage
+
+import (
+	"cmp"
+	"slices"
+
+	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/wave"
+)
+
+// Macro is the name of the controls that macros are; their values are positions.
+const Macro = "macro"
+
+// macroSpecs are the controls of macros. They are put on a project before all that they move.
+func macroSpecs() []Spec {
+	return []Spec{{Name: Macro, Of: OfMacro, Words: "position", Unit: perMille, Max: score.FullTravel, control: control{
+		read: func(t *target) int { return t.project.Macro(t.ID).Position },
+		edit: func(t *target, value int) score.EditJSON {
+			macros := slices.Clone(t.project.Macros)
+			for i := range macros {
+				if macros[i].Position = t.standingOf(Control{Name: Macro, ID: macros[i].ID}, macros[i].Position); macros[i].ID == t.ID {
+					macros[i].Position = value
+				}
+			}
+			return score.EditJSON{SetProject: &score.SetProject{Macros: &macros}}
+		},
+		has: func(t *target) bool { return t.project.Macro(t.ID) != nil },
+	}}}
+}
+
+// movable reports whether macros can move a control: a number that says how something plays. What is done once, what silences, which
+// pattern, scene or section plays, and what holds from a bar on are not; the tempo is moved by its push.
+func (s *Spec) movable() bool {
+	switch {
+	case s.Of == OfMacro, s.Once, s.OfSong, s.byBar, s.silences, s.Unit == bits:
+		return false
+	}
+	return s.Name != SceneOn && s.Name != SectionOn && s.Name != "pattern"
+}
+
+// modulated reports whether modulators can move a control: what each step reads, and moves no lane.
+func (s *Spec) modulated() bool {
+	return slices.Contains(map[Scope][]string{
+		OfProject: {"fill level", "swing"},
+		OfTrack:   {"probability", "degrees", "semitones", "lowest", "highest", "swing", "delay", "jitter"},
+		OfPart:    {"part fill"},
+		OfLane:    {"amount", "depth", "lean"},
+	}[s.Of], s.Name)
+}
+
+// moved returns the value of a control as macros move it from one that stands, rounded once and kept within the control's range. Is is false if
+// none moves it.
+func (s Stage) moved(p *score.Project, c Control, stands int) (value int, is bool) {
+	exact, is := s.movedExactly(p, c, stands)
+	if !is {
+		return stands, false
+	}
+	spec := c.Spec()
+	return max(spec.Min, min(spec.Max, score.Rounded(exact, wave.One))), true
+}
+
+// movedExactly is moved before it is rounded and bounded, in sixteen bits after the point: what absolute macros set, and what all others add to it.
+func (s Stage) movedExactly(p *score.Project, c Control, stands int) (value int, is bool) {
+	if len(p.Macros) == 0 {
+		return 0, false
+	}
+	spec := c.Spec()
+	if spec == nil || !spec.Movable {
+		return 0, false
+	}
+	base, added := stands*wave.One, 0
+	for i := range p.Macros {
+		macro := &p.Macros[i]
+		at := slices.IndexFunc(macro.Moves, func(m score.MacroMove) bool { return Control(m.Control) == c })
+		if at < 0 {
+			continue
+		}
+		is = true
+		move, position := macro.Moves[at], macro.Position
+		if value, changed := s.InForceOf(Control{Name: Macro, ID: macro.ID}); changed {
+			position = value
+		}
+		travel := func(position int) int {
+			return wave.Bend(move.Curve, score.Rounded(position*wave.One, score.FullTravel))
+		}
+		if move.Absolute {
+			base = move.From*wave.One + (move.To-move.From)*travel(position)
+			continue
+		}
+		added += move.By * (travel(position) - travel(macro.Rest))
+	}
+	return base + added, is
+}
+
+// unrounded lists what macros give controls that modulators move too, where rounding or bounding it changes it.
+func (s Stage) unrounded(p *score.Project) (values []score.MovedValue) {
+	for i := range p.Modulators {
+		for _, move := range p.Modulators[i].Moves {
+			c := Control(move.Control)
+			stands, there := c.Written(p)
+			if changed, is := s.InForceOf(c); is {
+				stands = changed
+			}
+			exact, is := s.movedExactly(p, c, stands)
+			listed := slices.ContainsFunc(values, func(v score.MovedValue) bool { return v.Control == move.Control })
+			if value, _ := s.moved(p, c, stands); there && is && !listed && exact != value*wave.One {
+				values = append(values, score.MovedValue{Control: move.Control, Value: exact})
+			}
+		}
+	}
+	slices.SortFunc(values, byAddress)
+	return values
+}
+
+func byAddress(a, b score.MovedValue) int {
+	return cmp.Compare(Control(a.Control).Address(), Control(b.Control).Address())
+}
+
+// movedWith returns what macros give some controls before it is rounded, with what they give others in the place of what they gave those.
+func movedWith(values, others []score.MovedValue, of []Control) (all []score.MovedValue) {
+	about := func(v score.MovedValue) bool { return slices.Contains(of, Control(v.Control)) }
+	all = slices.DeleteFunc(slices.Clone(values), about)
+	for _, v := range others {
+		if about(v) {
+			all = append(all, v)
+		}
+	}
+	slices.SortFunc(all, byAddress)
+	return all
+}
+
+// Effective returns the value that a control has: the live change or else the written one, as macros move it. There is false if the
+// project does not have it.
+func (s Stage) Effective(p *score.Project, c Control) (value int, there bool) {
+	value, there = c.Written(p)
+	if changed, is := s.InForceOf(c); is {
+		value = changed
+	}
+	value, _ = s.moved(p, c, value)
+	return value, there
+}
+
+// withMoved returns the values that count of controls, with those of all controls that macros move.
+func (s Stage) withMoved(p *score.Project) []Change {
+	changes := s.InForce()
+	for i := range p.Macros {
+		for _, move := range p.Macros[i].Moves {
+			c := Control(move.Control)
+			value, there := s.Effective(p, c)
+			if _, is := s.moved(p, c, value); there && is {
+				changes = with(changes, c, value)
+			}
+		}
+	}
+	return changes
+}
+
+// movedBy returns the controls that follow from one: itself, and what it moves if it is a macro.
+func (c Control) movedBy(p *score.Project) []Control {
+	controls := []Control{c}
+	if c.Name != Macro {
+		return controls
+	}
+	if macro := p.Macro(c.ID); macro != nil {
+		for _, move := range macro.Moves {
+			if spec := SpecOf(move.Control.Name, Control(move.Control).scope()); spec != nil && spec.Movable {
+				controls = append(controls, Control(move.Control))
+			}
+		}
+	}
+	return controls
+}
