@@ -33,6 +33,8 @@ const (
 	OfPart    Scope = "part"
 	OfLane    Scope = "lane"
 	OfMacro   Scope = "macro"
+
+	OfModulator Scope = "modulator"
 )
 
 // Spec says what a control is.
@@ -110,6 +112,8 @@ func (c Control) scope() Scope {
 	switch {
 	case c.Name == Macro:
 		return OfMacro
+	case c.Name == Modulation:
+		return OfModulator
 	case c.Track == 0:
 		return OfProject
 	case c.Lane != "":
@@ -131,13 +135,13 @@ func (c Control) find(p *score.Project, s Stage) (*Spec, *target, error) {
 	if c.Bar != 0 && !spec.byBar {
 		return nil, nil, &score.FieldError{Field: "control.bar", Got: c.Bar, Allowed: "0 for what does not hold from a bar on"}
 	}
-	if c.ID != 0 && of != OfMacro {
-		return nil, nil, &score.FieldError{Field: "control.id", Got: c.ID, Allowed: "0 for what is no macro"}
-	}
+	mover := of == OfMacro || of == OfModulator
 	switch {
-	case of == OfMacro && !spec.has(t):
-		return nil, nil, fmt.Errorf("%s %d: %w", Macro, c.ID, ErrGone)
-	case of == OfMacro, of == OfProject:
+	case c.ID != 0 && !mover:
+		return nil, nil, &score.FieldError{Field: "control.id", Got: c.ID, Allowed: "0 for what is no macro and no modulator"}
+	case mover && !spec.has(t):
+		return nil, nil, fmt.Errorf("%s %d: %w", of, c.ID, ErrGone)
+	case mover, of == OfProject:
 		return spec, t, nil
 	}
 	if t.track = p.Track(c.Track); t.track == nil {
@@ -212,6 +216,9 @@ func (c Control) Tracks(p *score.Project) []int {
 	if c.Name == Macro {
 		return tracksOf(c.movedBy(p)[1:], p)
 	}
+	if c.Name == Modulation {
+		return c.reached(p)
+	}
 	if c.Track != 0 {
 		return []int{c.Track}
 	}
@@ -266,8 +273,11 @@ func (c Control) Words(p *score.Project) string {
 		return c.Name
 	}
 	words := spec.Words
-	if spec.Of == OfMacro {
+	switch spec.Of {
+	case OfMacro:
 		return p.Macro(c.ID).Name
+	case OfModulator:
+		return p.Modulator(c.ID).Name + ": " + words
 	}
 	if t.lane != nil {
 		words = string(c.Lane) + " " + words

@@ -8,11 +8,14 @@ import (
 	"jettyfog/internal/core/wave"
 )
 
-// Macro is the name of the controls that macros are; their values are positions.
-const Macro = "macro"
+// Macro is the name of the controls that macros are, whose values are positions; Modulation that of the amounts of modulators.
+const (
+	Macro      = "macro"
+	Modulation = "modulation"
+)
 
-// macroSpecs are the controls of macros. They are put on a project before all that they move.
-func macroSpecs() []Spec {
+// moverSpecs are the controls of macros and of modulators. They are put on a project before all that they move.
+func moverSpecs() []Spec {
 	return []Spec{{Name: Macro, Of: OfMacro, Words: "position", Unit: perMille, Max: score.FullTravel, control: control{
 		read: func(t *target) int { return t.project.Macro(t.ID).Position },
 		edit: func(t *target, value int) score.EditJSON {
@@ -25,7 +28,36 @@ func macroSpecs() []Spec {
 			return score.EditJSON{SetProject: &score.SetProject{Macros: &macros}}
 		},
 		has: func(t *target) bool { return t.project.Macro(t.ID) != nil },
+	}}, {Name: Modulation, Of: OfModulator, Words: "amount", Unit: "%", Max: 100, control: control{
+		read: func(t *target) int { return t.project.Modulator(t.ID).Amount },
+		edit: func(t *target, value int) score.EditJSON {
+			modulators := slices.Clone(t.project.Modulators)
+			for i := range modulators {
+				if modulators[i].Amount = t.standingOf(Control{Name: Modulation, ID: modulators[i].ID}, modulators[i].Amount); modulators[i].ID == t.ID {
+					modulators[i].Amount = value
+				}
+			}
+			return score.EditJSON{SetProject: &score.SetProject{Modulators: &modulators}}
+		},
+		has: func(t *target) bool { return t.project.Modulator(t.ID) != nil },
 	}}}
+}
+
+// reached returns the ids of the tracks that a modulator moves or sends by; nil is all.
+func (c Control) reached(p *score.Project) []int {
+	tracks := []int{}
+	if m := p.Modulator(c.ID); m != nil {
+		for _, move := range m.Moves {
+			if move.Control.Track == 0 {
+				return nil
+			}
+			tracks = append(tracks, move.Control.Track)
+		}
+		for _, send := range m.Sends {
+			tracks = append(tracks, send.Track)
+		}
+	}
+	return tracks
 }
 
 // movable reports whether macros can move a control: a number that says how something plays. What is done once, what silences, which

@@ -42,7 +42,7 @@ func within[T any](b bounds.Bounds[T], field string, spec Spec) Spec {
 var specs []Spec
 
 func init() { // because rules of entries look others up
-	specs = append(macroSpecs(),
+	specs = append(moverSpecs(),
 		Spec{Name: "meter", Of: OfProject, Words: "meter of a section", Min: 1, Max: score.MaxReferenceID, OfSong: true, byBar: true, control: control{
 			read: func(*target) int { return 0 }, edit: timeOf}},
 		Spec{Name: "tempo", Of: OfProject, Words: "tempo", Unit: "1/1000 bpm", Min: int(score.MinTempo), Max: int(score.MaxTempo), byBar: true, control: control{

@@ -207,8 +207,9 @@ func TestBoundsOfControls(t *testing.T) {
 		}
 	})
 	p.Macros = []score.Macro{{ID: 1, Name: "Swell"}}
+	p.Modulators = []score.Modulator{{ID: 1, Name: "Tide", Shape: score.ControlShape}}
 	bounds := map[string][2]int{
-		"macro macro":  {0, 1000},
+		"macro macro": {0, 1000}, "modulator modulation": {0, 100},
 		"project push": {-500, 500}, "project tempo": {10_000, 400_000}, "project luck": {0, 999_999}, "project fill": {0, 1}, "project swing": {500, 750},
 		"track mute": {0, 1}, "track solo": {0, 1}, "track active": {0, 1}, "track pattern": {0, 255}, "track degrees": {-28, 28},
 		"track semitones": {-48, 48}, "track speed": {0, 255}, "track swing": {500, 750}, "track delay": {-20160, 20160},
@@ -224,7 +225,7 @@ func TestBoundsOfControls(t *testing.T) {
 		c := stage.Control{Name: spec.Name}
 		switch spec.Of {
 		case stage.OfProject:
-		case stage.OfMacro:
+		case stage.OfMacro, stage.OfModulator:
 			c.ID = 1
 		default:
 			c.Track = p.Tracks[0].ID

@@ -11,6 +11,7 @@ var macros = []score.Macro{
 		{Control: score.ControlAddress{Name: "amount", Track: 1, Pattern: 1, Part: 1, Lane: score.Velocity}, By: 55, Curve: score.FastStart},
 		{Control: score.ControlAddress{Name: "length", Track: 2, Pattern: 1, Part: 1, Lane: score.Gate}, By: 20},
 		{Control: score.ControlAddress{Name: "hold", Track: 99}, By: 5},
+		{Control: score.ControlAddress{Name: "modulation", ID: 10}, By: -80},
 	}},
 	{ID: 1, Name: "Ebb", Position: 1000, Rest: 500, Moves: []score.MacroMove{
 		{Control: score.ControlAddress{Name: "probability", Track: 1}, Absolute: true, From: 50, To: -70, Curve: score.SCurve},

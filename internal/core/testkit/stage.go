@@ -11,7 +11,7 @@ import (
 func Change(t *rapid.T, p *score.Project) stage.Change {
 	return rapid.Custom(func(t *rapid.T) stage.Change {
 		spec := rapid.SampledFrom(stage.Specs()).Draw(t, "control")
-		if spec.OfSong || spec.Of == stage.OfMacro && len(p.Macros) == 0 {
+		if spec.OfSong || spec.Of == stage.OfMacro && len(p.Macros) == 0 || spec.Of == stage.OfModulator && len(p.Modulators) == 0 {
 			spec = *stage.SpecOf(rapid.SampledFrom([]string{"tempo", "push"}).Draw(t, "of a hand"), stage.OfProject)
 		}
 		track := rapid.SampledFrom(p.Tracks).Draw(t, "track")
@@ -25,6 +25,8 @@ func Change(t *rapid.T, p *score.Project) stage.Change {
 		case stage.OfProject:
 		case stage.OfMacro:
 			c.ID = rapid.SampledFrom(p.Macros).Draw(t, "macro").ID
+		case stage.OfModulator:
+			c.ID = rapid.SampledFrom(p.Modulators).Draw(t, "modulator").ID
 		default:
 			c.Track = track.ID
 		}
