@@ -38,6 +38,8 @@ type Lists struct {
 	Roots           []string        `json:"roots"`
 	Scales          []Scale         `json:"scales"`
 	TicksPerQuarter score.Tick      `json:"ticksPerQuarter"`
+	// WaveShapes are those of modulators.
+	WaveShapes []score.WaveShapeSpec `json:"waveShapes"`
 	// Controls are all that can be changed while playing.
 	Controls []stage.Listing `json:"controls"`
 	// PresetKinds are those of presets.
@@ -80,7 +82,7 @@ func (listsResource) Routes() chi.Router {
 			Sources: score.SourceOptions(), Spacings: score.SpacingOptions(),
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
-			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(),
+			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(), WaveShapes: score.WaveShapeSpecs(),
 		}
 		for _, signal := range score.Signals() {
 			lists.VoltageChannels = append(lists.VoltageChannels, score.NewVoltageChannel(1, signal))

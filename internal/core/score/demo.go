@@ -22,7 +22,7 @@ func Blank() *Project {
 // Demo returns "Night opening", music for the night opening of a harbour museum: a bell buoy, a tide bass and
 // a kit of hull sounds.
 func Demo() *Project {
-	return withSong(withVoltages(&Project{
+	return withMovers(withSong(withVoltages(&Project{
 		Name:  "Night opening",
 		Tempo: 96_000,
 		Meter: Meter{Beats: 4, Unit: 4},
@@ -30,7 +30,7 @@ func Demo() *Project {
 		Luck:  Luck{Number: 48_213, Former: []int{}},
 		Swing: Straight, SwingGrid: "1/16",
 		Tracks: []Track{bellBuoy(), tideBass(), hullKit()},
-	}))
+	})))
 }
 
 // bellBuoy has lanes of 16, 11, 7, 5 and 9 steps, none of which divides another.

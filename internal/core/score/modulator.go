@@ -99,11 +99,44 @@ const (
 	ControlShape  WaveShape = "control"
 )
 
-// WaveShapes lists the shapes in the order in which to offer them.
-func WaveShapes() []WaveShape {
-	return []WaveShape{
-		SineShape, TriangleShape, RampShape, PulseShape, RandomShape, DrawnShape, CopyShape, NotesShape, VelocityShape, PitchShape, ModShape, ControlShape,
+// WaveShapeSpec tells what a shape is.
+type WaveShapeSpec struct {
+	Name  WaveShape `json:"name"`
+	Label string    `json:"label"`
+	Help  string    `json:"help"`
+	// Free says that it goes by itself, in time, Leveled that it goes from level to level, ByTrack that a track drives it, and ByMod that it is a
+	// mod lane of it.
+	Free    bool `json:"free,omitempty"`
+	Leveled bool `json:"leveled,omitempty"`
+	ByTrack bool `json:"byTrack,omitempty"`
+	ByMod   bool `json:"byMod,omitempty"`
+}
+
+// waveShapes is in the order in which to offer them.
+var waveShapes = []WaveShapeSpec{
+	{Name: SineShape, Label: "sine", Help: "Up, down, and back, softly.", Free: true},
+	{Name: TriangleShape, Label: "triangle", Help: "Up, down, and back, in lines.", Free: true},
+	{Name: RampShape, Label: "ramp", Help: "From the bottom to the top, and again.", Free: true},
+	{Name: PulseShape, Label: "pulse", Help: "High, then low.", Free: true},
+	{Name: RandomShape, Label: "random", Help: "A level for each pass, by the luck.", Free: true, Leveled: true},
+	{Name: DrawnShape, Label: "drawn", Help: "Levels that you write.", Free: true, Leveled: true},
+	{Name: CopyShape, Label: "as another", Help: "The curve of another modulator, in its own time.", Leveled: true},
+	{Name: NotesShape, Label: "by notes", Help: "Up while notes of a track sound.", ByTrack: true},
+	{Name: VelocityShape, Label: "by velocity", Help: "As loud as the last note of a track.", ByTrack: true},
+	{Name: PitchShape, Label: "by pitch", Help: "As high as the last note of a track, within its register.", ByTrack: true},
+	{Name: ModShape, Label: "by a mod lane", Help: "As a mod lane of a track.", ByTrack: true, ByMod: true},
+	{Name: ControlShape, Label: "by CC", Help: "As a controller that comes in."},
+}
+
+// WaveShapeSpecs lists what the shapes are, in the order in which to offer them.
+func WaveShapeSpecs() []WaveShapeSpec { return slices.Clone(waveShapes) }
+
+// WaveShapes lists the shapes in that order.
+func WaveShapes() (names []WaveShape) {
+	for _, spec := range waveShapes {
+		names = append(names, spec.Name)
 	}
+	return names
 }
 
 // DrivenByTrack reports whether a track drives a modulator of the shape, Driven whether anything does.

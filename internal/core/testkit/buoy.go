@@ -5,6 +5,7 @@ import "jettyfog/internal/core/score"
 // Demo returns the demo without its song and its output of voltages: each track has the pattern that plays, and no other.
 func Demo() *score.Project {
 	p := Unwired(Unsung(score.Demo()))
+	p.Macros, p.Modulators = nil, nil
 	for i := range p.Tracks {
 		p.Tracks[i].Patterns = p.Tracks[i].Patterns[:1:1]
 	}

@@ -1,5 +1,6 @@
 <!-- @component The screen on which tracks are sent to outputs, and outputs to the devices of this machine. -->
 <script lang="ts">
+  import FaderSheet from "../lib/components/connect/FaderSheet.svelte";
   import InputSheet from "../lib/components/connect/InputSheet.svelte";
   import Monitor from "../lib/components/connect/Monitor.svelte";
   import OutputSheet from "../lib/components/connect/OutputSheet.svelte";
@@ -21,6 +22,7 @@
     setups?: boolean;
     input?: number;
     switches?: boolean;
+    faders?: boolean;
   }>({
     output: builtIn,
   });
@@ -43,6 +45,8 @@
       <SetupSheet />
     {:else if shown.switches}
       <SwitchSheet />
+    {:else if shown.faders}
+      <FaderSheet />
     {:else if input}
       <InputSheet {input} removed={() => (shown = { output: builtIn })} />
     {:else if track && route}

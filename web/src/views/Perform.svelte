@@ -5,8 +5,11 @@
   import { Perform } from "../lib/state/perform.svelte";
   import { performKeys } from "../lib/state/performKeys";
   import ArrangeSheet from "../lib/components/perform/ArrangeSheet.svelte";
+  import CurveStrips from "../lib/components/perform/CurveStrips.svelte";
   import HandBar from "../lib/components/perform/HandBar.svelte";
   import LoopSteps from "../lib/components/perform/LoopSteps.svelte";
+  import MacroLine from "../lib/components/perform/MacroLine.svelte";
+  import MoverSheet from "../lib/components/perform/MoverSheet.svelte";
   import SceneLine from "../lib/components/perform/SceneLine.svelte";
   import SongLine from "../lib/components/perform/SongLine.svelte";
   import TempoHands from "../lib/components/perform/TempoHands.svelte";
@@ -41,7 +44,9 @@
 <main
   class={[
     "grid min-h-0",
-    perform.arranging ? "grid-cols-[minmax(0,1fr)_280px]" : "grid-cols-[minmax(0,1fr)]",
+    perform.arranging || perform.moving
+      ? "grid-cols-[minmax(0,1fr)_280px]"
+      : "grid-cols-[minmax(0,1fr)]",
   ]}
 >
   <h1 class="sr-only">Perform</h1>
@@ -71,11 +76,15 @@
       <TrackStrips {perform} {height} />
     </div>
     <div>
+      {#if perform.movers.modulators.length > 0}<CurveStrips {perform} />{/if}
+      {#if perform.movers.macros.length > 0}<MacroLine {perform} />{/if}
       {#if perform.timing}<TempoHands />{/if}
       {#if perform.looping}<LoopSteps {perform} />{/if}
       {#if perform.transposing}<TransposeKeys {perform} />{/if}
       <HandBar {perform} />
     </div>
   </div>
-  {#if perform.arranging}<ArrangeSheet {perform} />{/if}
+  {#if perform.moving}<MoverSheet {perform} />{:else if perform.arranging}<ArrangeSheet
+      {perform}
+    />{/if}
 </main>

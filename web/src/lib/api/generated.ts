@@ -1408,6 +1408,7 @@ export interface Lists {
   roots: string[];
   scales: Scale[];
   ticksPerQuarter: number;
+  waveShapes: WaveShapeSpec[];
   controls: Listing[];
   presetKinds: KindSpec[];
 }
@@ -1481,6 +1482,15 @@ export interface PercussionKey {
 export interface Scale {
   name: string;
   semitones: number[];
+}
+export interface WaveShapeSpec {
+  name: string;
+  label: string;
+  help: string;
+  free?: boolean;
+  leveled?: boolean;
+  byTrack?: boolean;
+  byMod?: boolean;
 }
 export interface Listing {
   address: string;

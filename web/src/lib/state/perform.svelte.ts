@@ -1,6 +1,7 @@
 import { get } from "../api/http";
 import { getOutlines } from "../api/chart";
-import type { Control, Outline, ScenePicture, Track } from "../api/types";
+import type { Control, ModulatorCurve, Outline, ScenePicture, Track } from "../api/types";
+import { getCurves, Movers } from "./movers.svelte";
 import { bandsOf, silencesOf, type Band, type Stretch } from "./performAhead";
 import type { Session } from "./session.svelte";
 
@@ -31,14 +32,31 @@ export class Perform {
   section = $state<number>();
   scene = $state<number>();
   page = $state<"section" | "scene">("section");
+  /** Whether macros and modulators are written, which, and on which page. */
+  moving = $state(false);
+  macro = $state<number>();
+  modulator = $state<number>();
+  moverPage = $state<"macro" | "modulator">("macro");
 
   #bar = $state(0);
   #outlines = $state.raw<Outline[]>([]);
+  #curves = $state.raw<ModulatorCurve[]>([]);
+  readonly movers: Movers;
   #pictures = $state.raw<ScenePicture[]>([]);
   /** From which tick on each track plays its pattern, as far as that was seen. */
   #since = $state.raw(new Map<number, { pattern: number; from: number }>());
 
   constructor(readonly session: Session) {
+    this.movers = new Movers(session);
+    $effect(() => {
+      if (session.snapshot.revision === 0 || this.movers.modulators.length === 0) return;
+      void [session.stage.changes, session.stage.song, session.transport.decidedAt];
+      const stale = new AbortController();
+      getCurves(this.#bar, stripBars, stale.signal)
+        .then((curves) => (this.#curves = curves))
+        .catch(() => {}); // the old curves stay while the server is away
+      return () => stale.abort();
+    });
     $effect(() => {
       if (session.snapshot.revision === 0) return; // the server is away
       void [
@@ -106,6 +124,11 @@ export class Perform {
 
   outline(track: number): Outline | undefined {
     return this.#outlines.find((outline) => outline.track === track);
+  }
+
+  /** The levels of a modulator over the bars that are shown, −1000 to 1000; none where they are not known. */
+  curve(modulator: number): number[] {
+    return this.#curves.find((curve) => curve.modulator === modulator)?.levels ?? [];
   }
 
   picture(scene: number | undefined): ScenePicture | undefined {

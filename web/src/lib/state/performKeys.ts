@@ -5,6 +5,18 @@ import type { Session } from "./session.svelte";
 /** The keys that are held on the Perform screen. */
 const held: Record<string, Held> = { f: "fill", ",": "slower", ".": "faster" };
 
+/** The keys that move a slider. */
+const moves = new Set([
+  "ArrowLeft",
+  "ArrowRight",
+  "ArrowUp",
+  "ArrowDown",
+  "Home",
+  "End",
+  "PageUp",
+  "PageDown",
+]);
+
 /** Does what a key is for on the Perform screen, and says whether it is for anything. */
 export function performKeys(
   event: KeyboardEvent,
@@ -13,6 +25,12 @@ export function performKeys(
   session: Session,
 ): boolean {
   if (event.ctrlKey || event.metaKey || event.altKey) return false;
+  if (
+    event.target instanceof Element &&
+    event.target.matches("[role=slider]") &&
+    moves.has(event.key)
+  )
+    return false;
   const key = event.key.toLowerCase();
   const holds = held[key];
   if (holds) {
@@ -35,6 +53,7 @@ function actions(perform: Perform, session: Session): Record<string, () => unkno
     arrowleft: () => session.song.goOver(-1),
     arrowright: () => session.song.goOver(1),
     l: () => session.setLuck(randomLuck()),
+    m: () => (perform.moving = !perform.moving),
     o: () => (perform.looping = !perform.looping),
     d: () => session.song.oneIsNow(1),
     "[": () => session.song.move(-5),

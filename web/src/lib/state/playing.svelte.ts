@@ -1,3 +1,5 @@
+import { faderOf, type MappingFrom } from "../input/mappings";
+import { sameControl } from "./stage.svelte";
 import { gateLane } from "../chart/gate";
 import { post } from "../api/http";
 import type {
@@ -69,6 +71,8 @@ export class Playing {
   #learn = $state<Learned>();
   /** What the message that comes in next is to switch on. */
   #switching = $state.raw<Pick<Switch, "control" | "value" | "do">>();
+  /** The control that the fader is to turn that is moved next, and its range. */
+  #turning = $state.raw<{ control: Control; from: number; to: number }>();
   /** The keys of the computer that are down and press switches. */
   readonly #switchKeys = new Set<string>();
   #groups: Group[] = [];
@@ -146,6 +150,33 @@ export class Playing {
     }
     this.#switching = { control, value };
     if (!this.#open) this.toggle();
+  }
+
+  /** Has the fader that is moved next turn a control, or no more. */
+  learnFader(control: Control, from: number, to: number): void {
+    const learns = !this.learnsFader(control);
+    this.#turning = learns ? { control, from, to } : undefined;
+    if (learns && !this.#open) this.toggle();
+  }
+
+  learnsFader(control: Control): boolean {
+    return this.#turning !== undefined && sameControl(this.#turning.control, control);
+  }
+
+  /** The control for which a fader is learned. */
+  get faderLearned(): Control | undefined {
+    return this.#turning?.control;
+  }
+
+  /** Takes a message as the fader that is learned. */
+  async #learnedFader(from: MappingFrom): Promise<void> {
+    const of = this.#turning;
+    if (!of) return;
+    this.#turning = undefined;
+    const { session } = this.view;
+    await session.edit(() => ({
+      setProject: { mappings: [...(session.project.mappings ?? []), { ...from, ...of }] },
+    }));
   }
 
   /** Has what is played next do something that is no value of a control, or no more. */
@@ -226,6 +257,11 @@ export class Playing {
     const from = this.#switching && switchOf([...bytes]);
     if (from) {
       void this.#learned(from);
+      return;
+    }
+    const fader = this.#turning && faderOf([...bytes]);
+    if (fader) {
+      void this.#learnedFader(fader);
       return;
     }
     const stroke = strokeOf(bytes);

@@ -30,6 +30,7 @@ export class Stage {
     given: [],
     queue: [],
     back: 0,
+    faders: [],
     song: { plays: false, sections: [], end: 0, chains: [], bars: [] },
   });
 
@@ -51,6 +52,11 @@ export class Stage {
 
   get queue(): QueuedAction[] {
     return this.#message.queue;
+  }
+
+  /** Where a fader stands that has to come to where its control stands. */
+  faderOf(control: Control): number | undefined {
+    return this.#message.faders.find((fader) => sameControl(fader.control, control))?.value;
   }
 
   /** How many actions can be undone. */
@@ -212,13 +218,14 @@ export class Stage {
 }
 
 /** Whether two controls are one. */
-function sameControl(a: Control, b: Control): boolean {
+export function sameControl(a: Control, b: Control): boolean {
   return (
     a.name === b.name &&
     (a.track ?? 0) === (b.track ?? 0) &&
     (a.pattern ?? 0) === (b.pattern ?? 0) &&
     (a.part ?? 0) === (b.part ?? 0) &&
     (a.lane ?? "") === (b.lane ?? "") &&
-    (a.bar ?? 0) === (b.bar ?? 0)
+    (a.bar ?? 0) === (b.bar ?? 0) &&
+    (a.id ?? 0) === (b.id ?? 0)
   );
 }

@@ -8,9 +8,16 @@
     setups: boolean;
     /** Whether it shows switches. */
     switches: boolean;
-    show: (next: { output: number; setups?: boolean; switches?: boolean }) => void;
+    /** Whether it shows faders. */
+    faders: boolean;
+    show: (next: {
+      output: number;
+      setups?: boolean;
+      switches?: boolean;
+      faders?: boolean;
+    }) => void;
   }
-  let { setups, switches, show }: Props = $props();
+  let { setups, switches, faders, show }: Props = $props();
 
   const session = getSession();
   const outputs = getOutputs();
@@ -46,6 +53,12 @@
     aria-pressed={switches}
     data-help="What buttons, pedals, keys and programs that come in do."
     onclick={() => show({ output: builtIn, switches: true })}>switches</button
+  >
+  <button
+    class="control"
+    aria-pressed={faders}
+    data-help="Which controls faders, knobs and wheels turn."
+    onclick={() => show({ output: builtIn, faders: true })}>faders</button
   >
   <button
     class="control"

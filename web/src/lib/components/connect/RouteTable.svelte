@@ -15,6 +15,7 @@
     setups?: boolean;
     input?: number;
     switches?: boolean;
+    faders?: boolean;
   }
 
   interface Props {
@@ -41,7 +42,12 @@
 </script>
 
 <div class="min-h-0 overflow-auto px-4 py-3">
-  <ConnectBar setups={shown.setups ?? false} switches={shown.switches ?? false} {show} />
+  <ConnectBar
+    setups={shown.setups ?? false}
+    switches={shown.switches ?? false}
+    faders={shown.faders ?? false}
+    {show}
+  />
   <table class="border-line border-collapse border">
     <thead>
       <tr>

@@ -132,6 +132,13 @@
     onclick={() => (perform.looping = !perform.looping)}
     >loop<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">O</span></button
   >
+  <button
+    class="control h-[44px]! px-1.5! text-[12px]!"
+    aria-pressed={perform.moving}
+    data-help="Write macros, which one hand moves, and modulators, which move by themselves. M"
+    onclick={() => (perform.moving = !perform.moving)}
+    >moves<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">M</span></button
+  >
   {#if list}
     <button
       class="control h-[44px]! px-1.5! text-[12px]!"
