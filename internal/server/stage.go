@@ -19,6 +19,8 @@ type StageMessage struct {
 	Changes []LiveChange `json:"changes"`
 	// Given are the values that the song and chains have given, where no live change counts in their place.
 	Given []stage.Change `json:"given"`
+	// Moved are the values of controls that macros move away from where they stand.
+	Moved []stage.Change `json:"moved"`
 	// Queue holds what waits, the first first.
 	Queue []QueuedAction `json:"queue"`
 	// Back is how many actions can be undone.
@@ -68,7 +70,7 @@ type DoRequest struct {
 
 // stageMessage returns what performing has changed of a state of the project.
 func stageMessage(p live.Performing, project *score.Project) *StageMessage {
-	m := &StageMessage{Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song, Faders: append([]live.FaderWait{}, p.Faders...)}
+	m := &StageMessage{Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song, Faders: append([]live.FaderWait{}, p.Faders...), Moved: p.Stage.Moved(project)}
 	for _, change := range p.Stage.Differing(project) {
 		written, _ := change.Control.Written(project)
 		m.Changes = append(m.Changes, LiveChange{Change: change, Written: written, Words: wordsOf(project, change.Control, &change.Value)})

@@ -187,6 +187,24 @@ func (s Stage) withMoved(p *score.Project) []Change {
 	return changes
 }
 
+// Moved lists the controls that macros move away from where they stand, each with the value that it has.
+func (s Stage) Moved(p *score.Project) []Change {
+	moved := []Change{}
+	for i := range p.Macros {
+		for _, move := range p.Macros[i].Moves {
+			c := Control(move.Control)
+			stands, there := c.Written(p)
+			if changed, is := s.InForceOf(c); is {
+				stands = changed
+			}
+			if value, is := s.moved(p, c, stands); there && is && value != stands {
+				moved = with(moved, c, value)
+			}
+		}
+	}
+	return moved
+}
+
 // movedBy returns the controls that follow from one: itself, and what it moves if it is a macro.
 func (c Control) movedBy(p *score.Project) []Control {
 	controls := []Control{c}

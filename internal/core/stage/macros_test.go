@@ -64,6 +64,11 @@ func TestMacrosAddToWhatStands(t *testing.T) {
 			value, there := s.Effective(p, stage.Control(probability))
 			require.True(t, there)
 			require.Equal(t, c.want, value)
+			if moved := s.Moved(p); c.want == c.hand {
+				require.Empty(t, moved)
+			} else {
+				require.Equal(t, []stage.Change{{Control: stage.Control(probability), Value: c.want}}, moved)
+			}
 			require.Equal(t, c.positions[0], s.On(p).Macros[0].Position)
 			stored, any := s.Store(p)
 			require.True(t, any)

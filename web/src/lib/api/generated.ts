@@ -745,6 +745,7 @@ export interface Range {
 export interface StageMessage {
   changes: LiveChange[];
   given: Change[];
+  moved: Change[];
   queue: QueuedAction[];
   back: number;
   song: SongStatus;

@@ -47,6 +47,12 @@ export class Movers {
     return this.session.stage.value({ name: "modulation", id: modulator.id }, modulator.amount);
   }
 
+  /** The amount of a modulator as macros move it, in percent. */
+  effectiveAmount(modulator: Modulator): number {
+    const control = { name: "modulation", id: modulator.id };
+    return this.session.stage.moved(control) ?? this.amount(modulator);
+  }
+
   setAmount(modulator: Modulator, value: number): Promise<void> {
     const control = { name: "modulation", id: modulator.id };
     return this.session.stage.do(

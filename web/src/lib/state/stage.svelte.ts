@@ -31,6 +31,7 @@ export class Stage {
     queue: [],
     back: 0,
     faders: [],
+    moved: [],
     song: { plays: false, sections: [], end: 0, chains: [], bars: [] },
   });
 
@@ -52,6 +53,11 @@ export class Stage {
 
   get queue(): QueuedAction[] {
     return this.#message.queue;
+  }
+
+  /** The value that a control has as macros move it from the one that stands; undefined where they leave it. */
+  moved(control: Control): number | undefined {
+    return this.#message.moved.find((change) => sameControl(change.control, control))?.value;
   }
 
   /** Where a fader stands that has to come to where its control stands. */

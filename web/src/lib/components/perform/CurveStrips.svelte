@@ -54,7 +54,8 @@
         }}
         ><b class="truncate font-semibold">{modulator.name}</b>
         <span class="text-ink-2 truncate text-[11px]">{modulator.shape}</span>
-        <span class="ml-auto font-mono text-[11px]">{perform.movers.amount(modulator)} %</span
+        <span class="ml-auto font-mono text-[11px]"
+          >{perform.movers.effectiveAmount(modulator)} %</span
         ></button
       >
       <svg
@@ -66,7 +67,7 @@
           : `${modulator.name}: not known ahead`}
         data-levels={levels.length}
       >
-        {#each bars as x (x)}<line
+        {#each bars as x, i (i)}<line
             x1={x + 0.5}
             x2={x + 0.5}
             y1="0"
@@ -82,7 +83,12 @@
           stroke-dasharray="2 4"
         />
         {#if levels.length > 0}
-          <path d={path(levels)} fill="none" stroke="var(--ink-2)" stroke-width="1.5" />
+          <path
+            d={path(levels)}
+            fill="none"
+            stroke={perform.movers.effectiveAmount(modulator) > 0 ? "var(--ink)" : "var(--ink-3)"}
+            stroke-width="1.5"
+          />
         {:else}
           <text x="8" y={high / 2 + 4} font-size="11" fill="var(--ink-2)"
             >follows what comes in; not known ahead</text

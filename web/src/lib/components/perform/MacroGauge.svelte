@@ -72,7 +72,14 @@
   onkeydown={key}
 >
   <div class="bg-water absolute inset-y-0 left-0" style:width={share(position)}></div>
-  <div class="bg-ink absolute inset-y-0 w-[2px]" style:left="calc({share(position)} - 1px)"></div>
+  <div
+    class="bg-ink absolute top-0 h-[5px] w-[3px]"
+    style:left="calc({share(position)} - 1px)"
+  ></div>
+  <div
+    class="bg-ink absolute bottom-0 h-[5px] w-[3px]"
+    style:left="calc({share(position)} - 1px)"
+  ></div>
   <div
     class="bg-ink-3 absolute bottom-0 h-[7px] w-px"
     style:left={share(macro.rest ?? 0)}

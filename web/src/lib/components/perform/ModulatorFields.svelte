@@ -39,12 +39,14 @@
     value={modulator.name}
     commit={(name) => set(id, { name })}
   />
+  {@const amount = movers.amount(modulator)}
+  {@const effective = movers.effectiveAmount(modulator)}
   <NumberRow
     label="amount"
     name="Modulator amount"
-    unit="%"
+    unit={effective === amount ? "%" : `now ${effective} %`}
     help="Scales all its depths. It is a live change, which macros and faders can turn too."
-    value={movers.amount(modulator)}
+    value={amount}
     {...bounds.Modulator.amount}
     commit={(amount) => movers.setAmount(modulator, amount)}
   />
