@@ -13,6 +13,12 @@
   }
   let { label, help, value, choices, name, select }: Props = $props();
 
+  /** Takes what was selected; where it is refused the choice is again what it was. */
+  async function take(list: HTMLSelectElement): Promise<void> {
+    await select(list.value);
+    list.value = value;
+  }
+
   const listed = $derived(
     choices.map((c): { value: string; label: string; help?: string } =>
       typeof c === "string" ? { value: c, label: c } : c,
@@ -30,7 +36,7 @@
     aria-label={name ?? label}
     data-help={helps}
     {value}
-    onchange={(event) => select(event.currentTarget.value)}
+    onchange={(event) => take(event.currentTarget)}
   >
     {#each listed as choice (choice.value)}
       <option value={choice.value}>{choice.label}</option>
