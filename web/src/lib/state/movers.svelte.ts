@@ -174,6 +174,18 @@ export class Movers {
   }
 }
 
+/** Whether macros or modulators move something of a track, or of all, away from where it stands. */
+export function movesTrack(session: Session, track: number): boolean {
+  const movers = new Movers(session);
+  const about = (control: Control) => !control.track || control.track === track;
+  return (
+    session.stage.allMoved.some(({ control }) => control.name !== "modulation" && about(control)) ||
+    movers.modulators.some(
+      (m) => movers.effectiveAmount(m) > 0 && m.moves.some(({ control }) => about(control)),
+    )
+  );
+}
+
 /** Fetches the curves of all modulators in some bars from one on. */
 export function getCurves(bar: number, bars: number, signal: AbortSignal) {
   return get<ModulatorCurve[]>(`api/modulators?bar=${bar}&bars=${bars}`, signal);

@@ -55,6 +55,11 @@ export class Stage {
     return this.#message.queue;
   }
 
+  /** The values of all controls that macros move away from where they stand. */
+  get allMoved(): StageMessage["moved"] {
+    return this.#message.moved;
+  }
+
   /** The value that a control has as macros move it from the one that stands; undefined where they leave it. */
   moved(control: Control): number | undefined {
     return this.#message.moved.find((change) => sameControl(change.control, control))?.value;

@@ -97,6 +97,7 @@
         min={(spec?.min ?? 0) / by}
         max={(spec?.max ?? 0) / by}
         decimals={by > 1 ? 1 : 0}
+        width="76px"
         commit={(value) => set(i, { [end]: Math.round(value * by) })}
       />
     {/each}

@@ -1,11 +1,12 @@
 <!--
 @component
-The notes that steps are going to play, as short lines where they sound: shown for steps whose pitch chance decides or that have several hits or notes, where the
+The notes that steps are going to play, as short lines where they sound: shown for steps whose pitch chance decides or a macro or a modulator moves, or that have several hits or notes, where the
 heads that are written do not say it. Lines of steps that will be silent are not drawn.
 -->
 <script lang="ts">
   import type { Forecast, Reach } from "../../api/types";
   import { cellAt, type Cell, type ValueScale } from "../../chart/geometry";
+  import { movesTrack } from "../../state/movers.svelte";
   import { getChartView } from "../../state/context";
 
   interface Props {
@@ -17,6 +18,7 @@ heads that are written do not say it. Lines of steps that will be silent are not
   let { forecasts, reaches, cells, scale }: Props = $props();
 
   const view = getChartView();
+  const moved = $derived(movesTrack(view.session, view.session.track.id));
   const uncertain = $derived(new Set(reaches.map(({ step }) => step)));
   /** The degree of each key; a key between two degrees is between their lines. */
   const degrees = $derived(new Map(view.degrees.map(({ key, degree }) => [key, degree])));
@@ -26,7 +28,7 @@ heads that are written do not say it. Lines of steps that will be silent are not
     if (!chart) return "";
     const x = (tick: number) => ((tick - chart.from) * width) / (chart.to - chart.from);
     return forecasts
-      .filter(({ tick, hits }) => hits.length > 1 || uncertain.has(stepAt(x(tick)) ?? -1))
+      .filter(({ tick, hits }) => moved || hits.length > 1 || uncertain.has(stepAt(x(tick)) ?? -1))
       .flatMap(({ sounds, hits }) => (sounds ? hits.filter((hit) => hit.sounds) : []))
       .flatMap(({ notes }) => notes)
       .flatMap(({ start, end, key }) => {

@@ -1,8 +1,9 @@
 <!-- @component The marks of a lane's values, each kind of lane in its own way. -->
 <script lang="ts">
-  import type { ChartPart, LaneSpec } from "../../api/types";
+  import type { ChartPart, Forecast, LaneSpec } from "../../api/types";
   import type { Cell, ValueScale } from "../../chart/geometry";
   import { getChartView } from "../../state/context";
+  import EffectiveMarks from "./EffectiveMarks.svelte";
   import ForecastNotes from "./ForecastNotes.svelte";
   import FogMarks from "./FogMarks.svelte";
   import GateMarks from "./GateMarks.svelte";
@@ -33,6 +34,12 @@
     return cell.pass === 0 || view.following ? 1 : 0.5;
   }
 
+  /** How loud a step will be. */
+  function loudest(forecast: Forecast): number | undefined {
+    const heard = forecast.sounds ? forecast.hits.filter((hit) => hit.sounds) : [];
+    return heard[0]?.velocity;
+  }
+
   /** Whether a note is struck while the lane stands on a cell. */
   function heard(cell: Cell): boolean {
     return forecasts.some((f) => f.sounds && f.tick >= cell.tick && f.tick < cell.end);
@@ -49,6 +56,8 @@
   <LengthMarks {cells} {values} {scale} {ink} {heard} />
 {:else if spec.marks === "fog"}
   <FogMarks {cells} {values} {scale} {ink} />
+  <EffectiveMarks {forecasts} {cells} {values} {scale} effective={(f) => f.probability} />
 {:else}
   <StemMarks {spec} {cursor} {cells} {values} {scale} {ink} {heard} />
+  {#if spec.scaled}<EffectiveMarks {forecasts} {cells} {values} {scale} effective={loudest} />{/if}
 {/if}
