@@ -223,6 +223,7 @@ func TestPedalsAndButtons(t *testing.T) {
 		{Message: score.NoteSwitch, Number: 37, Do: score.DoTap, Control: score.ControlAddress{Name: "tap"}, When: "now"},
 		{Message: score.NoteSwitch, Number: 38, Do: score.DoBack, Control: score.ControlAddress{Name: "back"}, When: "now"},
 		{Message: score.KeySwitch, Key: "F9", Do: score.DoPanic, Control: score.ControlAddress{Name: "panic"}, When: "now"},
+		{Message: score.NoteSwitch, Number: 40, Do: score.DoLuck, Control: score.ControlAddress{Name: "luck"}, When: "now"},
 		{Message: score.NoteSwitch, Number: 39, Do: score.DoPanic, Control: score.ControlAddress{Name: "panic"}, When: "now"},
 	}
 	require.NoError(t, p.Validate())
@@ -255,6 +256,10 @@ func TestPedalsAndButtons(t *testing.T) {
 		require.False(t, is("mute", 1))
 		s.in(t, midi.Message{Kind: midi.ControlChange, Channel: 1, Key: 67, Value: 127})
 		require.False(t, is("mute", 1), "of another channel")
+
+		s.in(t, struck(0, 40))
+		require.True(t, is("luck", 0))
+		require.NoError(t, s.Back())
 
 		press(36, 100*time.Millisecond)
 		require.False(t, s.Status().Playing, "it can be pressed again")

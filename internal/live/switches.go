@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"maps"
+	"math/rand/v2"
 	"slices"
 
 	"jettyfog/internal/core/button"
@@ -203,6 +204,13 @@ func (t *Transport) pressAct(p pressed) error {
 		}
 	case score.DoPanic:
 		t.Panic()
+	case score.DoNext:
+		return t.GoOver(1, NextBar, 0)
+	case score.DoPrevious:
+		return t.GoOver(-1, NextBar, 0)
+	case score.DoLuck:
+		luck := rand.IntN(score.MaxLuck + 1)
+		return t.Do([]Doing{{Control: stage.Control{Name: "luck"}, Value: &luck}}, When(p.When), 0)
 	}
 	return nil
 }

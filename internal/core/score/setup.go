@@ -14,6 +14,8 @@ type Setup struct {
 	Tracks  []SetupRoutes `json:"tracks"`
 	Inputs  []Input       `json:"inputs,omitempty"`
 	ClockIn ClockIn       `json:"clockIn,omitzero"`
+	// Mappings are faders and knobs; those of controls of tracks are about the tracks that have the names.
+	Mappings []Mapping `json:"mappings,omitempty"`
 }
 
 // SetupRoutes are the routes of a track, whose outputs are those of the setup.
@@ -26,7 +28,7 @@ type SetupRoutes struct {
 
 // Setup returns that of the project.
 func (p *Project) Setup() Setup {
-	setup := Setup{Outputs: cloneOutputs(p.Outputs), Inputs: cloneInputs(p.Inputs), ClockIn: p.ClockIn}
+	setup := Setup{Outputs: cloneOutputs(p.Outputs), Inputs: cloneInputs(p.Inputs), ClockIn: p.ClockIn, Mappings: slices.Clone(p.Mappings)}
 	for i := range p.Tracks {
 		setup.Tracks = append(setup.Tracks, SetupRoutes{p.Tracks[i].ID, p.Tracks[i].Name, slices.Clone(p.Tracks[i].RouteList())})
 	}
@@ -41,7 +43,8 @@ func (s Setup) EditFor(p *Project) Edit {
 	tracks := s.tracksIn(p)
 	outputs, ids := joined(p.Outputs, ofTracks(s.Outputs, tracks))
 	inputs, clock := s.joinedInputs(p, tracks)
-	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs, Inputs: &inputs, ClockIn: &clock})}
+	mappings := s.joinedMappings(p, tracks, ids)
+	edits := []EditJSON{FormOf(SetProject{Outputs: &outputs, Inputs: &inputs, ClockIn: &clock, Mappings: &mappings})}
 	for i := range p.Tracks {
 		at := slices.IndexFunc(s.Tracks, func(t SetupRoutes) bool { return t.Name == p.Tracks[i].Name })
 		if at < 0 {
@@ -111,6 +114,23 @@ func (s Setup) joinedInputs(p *Project, tracks map[int]int) (all []Input, clock 
 		}
 	}
 	return all, clock
+}
+
+// joinedMappings returns a project's mappings with those of the setup that it does not have. A mapping of a track that the project does not
+// have is left out, and one that is sent back where there is no such output is not sent back.
+func (s Setup) joinedMappings(p *Project, tracks, outputs map[int]int) (all []Mapping) {
+	all = append([]Mapping{}, p.Mappings...)
+	for _, m := range s.Mappings {
+		if of := m.Control.Track; of > 0 {
+			if m.Control.Track = tracks[of]; m.Control.Track == 0 {
+				continue
+			}
+		}
+		if m.SendsTo = outputs[m.SendsTo]; !slices.Contains(all, m) && len(all) < MaxMappings {
+			all = append(all, m)
+		}
+	}
+	return all
 }
 
 // ofTracks has the input be about the tracks that have become others, by their ids, and about no others.

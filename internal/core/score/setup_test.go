@@ -135,3 +135,18 @@ func TestWhichInputsAreRefused(t *testing.T) {
 		require.ErrorContains(t, p.Validate(), want)
 	}
 }
+
+// Faders of a setup go by the names of tracks and outputs; those that the project has already are not doubled.
+func TestFadersOfASetup(t *testing.T) {
+	from := testkit.Buoy()
+	from.Outputs = []score.Output{{ID: 7, Name: "Lights", Kind: score.BrowserPort}}
+	fader := func(track, output int) score.Mapping {
+		return score.Mapping{Message: score.MappedControl, Number: 20, Control: score.ControlAddress{Name: "probability", Track: track}, To: 100, SendsTo: output}
+	}
+	from.Mappings = []score.Mapping{fader(1, 7), fader(0, 0), fader(99, 0)}
+	into := testkit.Buoy()
+	into.Tracks[0].ID = 5
+	into.Mappings = []score.Mapping{fader(0, 0)}
+	loaded := apply(t, into, from.Setup().EditFor(into))
+	require.Equal(t, []score.Mapping{fader(0, 0), fader(5, loaded.Outputs[0].ID)}, loaded.Mappings)
+}

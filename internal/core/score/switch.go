@@ -17,7 +17,7 @@ type Switch struct {
 	// Way is what becomes of the control when the switch is released, or pressed once more.
 	Way SwitchWay `json:"way,omitempty" jsonschema:"enum=,enum=momentary,enum=latching"`
 	// Do is what is done instead of giving a control a value; Value is then how many bars are kept, and else counts for nothing.
-	Do SwitchDo `json:"do,omitempty" jsonschema:"enum=,enum=play,enum=record,enum=keep,enum=tap,enum=one,enum=back,enum=panic"`
+	Do SwitchDo `json:"do,omitempty" jsonschema:"enum=,enum=play,enum=record,enum=keep,enum=tap,enum=one,enum=back,enum=panic,enum=next,enum=previous,enum=luck"`
 	// Channel counts from 1; 0 is any. Number is that of the note, the controller or the program, from 0.
 	Channel int `json:"channel" jsonschema:"minimum=0,maximum=16"`
 	Number  int `json:"number" jsonschema:"minimum=0,maximum=127"`
@@ -63,7 +63,8 @@ const (
 type SwitchDo string
 
 // What there is: give the control its value; play, or stop; begin a take, or end it; keep the last bars as a take; a tap of the tempo; have
-// the nearest bar line be now; undo the last action; end all that sounds.
+// the nearest bar line be now; undo the last action; end all that sounds; go on with the next section
+// of the song, or the one before, with the next bar; another luck.
 const (
 	DoControl SwitchDo = ""
 	DoPlay    SwitchDo = "play"
@@ -73,11 +74,15 @@ const (
 	DoOne     SwitchDo = "one"
 	DoBack    SwitchDo = "back"
 	DoPanic   SwitchDo = "panic"
+
+	DoNext     SwitchDo = "next"
+	DoPrevious SwitchDo = "previous"
+	DoLuck     SwitchDo = "luck"
 )
 
 // SwitchDoings lists what switches do that is no value of a control.
 func SwitchDoings() []SwitchDo {
-	return []SwitchDo{DoPlay, DoRecord, DoKeep, DoTap, DoOne, DoBack, DoPanic}
+	return []SwitchDo{DoPlay, DoRecord, DoKeep, DoTap, DoOne, DoBack, DoPanic, DoNext, DoPrevious, DoLuck}
 }
 
 // MaxSwitches bounds how many switches there are.

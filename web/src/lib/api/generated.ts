@@ -683,7 +683,7 @@ export interface Switch {
   inverted?: boolean;
   press?: "" | "long" | "double";
   way?: "" | "momentary" | "latching";
-  do?: "" | "play" | "record" | "keep" | "tap" | "one" | "back" | "panic";
+  do?: "" | "play" | "record" | "keep" | "tap" | "one" | "back" | "panic" | "next" | "previous" | "luck";
   channel: number;
   number: number;
   control: ControlAddress;

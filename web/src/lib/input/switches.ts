@@ -44,6 +44,9 @@ export const doings: { value: NonNullable<Switch["do"]>; words: string }[] = [
   { value: "one", words: "one is now" },
   { value: "back", words: "undo the last live change" },
   { value: "panic", words: "panic" },
+  { value: "next", words: "go on with the next section" },
+  { value: "previous", words: "go back to the section before" },
+  { value: "luck", words: "another luck" },
 ];
 
 /** What a switch does, in a few words. */

@@ -17,6 +17,7 @@
       ({ value }) => others.length > 0 || (value !== "starts" && value !== "ends"),
     ),
   );
+  const modulators = $derived(session.project.modulators ?? []);
   const quarter = $derived(session.lists.ticksPerQuarter);
 
   function set(change: Partial<Source>): Promise<void> {
@@ -31,6 +32,7 @@
       lowest: source.lowest ?? 0,
       highest: source.highest ?? 127,
       level: source.level || 64,
+      modulator: source.modulator || (modulators[0]?.id ?? 0),
     });
   }
 </script>
@@ -50,6 +52,30 @@
     value={String(source.track)}
     choices={others.map((t) => ({ value: String(t.id), label: t.name }))}
     select={(id) => set({ track: Number(id) })}
+  />
+{:else if source.kind === "modulator"}
+  <ChoiceRow
+    label="modulator"
+    name="Modulator that is the clock"
+    help="The modulator whose curve is the clock; one that something drives is none. They are made on Perform, under moves."
+    value={String(source.modulator ?? 0)}
+    choices={[
+      ...(modulators.some(({ id }) => id === source.modulator)
+        ? []
+        : [{ value: String(source.modulator ?? 0), label: "none" }]),
+      ...modulators.map(({ id, name }) => ({ value: String(id), label: name })),
+    ]}
+    select={(id) => set({ modulator: Number(id) })}
+  />
+  <NumberRow
+    label="rises to"
+    name="Level that the curve rises to"
+    help="The level that the curve must rise to, from its lowest at −100 to its highest at 100."
+    unit="%"
+    value={source.crossing ?? 0}
+    {...bounds.Source.crossing}
+    usual={0}
+    commit={(crossing) => set({ crossing })}
   />
 {:else if source.kind !== "own"}
   <NumberRow
