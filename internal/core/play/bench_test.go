@@ -34,6 +34,31 @@ func BenchmarkRenderOwnSteps(b *testing.B) {
 	render(b, p, 64)
 }
 
+// BenchmarkRenderModulated is BenchmarkRender, shorter, where 16 modulators move 64 controls: four of each track.
+func BenchmarkRenderModulated(b *testing.B) { render(b, modulated(busyProject()), 64) }
+
+// BenchmarkRenderUnmodulated is the same without them.
+func BenchmarkRenderUnmodulated(b *testing.B) { render(b, busyProject(), 64) }
+
+func modulated(p *score.Project) *score.Project {
+	shapes := score.WaveShapes()[:6]
+	for i := range score.MaxModulators {
+		track := p.Tracks[i%len(p.Tracks)]
+		part := track.Parts()[0].ID
+		lane := func(name string, lane score.LaneName) score.ControlAddress {
+			return score.ControlAddress{Name: name, Track: track.ID, Pattern: track.Playing, Part: part, Lane: lane}
+		}
+		m := score.Modulator{
+			ID: i + 1, Name: string(rune('A' + i)), Amount: 100, Shape: shapes[i%len(shapes)], Times: i + 1, Value: "1/4", Points: []int{-100, 40, 100}, Between: score.LineBetween,
+		}
+		for k, c := range []score.ControlAddress{lane("amount", score.Velocity), lane("amount", score.Probability), {Name: "degrees", Track: track.ID}, {Name: "semitones", Track: track.ID}} {
+			m.Moves = append(m.Moves, score.ModulatorMove{Control: c, Depth: 50 * (k + 1)})
+		}
+		p.Modulators = append(p.Modulators, m)
+	}
+	return p
+}
+
 func render(b *testing.B, p *score.Project, bars score.Tick) {
 	bar := p.Meter.Bar()
 	steps := 0
