@@ -14,7 +14,7 @@ STATICCHECK := go tool -modfile=tools.mod staticcheck
 TYPES := web/src/lib/api/generated.ts
 BANNER := // Made from the Go types by \`make generate\`. Do not edit.
 
-.PHONY: build demo serve test compile check unit race e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
+.PHONY: arm64 build demo serve test compile check unit race e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
 
 ## build: build the whole program into bin/jettyfog
 build: $(BINARY)
@@ -90,6 +90,10 @@ e2e: test-tools build
 bench: test-tools build
 	go test -run '^$$' -bench . -benchmem ./internal/core/... ./internal/device ./internal/live ./internal/wav
 	go test -run '^$$' -bench . -benchtime 1x ./e2e
+
+## arm64: compare waves with those of another machine, under qemu-user (Debian's package)
+arm64:
+	GOARCH=arm64 CGO_ENABLED=0 go test -exec qemu-aarch64 ./internal/core/wave ./internal/core/chance
 
 ## fmt: format all files
 fmt: $(MODULES)
