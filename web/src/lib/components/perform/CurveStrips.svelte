@@ -43,7 +43,6 @@
       <button
         class="flex min-w-0 cursor-pointer items-center gap-2 px-3 text-left text-[12px]"
         style:width="{head}px"
-        aria-label="Modulator {modulator.name}"
         data-help="Modulator “{modulator.name}” moves {modulator.moves
           .map(({ control }) => perform.movers.words(control))
           .join(', ') || 'nothing yet'}. Press to change it."
