@@ -81,6 +81,7 @@ func TestScreenshots(t *testing.T) {
 	p.MustElementR("nav a", "Perform").MustClick()
 	p.press("song")
 	p.MustElementR("button[aria-pressed=true]", "^song$")
+	a.post("/api/controls", `{"address":"/macro/3","value":600}`)
 	p.hand("Play")
 	p.waitForBar(5) // the next fourth bar is far enough
 	p.press("4 bars")
@@ -100,6 +101,7 @@ func TestScreenshots(t *testing.T) {
 	p.press("arrange")
 	p.press("song")
 	p.press("now")
+	a.post("/api/controls", `{"address":"/macro/3"}`)
 	p.hand("Take back Ebb of Tide bass")
 	p.hand("Bell buoy: pattern A")
 	p.hand("Stop")

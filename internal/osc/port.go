@@ -257,7 +257,7 @@ func (p *Port) heard(m midi.Message) (messages []Message) {
 		return nil
 	}
 	if track := p.project.Track(int(m.Track)); track != nil {
-		cv.ModShares(track, m, func(lane int, share float64) {
+		cv.ModShares(p.project, track, m, func(lane int, share float64) {
 			messages = append(messages, Message{address(m.Track, fmt.Sprintf("mod/%d", lane)), []any{float32(share)}})
 		})
 	}

@@ -62,7 +62,7 @@ func (e *Engine) SetTracks(p *score.Project, setup *score.VoltageSetup) {
 	e.sources = map[int]source{} // which clones share
 	for i := range p.Tracks {
 		id := p.Tracks[i].ID
-		e.sources[id] = sourceOf(&p.Tracks[i])
+		e.sources[id] = sourceOf(p, &p.Tracks[i])
 		if e.voices[id] == nil {
 			e.voices[id] = newVoices(setup.Voices(id), setup.LowestFree)
 		}

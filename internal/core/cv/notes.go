@@ -26,14 +26,18 @@ type turn struct {
 
 // source is what channels need to know of a track.
 type source struct {
-	kit  bool
-	mods [score.MaxMods][]score.Mod
+	kit bool
+	// mods are what its mod lanes send, in any of its patterns, and after them the curves of modulators that it sends.
+	mods [score.MaxMods + score.MaxTrackSends][]score.Mod
 	// keys are those of the parts of a kit, in any of its patterns, by their ids.
 	keys map[int][]uint8
 }
 
-func sourceOf(t *score.Track) source {
+func sourceOf(p *score.Project, t *score.Track) source {
 	s := source{kit: t.Kind == score.Kit, keys: map[int][]uint8{}}
+	for i, send := range p.SendsOf(t.ID) {
+		s.mods[score.MaxMods+i] = []score.Mod{send}
+	}
 	for i := range t.Patterns {
 		for j := range t.Patterns[i].Parts {
 			part := &t.Patterns[i].Parts[j]
@@ -53,9 +57,10 @@ func (s source) strikes(part int, key uint8) bool {
 	return !s.kit || slices.Contains(s.keys[part], key)
 }
 
-// ModShares gives, of each mod lane of a track that a message of the track is of, the lane, from 1, and which share of its range the message says.
-func ModShares(t *score.Track, m midi.Message, give func(lane int, share float64)) {
-	for i, mods := range sourceOf(t).mods {
+// ModShares gives, of each mod lane of a track of a project, or curve that it sends, that a message of the track is of, the lane, from 1, and curves behind all
+// lanes; and which share of its range the message says.
+func ModShares(p *score.Project, t *score.Track, m midi.Message, give func(lane int, share float64)) {
+	for i, mods := range sourceOf(p, t).mods {
 		if share, is := shareOf(m, mods); is {
 			give(i+1, share)
 		}

@@ -102,7 +102,7 @@ func TestVoltagesOfAnyProject(t *testing.T) {
 		output := score.Output{ID: 200, Name: "Voltages", Kind: score.Voltages, Voltages: &score.VoltageSetup{FullScale: 10_000, LowestFree: rapid.Bool().Draw(t, "lowest free")}}
 		for number := 1; number <= 12; number++ {
 			c := score.NewVoltageChannel(number, rapid.SampledFrom(score.Signals()).Draw(t, "signal"))
-			c.Track, c.Voice, c.Mod = rapid.SampledFrom(p.Tracks).Draw(t, "track").ID, rapid.IntRange(1, 3).Draw(t, "voice"), rapid.IntRange(1, 8).Draw(t, "mod")
+			c.Track, c.Voice, c.Mod = rapid.SampledFrom(p.Tracks).Draw(t, "track").ID, rapid.IntRange(1, 3).Draw(t, "voice"), rapid.IntRange(1, 15).Draw(t, "mod")
 			c.Lead, c.Slew = rapid.SampledFrom([]int{0, 10, 50}).Draw(t, "lead"), rapid.SampledFrom([]int{0, 0, 500}).Draw(t, "slew")
 			c.Inverted, c.ByVelocity, c.Exponential = rapid.Bool().Draw(t, "inverted"), rapid.Bool().Draw(t, "by velocity"), rapid.Bool().Draw(t, "exponential")
 			c.Bipolar, c.Smooth, c.StaysOnStop = rapid.Bool().Draw(t, "bipolar"), rapid.Bool().Draw(t, "smooth"), rapid.Bool().Draw(t, "stays")

@@ -247,6 +247,22 @@ func TestAControllerDrivesAModulator(t *testing.T) {
 	}
 }
 
+// However many modulators are on one control, they add up and are bounded once.
+func TestSixteenModulatorsOnOneControl(t *testing.T) {
+	var all []score.Modulator
+	for range score.MaxModulators {
+		all = append(all, score.Modulator{Shape: score.PulseShape, Moves: moves(ofLane("amount", score.Velocity), 1000)})
+	}
+	for i, n := range play.Render(sounding(t, all...), 0, 16*sixteenths, nil) {
+		require.Equal(t, map[bool]int{true: 127, false: 1}[i < 8], int(n.Velocity), "16 times 200 % of 64, and of nothing")
+	}
+	all = append(all, all[0])
+	all[16].ID, all[16].Name = 99, "One more"
+	p := testkit.Buoy()
+	p.Modulators = all
+	require.ErrorContains(t, p.Validate(), "modulators")
+}
+
 // A modulator that would reach itself is refused, and the circle is named.
 func TestCirclesAreRefused(t *testing.T) {
 	p := drivenBy(t, score.Modulator{Shape: score.NotesShape})

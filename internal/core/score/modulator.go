@@ -167,6 +167,18 @@ func (p *Project) Modulator(id int) *Modulator {
 	return nil
 }
 
+// SendsOf lists what a track sends of curves, in the order of the modulators.
+func (p *Project) SendsOf(track int) (sends []Mod) {
+	for i := range p.Modulators {
+		for _, send := range p.Modulators[i].Sends {
+			if send.Track == track && len(sends) < MaxTrackSends {
+				sends = append(sends, send.Mod)
+			}
+		}
+	}
+	return sends
+}
+
 // Original returns the modulator whose curve one follows: itself, unless it is a copy; nil if that is gone.
 func (p *Project) Original(m *Modulator) *Modulator {
 	for range MaxModulators {

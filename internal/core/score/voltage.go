@@ -51,8 +51,8 @@ type VoltageChannel struct {
 	Voice int `json:"voice,omitempty" jsonschema:"minimum=0,maximum=16"`
 	// Part is the id of the part of a kit that triggers.
 	Part int `json:"part,omitempty" jsonschema:"minimum=0,maximum=255"`
-	// Mod is which mod lane, from 1.
-	Mod int `json:"mod,omitempty" jsonschema:"minimum=0,maximum=8"`
+	// Mod is which mod lane, from 1; from 9 on it is which of the curves of modulators that the track sends, in their order.
+	Mod int `json:"mod,omitempty" jsonschema:"minimum=0,maximum=15"`
 
 	// Lowest and Highest bound the voltage: what a pitch would have beyond them is kept at them, and a velocity or a mod goes from one to
 	// the other, a velocity and a unipolar mod from 0.
@@ -163,7 +163,7 @@ func (c VoltageChannel) validateSignal(at string) error {
 	case TriggerSignal, ResetSignal:
 		return checkRange(at+".length", c.Length, 10, 500)
 	case ModSignal:
-		return firstOf([]error{checkRange(at+".mod", c.Mod, 1, MaxMods), checkRange(at+".lead", c.Lead, 0, 50)})
+		return firstOf([]error{checkRange(at+".mod", c.Mod, 1, MaxMods+MaxTrackSends), checkRange(at+".lead", c.Lead, 0, 50)})
 	case ClockSignal:
 		return firstOf([]error{checkRange(at+".length", c.Length, 10, 500), checkRange(at+".pulses", c.Pulses, 1, 48)})
 	}

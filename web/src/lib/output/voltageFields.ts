@@ -36,7 +36,12 @@ const inVolts = { unit: "V", scale: 1000 };
 const inMillis = { unit: "ms", scale: 10 };
 
 const numbers: NumberOf[] = [
-  { key: "mod", label: "mod lane", help: "Which mod lane of the track.", scale: 1 },
+  {
+    key: "mod",
+    label: "mod lane",
+    help: "Which mod lane of the track; from 9 on which of the curves that it sends.",
+    scale: 1,
+  },
   {
     key: "zero",
     label: "note at 0 V",

@@ -28,7 +28,7 @@
       <ChoiceRow
         label="by"
         name="Track of sending {i + 1}"
-        help="The track whose outputs get it. Voltages follow its mod lanes."
+        help="The track whose outputs get it. A channel of voltages has it as mod lane 9, or the next ones."
         value={String(send.track)}
         choices={tracks.map(({ id, name }) => ({ value: String(id), label: name }))}
         select={(track) => change(i, { track: Number(track) })}

@@ -3,6 +3,7 @@
   import type { Control, SceneValue } from "../../api/types";
   import { loopControls, stepsOf, stepsText } from "../../chart/loopSteps";
   import { getSession } from "../../state/context";
+  import { readBy } from "../../state/movers.svelte";
   import type { Perform } from "../../state/perform.svelte";
   import SwitchRow from "../fields/SwitchRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
@@ -49,6 +50,10 @@
   }
 
   function words({ control, value }: SceneValue): string {
+    if (control.id) {
+      const by = readBy(perform.movers.spec(control));
+      return `${perform.movers.words(control)} ${value / by} %`;
+    }
     const track = session.project.tracks.find(({ id }) => id === control.track);
     const parts = track?.patterns.find(({ id }) => id === (control.pattern ?? 0))?.parts ?? [];
     const ofPart = control.lane !== undefined || control.name.startsWith("loop steps");
