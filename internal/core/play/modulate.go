@@ -234,9 +234,9 @@ func (w *walker) set(c *modulated, value int) {
 	case "semitones":
 		w.track.Transpose.Semitones = value
 	case "lowest":
-		w.track.Register.Lowest = min(value, w.track.Register.Highest-theory.Octave+1)
+		w.track.Register.Lowest = min(value, w.track.Register.Highest-w.narrowest()+1)
 	case "highest":
-		w.track.Register.Highest = max(value, w.track.Register.Lowest+theory.Octave-1)
+		w.track.Register.Highest = max(value, w.track.Register.Lowest+w.narrowest()-1)
 	case "delay":
 		w.track.Delay = score.Tick(value)
 	case "jitter":
@@ -263,6 +263,18 @@ func (w *walker) set(c *modulated, value int) {
 	case "lean":
 		c.lane.Lane().Spread.Lean = value
 	}
+}
+
+// narrowest returns how many keys a register has at least: an octave, and room for every note of the tuning.
+func (w *walker) narrowest() int {
+	tuning := &w.pitches.tuning
+	switch {
+	case !w.pitches.tuned:
+		return theory.Octave
+	case w.track.Retunes():
+		return max(theory.Octave, int((tuning.Period()+theory.Semitone-1)/theory.Semitone))
+	}
+	return max(theory.Octave, tuning.Span())
 }
 
 // restoreModulation has the controls have the values of what was read last in another state of the part.

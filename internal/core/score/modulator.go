@@ -179,6 +179,11 @@ func (p *Project) SendsOf(track int) (sends []Mod) {
 	return sends
 }
 
+// bendsByCurve reports whether the curve of a modulator is sent as a track's pitch bend.
+func (p *Project) bendsByCurve(t *Track) bool {
+	return slices.ContainsFunc(p.SendsOf(t.ID), func(m Mod) bool { return m.Target == BendTarget })
+}
+
 // Original returns the modulator whose curve one follows: itself, unless it is a copy; nil if that is gone.
 func (p *Project) Original(m *Modulator) *Modulator {
 	for range MaxModulators {
@@ -228,6 +233,9 @@ func (p *Project) validateModulators() error {
 					sends++
 				}
 			}
+		}
+		if t := &p.Tracks[i]; t.Tuned != nil && t.Tuned.By == BendTuned && p.bendsByCurve(t) {
+			return &FieldError{fmt.Sprintf("tracks[%d].tuned.by", i), string(BendTuned), "another way, because the curve of a modulator bends the track already"}
 		}
 		if err := checkRange("the number of curves that "+p.Tracks[i].Name+" sends", sends, 0, MaxTrackSends); err != nil {
 			return err

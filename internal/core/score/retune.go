@@ -10,7 +10,7 @@ const (
 
 // Retune returns the edit that gives a project another tuning, so that it is heard at once: melodic tracks that leave
 // their notes to the instrument bend them from then on, as many at a time as there are channels for all of them, and
-// tracks that would collide with them move to other channels. Tracks whose notes cannot be bent, because a mod lane
+// tracks that would collide with them move to other channels. Tracks whose notes cannot be bent, because a mod lane or a modulator
 // bends them already or because no channel is left, still leave them to the instrument, as all do that bend where the
 // tuning goes. A nil tuning is equal temperament; with a tuning of the same pitches nothing needs to be bent.
 func Retune(p *Project, tuning *theory.Tuning) Edit {
@@ -27,7 +27,7 @@ func Retune(p *Project, tuning *theory.Tuning) Edit {
 	var bent []*Track
 	taken := map[int]bool{percussionChannel: true}
 	for i := range p.Tracks {
-		if t := &p.Tracks[i]; t.Kind == Melodic && !t.Retunes() && !t.bends() {
+		if t := &p.Tracks[i]; t.Kind == Melodic && !t.Retunes() && !t.bends() && !p.bendsByCurve(t) {
 			bent = append(bent, t)
 			continue
 		}

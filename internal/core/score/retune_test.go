@@ -39,6 +39,9 @@ func TestATuningBendsMelodicTracks(t *testing.T) {
 func TestATuningFindsChannels(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
+		for i := range p.Modulators { // of which one that bends a track is looked at by hand
+			p.Modulators[i].Sends = nil
+		}
 		p.Key.Tuning = nil
 		p.Key = theory.Key{Scale: "major"}
 		require.NoError(t, p.Validate())
