@@ -27,7 +27,7 @@
   });
 </script>
 
-{#each waiting as { tick, x, words } (tick)}
+{#each waiting as { x, words }, i (i)}
   <path
     d="M{x + 0.5} {height - 9}v-{height - 10}h13l-4 5l4 5h-13"
     fill="var(--paper)"

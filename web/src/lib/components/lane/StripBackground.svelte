@@ -51,7 +51,7 @@
 {#if playing}
   <rect x={playing.x} y="0" width={playing.width} {height} fill="var(--water)" />
 {/if}
-{#each beats as beat (beat.x)}
+{#each beats as beat, i (i)}
   <line
     x1={beat.x + 0.5}
     x2={beat.x + 0.5}

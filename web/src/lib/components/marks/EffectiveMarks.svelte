@@ -33,7 +33,6 @@ written one by a dotted line; what it is stands in its title.
       const at = x + Math.min((cell?.width ?? 0) / 2, 8);
       return [
         {
-          tick: forecast.tick,
           x: at,
           is: Math.round(is),
           from: scale.y(written),
@@ -45,7 +44,7 @@ written one by a dotted line; what it is stands in its title.
 </script>
 
 <g data-effective={marks.length}>
-  {#each marks as { tick, x, is, from, to } (tick)}
+  {#each marks as { x, is, from, to }, i (i)}
     <line x1={x} x2={x} y1={from} y2={to} stroke="var(--ink-2)" stroke-dasharray="1.5 2.5" />
     <circle cx={x} cy={to} r="3" fill="var(--paper)" stroke="var(--ink-2)" stroke-width="1.5"
       ><title>will be {is}</title></circle

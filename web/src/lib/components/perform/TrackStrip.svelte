@@ -83,7 +83,7 @@
   </div>
   <div class="relative min-w-0 overflow-hidden" style:height="{height}px">
     <svg {width} {height} class="block" aria-hidden="true">
-      {#each bands as band (band.from)}
+      {#each bands as band, i (i)}
         <rect
           x={x(band.from) + 1}
           y="3.5"
@@ -103,7 +103,7 @@
         minWidth={3}
         opacity={0.85}
       />
-      {#each silences as silence (silence.from)}
+      {#each silences as silence, i (i)}
         <rect
           x={x(silence.from)}
           y="5"
@@ -115,7 +115,7 @@
         />
       {/each}
     </svg>
-    {#each bands as band (band.from)}
+    {#each bands as band, i (i)}
       {#if band.by !== "plays"}
         <span
           class="absolute top-[5px] flex h-[24px] items-center gap-1 pl-1.5 text-[12px]"
