@@ -74,6 +74,36 @@ func TestAPatternChangesOnTheBar(t *testing.T) {
 	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=false]")
 }
 
+// lateAnswers has what a page asks of the stage be answered two seconds late, as a busy machine can.
+const lateAnswers = `
+	const ask = window.fetch;
+	window.answered = 0;
+	window.fetch = async (...args) => {
+		const answer = await ask(...args);
+		if (String(args[0]?.url ?? args[0]).includes("api/stage")) {
+			await new Promise(resolve => setTimeout(resolve, 2000));
+			setTimeout(() => window.answered++, 500); // once the page has taken it
+		}
+		return answer;
+	};
+`
+
+// An answer that comes after newer news does not bring the old state back: what has been done by then stays shown as done.
+func TestALateAnswerIsOld(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	a.edit(`{"setProject":{"tempo":240000}}`)
+	p := a.open("/#perform", 1280, 800, standInForOutputs, lateAnswers)
+	p.hand("Play")
+	p.waitForBar(1)
+	p.press("bar")
+	p.hand("mute Hull kit")
+	p.MustElement("button[aria-label='mute Hull kit'][aria-pressed=true]")
+	p.waitFor(`() => window.answered === 1`)
+	require.Equal(t, "true", *p.MustElement("button[aria-label='mute Hull kit']").MustAttribute("aria-pressed"))
+	p.hand("Stop")
+}
+
 // A song of three sections is built of two scenes, played to its end while it is recorded, and is what the command line renders.
 func TestASongIsBuiltAndRendered(t *testing.T) {
 	t.Parallel()

@@ -1,6 +1,8 @@
 package live
 
 import (
+	"time"
+
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -16,6 +18,8 @@ func (t *Transport) Stage() stage.Stage {
 
 // Performing is what was changed on top of the project, and what waits.
 type Performing struct {
+	// Number is greater than that of all that was told before, over starts of the program too, so that an answer which comes late is known to be old.
+	Number int64
 	// Document is the one that is open.
 	Document int64
 	Stage    stage.Stage
@@ -43,10 +47,11 @@ func (t *Transport) Performing() Performing {
 }
 
 func (t *Transport) performing() Performing {
+	t.performed = max(t.performed+1, time.Now().UnixMicro())
 	if t.opening != nil { // all that is there of the one that waits
-		return Performing{Document: t.opening.Document, Stage: t.opening.Stage, Song: SongStatus{Sections: []PlannedSection{}, Chains: []log.Next{}, Bars: t.opening.Project.Bars().Spans()}}
+		return Performing{Number: t.performed, Document: t.opening.Document, Stage: t.opening.Stage, Song: SongStatus{Sections: []PlannedSection{}, Chains: []log.Next{}, Bars: t.opening.Project.Bars().Spans()}}
 	}
-	p := Performing{Document: t.document, Stage: t.stage, Back: t.groups(), Song: t.songStatus(), Faders: t.faderWaits()}
+	p := Performing{Number: t.performed, Document: t.document, Stage: t.stage, Back: t.groups(), Song: t.songStatus(), Faders: t.faderWaits()}
 	for _, q := range t.queue {
 		p.Queue = append(p.Queue, Queued{ID: q.id, Doing: Doing{q.Control, q.Value}, At: t.player.Pieces().Song(q.At)})
 	}

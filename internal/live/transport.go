@@ -66,11 +66,13 @@ type Transport struct {
 	sources  map[Source]*source // inputs of which something is down, or was
 	buttons  map[trigger]*button.Button
 	faders   faders
-	taps     []int64        // of the tempo, when
-	echoes   []echo         // what was sent that can come back
-	passed   uint16         // how many notes were passed on
-	idle     *route.Outlets // by which notes are passed on while nothing plays
-	idleOf   *score.Project
+
+	performed int64          // the number of what was told last of performing
+	taps      []int64        // of the tempo, when
+	echoes    []echo         // what was sent that can come back
+	passed    uint16         // how many notes were passed on
+	idle      *route.Outlets // by which notes are passed on while nothing plays
+	idleOf    *score.Project
 
 	playing         bool
 	started         int64          // the time of tick 0

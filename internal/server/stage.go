@@ -15,6 +15,8 @@ import (
 
 // StageMessage is what performing has changed on top of the project, and what waits to be done.
 type StageMessage struct {
+	// Number is greater than that of all that was told before; what has a smaller one is old.
+	Number int64 `json:"number"`
 	// Changes are the live changes that differ from what is written.
 	Changes []LiveChange `json:"changes"`
 	// Given are the values that the song and chains have given, where no live change counts in their place.
@@ -70,7 +72,7 @@ type DoRequest struct {
 
 // stageMessage returns what performing has changed of a state of the project.
 func stageMessage(p live.Performing, project *score.Project) *StageMessage {
-	m := &StageMessage{Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song, Faders: append([]live.FaderWait{}, p.Faders...), Moved: p.Stage.Moved(project)}
+	m := &StageMessage{Number: p.Number, Changes: []LiveChange{}, Given: []stage.Change{}, Queue: []QueuedAction{}, Back: p.Back, Song: p.Song, Faders: append([]live.FaderWait{}, p.Faders...), Moved: p.Stage.Moved(project)}
 	for _, change := range p.Stage.Differing(project) {
 		written, _ := change.Control.Written(project)
 		m.Changes = append(m.Changes, LiveChange{Change: change, Written: written, Words: wordsOf(project, change.Control, &change.Value)})

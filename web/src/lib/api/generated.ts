@@ -743,6 +743,7 @@ export interface Range {
   goesOn: boolean;
 }
 export interface StageMessage {
+  number: number;
   changes: LiveChange[];
   given: Change[];
   moved: Change[];

@@ -147,6 +147,7 @@ export class Session extends Selection {
     this.places.clear();
     this.transport.lose();
     this.notices.setProblems([]);
+    this.stage.reconnect();
     this.forgetRevision();
   }
 }

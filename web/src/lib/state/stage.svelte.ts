@@ -30,6 +30,7 @@ export class Stage {
     given: [],
     queue: [],
     back: 0,
+    number: 0,
     faders: [],
     moved: [],
     song: { plays: false, sections: [], end: 0, chains: [], bars: [] },
@@ -37,9 +38,20 @@ export class Stage {
 
   constructor(private readonly session: Selection) {}
 
-  /** Takes what the server says over; what it says again draws nothing anew. */
+  /** The number of the message that was taken over last; an answer can come later than news that is newer. */
+  #number = 0;
+
+  /** Takes what the server says over, unless it is old; what it says again draws nothing anew. */
   adopt(message: StageMessage): void {
-    if (JSON.stringify(message) !== JSON.stringify(this.#message)) this.#message = message;
+    if (message.number < this.#number) return;
+    this.#number = message.number;
+    const same = { ...message, number: this.#message.number };
+    if (JSON.stringify(same) !== JSON.stringify(this.#message)) this.#message = message;
+  }
+
+  /** Takes whatever comes next, as of a server that has started anew. */
+  reconnect(): void {
+    this.#number = 0;
   }
 
   get changes(): StageMessage["changes"] {
