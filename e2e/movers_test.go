@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
@@ -50,8 +51,21 @@ func TestAFaderMovesAMacro(t *testing.T) {
 	p.fader("fader 1", 127)
 	p.stands("Fog", "100.0 %")
 	p.MustElement("[aria-label='Macro Fog']").MustFocus()
+	p.Keyboard.MustType(input.PageDown)
+	p.stands("Fog", "90.0 %")
 	p.Keyboard.MustType(input.Delete)
 	p.stands("Fog", "0.0 %")
+	box := p.MustElement("[aria-label='Macro Tide']").MustShape().Box()
+	p.Mouse.MustMoveTo(box.X+box.Width/2, box.Y+20)
+	p.Mouse.MustDown(proto.InputMouseButtonLeft)
+	for i := range 20 {
+		p.Mouse.MustMoveTo(box.X+box.Width*(0.5+float64(i)/80), box.Y+20)
+	}
+	p.Mouse.MustMoveTo(box.X+box.Width, box.Y+20)
+	p.Mouse.MustUp(proto.InputMouseButtonLeft)
+	p.stands("Tide", "100.0 %")
+	p.MustElementR("[aria-label=Hands] button", "^back").MustClick()
+	p.stands("Tide", "50.0 %")
 	p.fader("fader 1", 0)
 
 	p.enter("Tempo in beats per minute", "240")

@@ -22,6 +22,9 @@ type TurnRequest struct {
 	Address string    `json:"address" jsonschema:"minLength=1,maxLength=200"`
 	Value   *int      `json:"value,omitempty"`
 	When    live.When `json:"when,omitempty" jsonschema:"enum=,enum=now,enum=step,enum=beat,enum=bar,enum=pattern"`
+	// Turns says that it is one of many values, as of something that is dragged: it counts at once, of many the last one does, and those within a
+	// second are undone together.
+	Turns bool `json:"turns,omitempty"`
 }
 
 // Routes of controls: what there are, what one stands at by its address, and giving one a value.
@@ -58,6 +61,10 @@ func (s stageResource) turn(w http.ResponseWriter, r *http.Request) {
 	c, err := stage.ControlAt(request.Address)
 	if err != nil {
 		refuse(w, http.StatusUnprocessableEntity, err.Error())
+		return
+	}
+	if request.Turns && request.Value != nil {
+		s.answer(w, s.transport.Turn(c, *request.Value))
 		return
 	}
 	if request.When == "" {

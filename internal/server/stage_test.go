@@ -23,6 +23,7 @@ func stageOf(t *testing.T, a answer) (m server.StageMessage) {
 func TestPerformingOnTopOfTheProject(t *testing.T) {
 	h := start(t)
 	page := h.connect()
+	page.next(func(m server.Message) bool { return m.Stage != nil && len(m.Stage.Changes) == 0 })
 	m := stageOf(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"mute","track":1},"value":1},{"control":{"name":"swing"},"value":583}],"when":"bar"}`))
 	require.Len(t, m.Changes, 2, "while standing still it counts at once")
 	require.Equal(t, []string{"swing 58.3 %", "Bell buoy: mute on"}, []string{m.Changes[0].Words, m.Changes[1].Words})

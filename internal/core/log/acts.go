@@ -57,19 +57,7 @@ func (a act) silences() bool {
 
 // tracks returns the tracks of a project that the act is about; nil is all.
 func (a act) tracks(p *score.Project) []int {
-	tracks := []int{}
-	for _, c := range a.controls() {
-		about := c.Tracks(p)
-		if about == nil {
-			return nil
-		}
-		for _, track := range about {
-			if !slices.Contains(tracks, track) {
-				tracks = append(tracks, track)
-			}
-		}
-	}
-	return tracks
+	return stage.TracksOf(a.controls(), p)
 }
 
 // without returns an act that does nothing to some controls; left is false if nothing is left of it.

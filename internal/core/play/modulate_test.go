@@ -263,29 +263,6 @@ func TestSixteenModulatorsOnOneControl(t *testing.T) {
 	require.ErrorContains(t, p.Validate(), "modulators")
 }
 
-// Modulated registers are never too narrow: at least an octave, and wide enough for every note of the tuning.
-func TestModulatedRegistersHaveRoom(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		p := testkit.Project(t)
-		p.Tracks, p.Macros = p.Tracks[:1], nil
-		p.Tracks[0].Source = score.Source{Kind: score.OwnClock, Odds: 100}
-		p.Tracks[0].Kind, p.Tracks[0].Loop = score.Melodic, nil
-		p.Modulators = nil
-		for id, name := range []string{"lowest", "highest"} {
-			p.Modulators = append(p.Modulators, score.Modulator{
-				ID: id + 1, Name: name, Shape: score.RandomShape, Amount: 100, Times: 1, Value: "1/16",
-				Moves: moves(ofTrack(name), rapid.SampledFrom([]int{1000, -1000, 300}).Draw(t, "depth")),
-			})
-		}
-		if p.Validate() != nil {
-			t.Skip("of a melodic track it cannot be")
-		}
-		for _, n := range play.Render(p, 0, 400_000, nil) {
-			require.LessOrEqual(t, n.Key, uint8(127))
-		}
-	})
-}
-
 // A modulator that would reach itself is refused, and the circle is named.
 func TestCirclesAreRefused(t *testing.T) {
 	p := drivenBy(t, score.Modulator{Shape: score.NotesShape})

@@ -214,7 +214,7 @@ func (c Control) Silences() bool {
 // Tracks returns the ids of the tracks of a project that a control is about, a macro by what it moves; nil is all.
 func (c Control) Tracks(p *score.Project) []int {
 	if c.Name == Macro {
-		return tracksOf(c.movedBy(p)[1:], p)
+		return TracksOf(c.movedBy(p)[1:], p)
 	}
 	if c.Name == Modulation {
 		return c.reached(p)
@@ -235,7 +235,8 @@ func (c Control) Tracks(p *score.Project) []int {
 	return tracks
 }
 
-func tracksOf(controls []Control, p *score.Project) []int {
+// TracksOf returns the ids of the tracks of a project that some controls are about; nil is all.
+func TracksOf(controls []Control, p *score.Project) []int {
 	tracks := []int{}
 	for _, c := range controls {
 		about := c.Tracks(p)

@@ -16,31 +16,45 @@ const (
 
 // moverSpecs are the controls of macros and of modulators. They are put on a project before all that they move.
 func moverSpecs() []Spec {
-	return []Spec{{Name: Macro, Of: OfMacro, Words: "position", Unit: perMille, Max: score.FullTravel, control: control{
-		read: func(t *target) int { return t.project.Macro(t.ID).Position },
-		edit: func(t *target, value int) score.EditJSON {
-			macros := slices.Clone(t.project.Macros)
-			for i := range macros {
-				if macros[i].Position = t.standingOf(Control{Name: Macro, ID: macros[i].ID}, macros[i].Position); macros[i].ID == t.ID {
-					macros[i].Position = value
+	return []Spec{
+		{Name: Macro, Of: OfMacro, Words: "position", Unit: perMille, Max: score.FullTravel, control: ofList(Macro,
+			func(p *score.Project) []score.Macro { return p.Macros },
+			func(m *score.Macro) (id int, position *int) { return m.ID, &m.Position },
+			func(macros *[]score.Macro) *score.SetProject { return &score.SetProject{Macros: macros} })},
+		{Name: Modulation, Of: OfModulator, Words: "amount", Unit: "%", Max: 100, control: ofList(Modulation,
+			func(p *score.Project) []score.Modulator { return p.Modulators },
+			func(m *score.Modulator) (id int, amount *int) { return m.ID, &m.Amount },
+			func(modulators *[]score.Modulator) *score.SetProject {
+				return &score.SetProject{Modulators: modulators}
+			})},
+	}
+}
+
+// ofList is a control of each one of a list of a project, which is written as a whole: with the values that stand of all others.
+func ofList[T any](name string, list func(*score.Project) []T, of func(*T) (id int, value *int), set func(*[]T) *score.SetProject) control {
+	find := func(t *target) *int {
+		all := list(t.project)
+		for i := range all {
+			if id, value := of(&all[i]); id == t.ID {
+				return value
+			}
+		}
+		return nil
+	}
+	return control{
+		has:  func(t *target) bool { return find(t) != nil },
+		read: func(t *target) int { return *find(t) },
+		edit: func(t *target, to int) score.EditJSON {
+			all := slices.Clone(list(t.project))
+			for i := range all {
+				id, value := of(&all[i])
+				if *value = t.standingOf(Control{Name: name, ID: id}, *value); id == t.ID {
+					*value = to
 				}
 			}
-			return score.EditJSON{SetProject: &score.SetProject{Macros: &macros}}
+			return score.EditJSON{SetProject: set(&all)}
 		},
-		has: func(t *target) bool { return t.project.Macro(t.ID) != nil },
-	}}, {Name: Modulation, Of: OfModulator, Words: "amount", Unit: "%", Max: 100, control: control{
-		read: func(t *target) int { return t.project.Modulator(t.ID).Amount },
-		edit: func(t *target, value int) score.EditJSON {
-			modulators := slices.Clone(t.project.Modulators)
-			for i := range modulators {
-				if modulators[i].Amount = t.standingOf(Control{Name: Modulation, ID: modulators[i].ID}, modulators[i].Amount); modulators[i].ID == t.ID {
-					modulators[i].Amount = value
-				}
-			}
-			return score.EditJSON{SetProject: &score.SetProject{Modulators: &modulators}}
-		},
-		has: func(t *target) bool { return t.project.Modulator(t.ID) != nil },
-	}}}
+	}
 }
 
 // reached returns the ids of the tracks that a modulator moves or sends by; nil is all.

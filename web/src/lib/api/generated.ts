@@ -1599,6 +1599,7 @@ export interface TurnRequest {
   address: string;
   value?: number;
   when?: "" | "now" | "step" | "beat" | "bar" | "pattern";
+  turns?: boolean;
 }
 export interface ControlAt {
   address: string;

@@ -10,6 +10,14 @@ import type {
 } from "../api/types";
 import type { Session } from "./session.svelte";
 
+/** The curves of macros and faders, and what they are called. */
+export const curves: { value: NonNullable<MacroMove["curve"]>; label: string }[] = [
+  { value: "", label: "straight" },
+  { value: "slow start", label: "slow start" },
+  { value: "fast start", label: "fast start" },
+  { value: "s", label: "slow at both ends" },
+];
+
 /** A control that can be moved, and what it is called. */
 export interface Movable {
   control: Control;
@@ -20,6 +28,9 @@ export interface Movable {
 
 /** Macros and modulators: what moves controls, by hand and by itself. */
 export class Movers {
+  /** The positions to which macros are dragged, by their ids, until they are asked for. */
+  readonly #dragged = new Map<number, number>();
+
   constructor(private readonly session: Session) {}
 
   get macros(): Macro[] {
@@ -35,11 +46,22 @@ export class Movers {
     return this.session.stage.value({ name: "macro", id: macro.id }, macro.position);
   }
 
-  /** Moves a macro to a position, as a hand does. */
-  move(macro: Macro, position: number): Promise<void> {
+  /** Moves a macro to a position, as a hand does: of what is dragged faster than it is answered the last one counts. */
+  async move(macro: Macro, position: number): Promise<void> {
     const value = Math.max(0, Math.min(1000, Math.round(position)));
-    const control = { name: "macro", id: macro.id };
-    return this.session.stage.do([this.session.stage.doing(control, value, macro.position)], "now");
+    const moves = this.#dragged.size > 0;
+    this.#dragged.set(macro.id, value);
+    if (moves) return; // the one that is asked for now asks for it next
+    for (let next; (next = this.#dragged.entries().next().value);) {
+      const [id, to] = next;
+      await this.session.stage.turn(`/macro/${id}`, to);
+      if (this.#dragged.get(id) === to) this.#dragged.delete(id);
+    }
+  }
+
+  /** Takes the live change of a macro away. */
+  putBack(macro: Macro): Promise<void> {
+    return this.session.stage.do([{ control: { name: "macro", id: macro.id } }], "now");
   }
 
   /** The amount of a modulator, in percent. */

@@ -53,7 +53,7 @@ function actions(perform: Perform, session: Session): Record<string, () => unkno
     arrowleft: () => session.song.goOver(-1),
     arrowright: () => session.song.goOver(1),
     l: () => session.setLuck(randomLuck()),
-    m: () => (perform.moving = !perform.moving),
+    w: () => (perform.moving = !perform.moving),
     o: () => (perform.looping = !perform.looping),
     d: () => session.song.oneIsNow(1),
     "[": () => session.song.move(-5),

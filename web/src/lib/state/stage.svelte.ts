@@ -198,6 +198,11 @@ export class Stage {
     );
   }
 
+  /** Turns the control of an address, as a fader does. */
+  turn(address: string, value: number): Promise<void> {
+    return this.#ask(() => post("api/controls", { address, value, turns: true }));
+  }
+
   /** Gives controls the values of a scene, from a moment on. */
   scene(scene: number, when = this.when): Promise<void> {
     return this.#ask(() =>

@@ -4,7 +4,7 @@
   import type { Control, Mapping } from "../../api/types";
   import { mappedMessages, mappingWords } from "../../input/mappings";
   import { getOutputs, getPlaying, getSession } from "../../state/context";
-  import { changed, Movers, readBy, unitOf } from "../../state/movers.svelte";
+  import { changed, curves, Movers, readBy, unitOf } from "../../state/movers.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import ControlPicker from "../perform/ControlPicker.svelte";
@@ -106,12 +106,7 @@
       name="Curve of {words}"
       help="How evenly the value follows the fader."
       value={one.curve ?? ""}
-      choices={[
-        { value: "", label: "straight" },
-        { value: "slow start", label: "slow start" },
-        { value: "fast start", label: "fast start" },
-        { value: "s", label: "slow at both ends" },
-      ]}
+      choices={curves}
       select={(curve) => set(i, { curve: curve as NonNullable<Mapping["curve"]> })}
     />
     <ChoiceRow

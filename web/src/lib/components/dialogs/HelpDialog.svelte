@@ -48,7 +48,7 @@
     ["E", "end the section that waits with its pass"],
     ["B", "back: undo the last live change"],
     ["Backspace", "take back what was queued last"],
-    ["O, M", "a loop of steps; what moves"],
+    ["O, W", "a loop of steps; what moves"],
     ["K", "keep the last eight bars as a take"],
     ["D, [ ]", "one is now; all 5 ms later, earlier"],
   ];

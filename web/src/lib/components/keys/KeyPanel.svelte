@@ -6,6 +6,7 @@
   import { getChartView, getPlaying, getSession } from "../../state/context";
   import type { Learned, PlayingMode } from "../../state/playing.svelte";
   import NumberField from "../fields/NumberField.svelte";
+  import KeyShifts from "./KeyShifts.svelte";
   import ScreenControls from "./ScreenControls.svelte";
   import ScreenKeys from "./ScreenKeys.svelte";
 
@@ -33,14 +34,6 @@
       what: "chord",
       help: "The next notes that are held together are the chord of the cursor's step.",
     },
-  ];
-  const shifts: { of: string; by: number; help: string }[] = [
-    {
-      of: "octave",
-      by: 12,
-      help: "The keyboard an octave lower or higher. Z and X, while the computer's keys play",
-    },
-    { of: "semitone", by: 1, help: "The keyboard a semitone lower or higher." },
   ];
   let controls = $state(false);
   /** The ports that can be played, with the one that is selected, though it may be unplugged. */
@@ -178,23 +171,7 @@
       data-help="Knobs, faders, buttons and two pedals, as a controller has them."
       onclick={() => (controls = !controls)}>knobs</button
     >
-    {#each shifts as { of, by, help } (of)}
-      <span class="flex items-center gap-1.5">
-        <span class="caption">{of}</span>
-        <button
-          class="control"
-          aria-label="{of} −"
-          data-help={help}
-          onclick={() => playing.shift(-by)}>−</button
-        >
-        <button
-          class="control"
-          aria-label="{of} +"
-          data-help={help}
-          onclick={() => playing.shift(by)}>+</button
-        >
-      </span>
-    {/each}
+    <KeyShifts />
   </div>
   {#if controls}<ScreenControls />{/if}
   <ScreenKeys />

@@ -135,9 +135,9 @@
   <button
     class="control h-[44px]! px-1.5! text-[12px]!"
     aria-pressed={perform.moving}
-    data-help="Write macros, which one hand moves, and modulators, which move by themselves. M"
+    data-help="Write macros, which one hand moves, and modulators, which move by themselves. W"
     onclick={() => (perform.moving = !perform.moving)}
-    >moves<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">M</span></button
+    >moves<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">W</span></button
   >
   {#if list}
     <button

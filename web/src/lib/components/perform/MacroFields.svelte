@@ -2,7 +2,7 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { MacroMove } from "../../api/types";
-  import { readBy, unitOf } from "../../state/movers.svelte";
+  import { curves, readBy, unitOf } from "../../state/movers.svelte";
   import type { Perform } from "../../state/perform.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import LearnRow from "../fields/LearnRow.svelte";
@@ -14,12 +14,6 @@
 
   const movers = $derived(perform.movers);
   const macro = $derived(movers.macros.find(({ id }) => id === perform.macro) ?? movers.macros[0]);
-  const curves = [
-    { value: "", label: "straight" },
-    { value: "slow start", label: "slow start" },
-    { value: "fast start", label: "fast start" },
-    { value: "s", label: "slow at both ends" },
-  ];
 
   /** What a move is to be that sets the control, or adds to it. */
   function made(move: MacroMove, absolute: boolean): MacroMove {

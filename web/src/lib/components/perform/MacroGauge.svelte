@@ -37,11 +37,12 @@
       PageUp: position + 10 * step,
       Home: 0,
       End: full,
-      Delete: macro.position,
     };
+    if (event.key === "Delete") return void perform.movers.putBack(macro);
     const value = keys[event.key];
     if (value === undefined) return;
     event.preventDefault();
+    event.stopPropagation(); // PgUp and PgDn turn to another track elsewhere
     void perform.movers.move(macro, value);
   }
 </script>
