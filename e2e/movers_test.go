@@ -119,4 +119,15 @@ func TestAModulatorIsMade(t *testing.T) {
 	p.MustElementR("[aria-label=Modulators] button", `Modulator 3[^%]*\D0 %`)
 	require.Equal(t, http.StatusUnprocessableEntity, a.post("/api/controls", `{"address":"/modulation/3","value":101}`))
 	require.Equal(t, http.StatusUnprocessableEntity, a.post("/api/controls", `{"address":"/modulation/x","value":1}`))
+
+	for _, modulator := range []string{"1", "2"} {
+		require.Equal(t, http.StatusOK, a.post("/api/controls", `{"address":"/modulation/`+modulator+`","value":100}`))
+	}
+	p.MustElementR("nav a", "Write").MustClick()
+	p.MustElement("[aria-label='Curve of Swell'] path")
+	p.lane("velocity").MustFocus()
+	for range 4 {
+		p.Keyboard.MustType(input.ArrowRight)
+	}
+	p.waitFor(`() => /^102 → \d+$/.test(document.querySelector("[data-cursor-value]")?.textContent)`)
 }

@@ -5,17 +5,11 @@ import (
 	"jettyfog/internal/core/wave"
 )
 
-// curveClock is a modulator that is the clock of a track: the track goes on whenever the curve rises to a level, on the grid of glides. One that
-// something drives is no clock.
+// curveClock is a modulator that is the clock of a track: the track goes on whenever the curve rises to a level, on the grid of glides.
 type curveClock struct {
-	curve *wave.Free
-	level int
-}
-
-// curveClockState is how far the curve was looked at.
-type curveClockState struct {
-	seen  score.Tick // all before this tick
-	above bool       // whether it was at the level or above there
+	is        bool
+	modulator int // its place among those of the walker
+	level     int
 }
 
 func (w *walker) takeCurveClock(c *common) {
@@ -24,26 +18,29 @@ func (w *walker) takeCurveClock(c *common) {
 		return
 	}
 	if m := c.project.Modulator(source.Modulator); m != nil {
-		w.clock.curve, _ = wave.New(c.project, m, c.tempo.Nanos)
-		w.clock.level = score.Rounded(source.Crossing*wave.One, 100)
+		w.clock = curveClock{true, w.modulatorOf(c, m), score.Rounded(source.Crossing*wave.One, 100)}
 	}
 }
 
 // findCrossings has the track go on wherever its curve rises to the level before a tick.
 func (w *walker) findCrossings(until score.Tick) {
-	if w.clock.curve == nil {
+	if !w.clock.is {
 		return
 	}
-	for tick := (w.curve.seen + glideGrid - 1) / glideGrid * glideGrid; tick < until; tick += glideGrid {
-		at := tick
-		if w.clock.curve.Random() {
-			at = w.hold.first(tick)
-		}
-		above := w.clock.curve.At(at) >= w.clock.level
-		if above && !w.curve.above && tick > 0 {
-			w.trigger(tick, tick)
-		}
-		w.curve.above = above
+	for tick := onGrid(w.curves.seen); tick < until; tick += glideGrid {
+		w.lookAtClock(tick)
 	}
-	w.curve.seen = max(w.curve.seen, until)
+	w.curves.seen = max(w.curves.seen, until)
 }
+
+// lookAtClock has the track go on if its curve is at the level at a tick of the grid, and was not at the one before.
+func (w *walker) lookAtClock(tick score.Tick) {
+	above := w.curveAt(w.clock.modulator, tick) >= w.clock.level
+	if above && !w.curves.above && tick > 0 {
+		w.trigger(tick, tick)
+	}
+	w.curves.above, w.curves.seen = above, tick+1
+}
+
+// onGrid returns the first tick of the grid of glides that is not before another.
+func onGrid(tick score.Tick) score.Tick { return (tick + glideGrid - 1) / glideGrid * glideGrid }

@@ -18,6 +18,8 @@ type group struct {
 	coupled   coupledWalkers // the others
 	followers map[int][]*walker
 	inputs    []*walker // those that go on by what comes in
+	clocks    []*walker // those whose clock is a curve that something drives
+	senders   []*walker // those that send one
 
 	reach  score.Tick // how much earlier than its own step a note can start
 	ahead  score.Tick // the same along tracks that follow each other
@@ -106,10 +108,16 @@ func (g *group) couple() {
 			case original.Shape.DrivenByTrack():
 				place := slices.IndexFunc(g.project.Tracks, func(t score.Track) bool { return t.ID == original.Track })
 				heard[place] = true
-				w.drivers = g.firstOf(w.drivers, place)
+				w.drivers = g.partsOf(w.drivers, place)
 			case original.Shape == score.ControlShape && !slices.Contains(g.inputs, w):
 				g.inputs = append(g.inputs, w)
 			}
+		}
+		if w.clockDriven() {
+			g.clocks = append(g.clocks, w)
+		}
+		if w.sendsDriven() {
+			g.senders = append(g.senders, w)
 		}
 		for i := range w.steps {
 			for _, t := range w.steps[i].about() {
@@ -127,10 +135,10 @@ func (g *group) couple() {
 	g.coupled.arrange()
 }
 
-// firstOf adds the first part of the track at a place to a list.
-func (g *group) firstOf(list []*walker, place int) []*walker {
+// partsOf adds the parts of the track at a place to a list.
+func (g *group) partsOf(list []*walker, place int) []*walker {
 	for _, w := range g.walkers {
-		if w.trackIndex == place && w.partIndex == 0 && !slices.Contains(list, w) {
+		if w.trackIndex == place && !slices.Contains(list, w) {
 			list = append(list, w)
 		}
 	}
@@ -148,7 +156,7 @@ func (f *Performer) walkAll(to score.Tick) {
 func (f *Performer) walkTo(g *group, to score.Tick) {
 	g.walked = max(g.walked, to)
 	for _, w := range g.walkers {
-		if w.clock.curve != nil {
+		if w.clock.is && !w.clockDriven() {
 			w.findCrossings(to)
 			g.coupled.arrange()
 		}
@@ -158,7 +166,7 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 			f.play(g, s)
 		}
 	}
-	for len(g.coupled) > 0 && g.coupled[0].next < to {
+	for g.passCurves(to) {
 		w := g.coupled[0]
 		notes := f.play(g, w)
 		g.coupled.moved()
@@ -173,6 +181,9 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 			g.coupled.arrange()
 		}
 	}
+	for _, w := range g.walkers {
+		w.sendCurves(to)
+	}
 }
 
 // play has a source do what is due, keeps its notes, and returns them.
@@ -186,11 +197,7 @@ func (f *Performer) play(g *group, s source) []Note {
 		}
 	}
 	if walks {
-		for _, driver := range w.drivers { // whose mod lanes are read where they stand at this moment
-			if driver.next >= w.next {
-				driver.seekTo(w.next)
-			}
-		}
+		w.seekDrivers(w.next)
 	}
 	first, early := len(f.notes), s.due() < g.ahead
 	f.notes = s.play(f.notes)

@@ -29,6 +29,7 @@ type keptLuck struct {
 	state   trackState
 	wait    score.Tick // until the next step, by the part's own clock
 	bar     int64      // in which it was
+	at      score.Tick // when
 	evolved int64      // the walker's evolvedBars
 }
 
@@ -80,7 +81,7 @@ func (w *walker) holdAt(at score.Tick) {
 }
 
 func (w *walker) keep(at score.Tick) *keptLuck {
-	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at, bar: w.bars.At(at), evolved: w.evolvedBars}
+	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at, at: at, bar: w.bars.At(at), evolved: w.evolvedBars}
 	k.state = w.states[w.trackIndex] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
 		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls, extra: v.extra}
@@ -119,9 +120,14 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 	}
 	w.sounded, w.evolvedBars = k.sounded, k.evolved
 	s := &w.states[w.trackIndex]
+	mods := s.mods
 	*s = k.state
 	s.before, s.since = s.now, -1
 	s.bar += w.bars.At(at) - k.bar
+	s.tick, s.until = s.tick+at-k.at, s.until+at-k.at
+	if w.partIndex > 0 { // whose mod lanes drive nothing
+		s.mods = mods
+	}
 }
 
 // alignedAt reports whether the lanes are realigned at a tick. The beginning of a song is no realignment.

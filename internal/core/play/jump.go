@@ -22,7 +22,7 @@ func (f *Performer) skipTo(tick score.Tick) {
 
 // hearsOthers reports whether what the part plays depends on other tracks.
 func (w *walker) hearsOthers() bool {
-	if !w.ownClock || w.isDriven() {
+	if !w.ownClock || w.isDriven() || w.sendsDriven() {
 		return true
 	}
 	for i := range w.steps {

@@ -19,7 +19,7 @@ type modulation struct {
 	of       []modulator
 	controls []modulated
 	sendings []sending
-	drivers  []*walker // first parts of the tracks whose mod lanes drive some
+	drivers  []*walker // the parts of the tracks that drive some
 	modulationState
 }
 
@@ -27,7 +27,7 @@ type modulation struct {
 type modulationState struct {
 	read        [score.MaxModulators]reading
 	controllers [score.MaxModulators]reading // those that came in last
-	sent        sendingState
+	curves      curvesState
 }
 
 // reading is where a modulator stood at the last step.
@@ -280,7 +280,7 @@ func (w *walker) narrowest() int {
 // restoreModulation has the controls have the values of what was read last in another state of the part.
 func (w *walker) restoreModulation(was modulationState) {
 	w.controllers = was.controllers
-	w.restoreSent(was.sent)
+	w.restoreCurves(was.curves)
 	for i := range w.of {
 		for _, reading := range was.read {
 			if reading.id == w.read[i].id {
@@ -342,9 +342,4 @@ func (w *walker) controllerOf(id int) int {
 		}
 	}
 	return 0
-}
-
-// isDriven reports whether a track drives some of the modulators that move the walker.
-func (w *walker) isDriven() bool {
-	return slices.ContainsFunc(w.of, func(m modulator) bool { return m.original.Shape.DrivenByTrack() })
 }

@@ -134,6 +134,7 @@ func (f *Performer) pass(tick score.Tick, passed func([]Note)) {
 	for f.played < tick {
 		if idle := min(tick, f.idleUntil()); idle > f.played+chunk {
 			f.played = idle
+			f.walkAll(idle) // only curves pass
 			f.watchTo(idle)
 			f.passOver(idle)
 			continue
@@ -155,7 +156,7 @@ func (f *Performer) idleUntil() score.Tick {
 	for _, g := range f.groups {
 		for _, s := range g.sources {
 			first = min(first, max(s.due(), g.ahead)-g.ahead)
-			if w, walks := s.(*walker); walks && w.clock.curve != nil { // which can rise at any moment
+			if w, walks := s.(*walker); walks && (w.clock.is || w.sendsDriven()) { // which can rise at any moment
 				first = f.played
 			}
 		}
@@ -234,7 +235,6 @@ func (f *Performer) watchTo(to score.Tick) {
 			for _, v := range w.mods {
 				w.goTo(v.control, to)
 			}
-			w.sendCurves(to)
 		}
 	}
 }

@@ -32,13 +32,17 @@ func hearingOf(p *score.Project) hearing {
 	return h
 }
 
-// driversOf returns the tracks that drive modulators which move a track.
+// driversOf returns the tracks that drive modulators which move a track, are sent by it, or are its clock.
 func driversOf(p *score.Project, track int) (drivers []int) {
 	for i := range p.Modulators {
 		m := &p.Modulators[i]
 		moves := slices.ContainsFunc(m.Moves, func(move score.ModulatorMove) bool {
 			return move.Control.Track == 0 || move.Control.Track == track
 		})
+		moves = moves || slices.ContainsFunc(m.Sends, func(send score.ModulatorSend) bool { return send.Track == track })
+		if t := p.Track(track); t.Source.Kind == score.CurveClock && t.Source.Modulator == m.ID {
+			moves = true
+		}
 		if original := p.Original(m); moves && original != nil && original.Shape.DrivenByTrack() && p.Track(original.Track) != nil {
 			drivers = append(drivers, original.Track)
 		}

@@ -15,10 +15,12 @@ type sending struct {
 	amount int
 }
 
-// sendingState is how far the sending of curves has come.
-type sendingState struct {
-	to   score.Tick // all before this tick is sent
-	last [score.MaxTrackSends]sentCurve
+// curvesState is how far the curves have come that are sent, or are the clock.
+type curvesState struct {
+	seen  score.Tick // the clock was looked at at all ticks of the grid before this one
+	above bool       // whether it was at its level or above there
+	to    score.Tick // all before this tick is sent
+	last  [score.MaxTrackSends]sentCurve
 }
 
 // sentCurve is what was sent last of a curve.
@@ -37,16 +39,20 @@ func (w *walker) takeSendings(c *common) {
 		m := &c.project.Modulators[i]
 		for index, send := range m.Sends {
 			if send.Track == w.track.ID && len(w.sendings) < score.MaxTrackSends {
-				w.sent.last[len(w.sendings)].id, w.sent.last[len(w.sendings)].index = uint8(m.ID), uint8(index)
+				w.curves.last[len(w.sendings)].id, w.curves.last[len(w.sendings)].index = uint8(m.ID), uint8(index)
 				w.sendings = append(w.sendings, sending{w.modulatorOf(c, m), index, send.Mod, m.Amount})
 			}
 		}
 	}
 }
 
-// curveAt returns what a sending sends at a tick: its middle, and half its range times amount and wave.
-func (w *walker) curveAt(s *sending, tick score.Tick) int {
-	y := w.waveAt(s.modulator, tick)
+// valueAt returns what a sending sends at a tick: its middle, and half its range times amount and wave; of a curve that something drives, and
+// that is never below 0, its least, and its range times amount and wave.
+func (w *walker) valueAt(s *sending, tick score.Tick) int {
+	y := w.curveAt(s.modulator, tick)
+	if w.driven(s.modulator) {
+		return s.Least + score.Rounded((s.Most-s.Least)*s.amount*y, 100*wave.One)
+	}
 	return s.Least + score.Rounded((s.Most-s.Least)*(100*wave.One+s.amount*y), 200*wave.One)
 }
 
@@ -55,18 +61,24 @@ func (w *walker) sendCurves(until score.Tick) {
 	if len(w.sendings) == 0 {
 		return
 	}
-	for tick := (w.sent.to + glideGrid - 1) / glideGrid * glideGrid; tick < until; tick += glideGrid {
-		for i := range w.sendings {
-			w.sendCurve(i, tick, tick)
-		}
+	for tick := onGrid(w.curves.to); tick < until; tick += glideGrid {
+		w.sendCurvesAt(tick)
 	}
-	w.sent.to = max(w.sent.to, until)
+	w.curves.to = max(w.curves.to, until)
+}
+
+// sendCurvesAt sends where the curves are at a tick of the grid.
+func (w *walker) sendCurvesAt(tick score.Tick) {
+	for i := range w.sendings {
+		w.sendCurve(i, tick, tick)
+	}
+	w.curves.to = tick + 1
 }
 
 // sendCurve sends at a tick where a curve is at another, if that is something new.
 func (w *walker) sendCurve(i int, tick, of score.Tick) {
-	s, last := &w.sendings[i], &w.sent.last[i]
-	value := w.curveAt(s, of)
+	s, last := &w.sendings[i], &w.curves.last[i]
+	value := w.valueAt(s, of)
 	if last.known && int(last.value) == value {
 		return
 	}
@@ -79,17 +91,17 @@ func (w *walker) sendSlot(i int) int { return 1 + score.MaxMods + i }
 
 // sendFrom has the walker go on sending at a tick to which it has jumped.
 func (w *walker) sendFrom(tick score.Tick) {
-	w.sent.to = tick
+	w.curves.to = tick
 	for i := range w.sendings {
 		w.sendCurve(i, tick, max(0, tick-1)/glideGrid*glideGrid)
 	}
 }
 
-// restoreSent takes over what another state of the track has sent.
-func (w *walker) restoreSent(was sendingState) {
-	w.sent.to = was.to
+// restoreCurves takes over how far the curves have come in another state of the track.
+func (w *walker) restoreCurves(was curvesState) {
+	w.curves.seen, w.curves.above, w.curves.to = was.seen, was.above, was.to
 	for i := range w.sendings {
-		own := &w.sent.last[i]
+		own := &w.curves.last[i]
 		at := slices.IndexFunc(was.last[:], func(s sentCurve) bool { return s.id == own.id && s.index == own.index })
 		if at >= 0 {
 			*own = was.last[at]

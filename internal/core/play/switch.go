@@ -38,7 +38,6 @@ func (f *Performer) switchOver(g *group) {
 		} else {
 			old := before.(*walker)
 			old.seekTo(was.from)
-			old.sendCurves(was.from)
 			w.continueFrom(old, was.from)
 		}
 	}
@@ -120,7 +119,6 @@ func (f *Performer) leave(walkers []*walker, track int, at score.Tick) {
 		for _, v := range w.mods {
 			w.goTo(v.control, at)
 		}
-		w.sendCurves(at)
 		left := w.save().(partState)
 		for name, lane := range f.left[w.key()].lanes {
 			if _, there := left.lanes[name]; !there {
@@ -163,12 +161,12 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 	}
 	other := before[first]
 	w.controllers, w.incoming = other.controllers, slices.Clone(other.incoming)
-	w.restoreSent(other.sent)
+	w.restoreCurves(other.curves)
 	if w.ownClock {
 		return
 	}
 	w.triggers = slices.Clone(other.triggers)
-	w.triggered, w.control, w.curve = other.triggered, other.control, other.curve
+	w.triggered, w.control = other.triggered, other.control
 	w.findTrigger()
 }
 

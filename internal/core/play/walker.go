@@ -66,7 +66,6 @@ type walkerState struct {
 	triggers  []score.Tick // of a track without a clock of its own, when it goes on, ascending
 	triggered int64        // how many times it could have gone on
 	control   int          // the last value of the controller that it hears
-	curve     curveClockState
 
 	entered score.Tick // when its pattern did, or the hold that it has was set
 	aligned score.Tick // when the lanes were aligned last

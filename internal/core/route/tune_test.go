@@ -58,6 +58,7 @@ func TestTunedNotesSoundWhereTheyShould(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
 		for i := range p.Modulators { // which are beside the scale, or within another register then
+			p.Modulators[i].Sends = nil // which can bend it
 			p.Modulators[i].Moves = slices.DeleteFunc(p.Modulators[i].Moves, func(m score.ModulatorMove) bool {
 				return slices.Contains([]string{"semitones", "lowest", "highest"}, m.Control.Name)
 			})

@@ -213,9 +213,6 @@ func (p *Project) validateModulators() error {
 		if err := m.validate(at); err != nil {
 			return err
 		}
-		if original := p.Original(m); len(m.Sends) > 0 && original != nil && original.Shape.Driven() {
-			return &FieldError{at + ".sends", len(m.Sends), "none, as only a curve that goes by itself is sent"}
-		}
 		for _, other := range p.Modulators[:i] {
 			switch {
 			case other.ID == m.ID:

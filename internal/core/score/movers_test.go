@@ -73,9 +73,6 @@ func TestWhatMoversCannotBe(t *testing.T) {
 		"modulators[0].sends[0].most is 5; it must be another value than least": func(p *score.Project) {
 			p.Modulators = wave(score.Modulator{Shape: score.SineShape, Hertz: 5, Sends: []score.ModulatorSend{{Track: 1, Mod: score.Mod{Target: score.ControlTarget, Least: 5, Most: 5}}}})
 		},
-		"modulators[0].sends is 1; it must be none, as only a curve that goes by itself is sent": func(p *score.Project) {
-			p.Modulators = wave(score.Modulator{Shape: score.ControlShape, Sends: []score.ModulatorSend{bend}})
-		},
 		"the number of curves that Bell buoy sends is 8; it must be 0 to 7": func(p *score.Project) {
 			p.Modulators = wave(score.Modulator{Shape: score.SineShape, Hertz: 5, Sends: []score.ModulatorSend{bend, bend, bend, bend, bend, bend, bend, bend}})
 		},

@@ -1,13 +1,4 @@
-import { get } from "../api/http";
-import type {
-  Control,
-  Listing,
-  Macro,
-  MacroMove,
-  Modulator,
-  ModulatorCurve,
-  Track,
-} from "../api/types";
+import type { Control, Listing, Macro, MacroMove, Modulator, Track } from "../api/types";
 import type { Session } from "./session.svelte";
 
 /** The curves of macros and faders, and what they are called. */
@@ -35,6 +26,16 @@ export class Movers {
 
   get macros(): Macro[] {
     return this.session.project.macros ?? [];
+  }
+
+  /** The modulators that move a track, are sent by it, or are its clock. */
+  of(track: Track): Modulator[] {
+    return this.modulators.filter(
+      ({ id, moves, sends }) =>
+        moves.some(({ control }) => !control.track || control.track === track.id) ||
+        (sends ?? []).some((send) => send.track === track.id) ||
+        (track.source.kind === "modulator" && track.source.modulator === id),
+    );
   }
 
   get modulators(): Modulator[] {
@@ -206,11 +207,6 @@ export function movesTrack(session: Session, track: number): boolean {
       (m) => movers.effectiveAmount(m) > 0 && m.moves.some(({ control }) => about(control)),
     )
   );
-}
-
-/** Fetches the curves of all modulators in some bars from one on. */
-export function getCurves(bar: number, bars: number, signal: AbortSignal) {
-  return get<ModulatorCurve[]>(`api/modulators?bar=${bar}&bars=${bars}`, signal);
 }
 
 /** By how much values of a unit are divided to be read. */

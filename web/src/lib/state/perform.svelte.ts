@@ -1,7 +1,8 @@
 import { get } from "../api/http";
 import { getOutlines } from "../api/chart";
-import type { Control, ModulatorCurve, Outline, ScenePicture, Track } from "../api/types";
-import { getCurves, Movers } from "./movers.svelte";
+import type { Control, Outline, ScenePicture, Track } from "../api/types";
+import { Curves } from "./curves.svelte";
+import { Movers } from "./movers.svelte";
 import { bandsOf, silencesOf, type Band, type Stretch } from "./performAhead";
 import type { Session } from "./session.svelte";
 
@@ -40,7 +41,7 @@ export class Perform {
 
   #bar = $state(0);
   #outlines = $state.raw<Outline[]>([]);
-  #curves = $state.raw<ModulatorCurve[]>([]);
+  readonly curves: Curves;
   readonly movers: Movers;
   #pictures = $state.raw<ScenePicture[]>([]);
   /** From which tick on each track plays its pattern, as far as that was seen. */
@@ -48,15 +49,7 @@ export class Perform {
 
   constructor(readonly session: Session) {
     this.movers = new Movers(session);
-    $effect(() => {
-      if (session.snapshot.revision === 0 || this.movers.modulators.length === 0) return;
-      void [session.stage.changes, session.stage.song, session.transport.decidedAt];
-      const stale = new AbortController();
-      getCurves(this.#bar, stripBars, stale.signal)
-        .then((curves) => (this.#curves = curves))
-        .catch(() => {}); // the old curves stay while the server is away
-      return () => stale.abort();
-    });
+    this.curves = new Curves(session, () => ({ bar: this.#bar, bars: stripBars }));
     $effect(() => {
       if (session.snapshot.revision === 0) return; // the server is away
       void [
@@ -124,11 +117,6 @@ export class Perform {
 
   outline(track: number): Outline | undefined {
     return this.#outlines.find((outline) => outline.track === track);
-  }
-
-  /** The levels of a modulator over the bars that are shown, −1000 to 1000; none where they are not known. */
-  curve(modulator: number): number[] {
-    return this.#curves.find((curve) => curve.modulator === modulator)?.levels ?? [];
   }
 
   picture(scene: number | undefined): ScenePicture | undefined {

@@ -2,11 +2,14 @@
 <script lang="ts">
   import { gateLane } from "../../chart/gate";
   import { getChartView, getSession } from "../../state/context";
+  import { Curves } from "../../state/curves.svelte";
+  import { Movers } from "../../state/movers.svelte";
   import KitHead from "../lane/KitHead.svelte";
   import LaneAxis from "../lane/LaneAxis.svelte";
   import LaneHead from "../lane/LaneHead.svelte";
   import LaneStrip from "../lane/LaneStrip.svelte";
   import ChartHead from "./ChartHead.svelte";
+  import CurveRow from "./CurveRow.svelte";
   import ToolBar from "./ToolBar.svelte";
   import Playhead from "./Playhead.svelte";
   import Ruler from "./Ruler.svelte";
@@ -17,8 +20,14 @@
   const kit = $derived(session.track.kind === "kit");
   const lanes = $derived(session.lanes.filter((spec) => !kit || !spec.leads));
   const gate = $derived(session.spec(gateLane));
+  const movers = new Movers(session);
+  const modulators = $derived(movers.of(session.track));
+  const bar = $derived(session.bars.at(view.from));
+  const bars = $derived(Math.min(16, session.bars.at(view.to - 1) + 1 - bar));
+  const curves = new Curves(session, () => ({ bar, bars }));
   const rows = $derived(
     [
+      ...modulators.map(() => "23px"),
       ...(kit ? session.parts.map(() => "46px") : []),
       ...lanes.map((spec) => view.heights.row(spec)),
     ].join(" "),
@@ -47,6 +56,9 @@
     </svg>
     <ChartHead />
     <Ruler />
+    {#each modulators as modulator (modulator.id)}
+      <CurveRow {modulator} {movers} {curves} {bar} {bars} />
+    {/each}
     {#if kit}
       {#each session.parts as part, index (part.id)}
         <div class="contents" data-lane={gateLane} data-part={index}>

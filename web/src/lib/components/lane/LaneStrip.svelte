@@ -1,6 +1,7 @@
 <!-- @component A lane over the chart's stretch of time. Its steps are drawn by pointer or by key. -->
 <script lang="ts">
   import type { LaneSpec } from "../../api/types";
+  import { effectiveMarks } from "../../chart/effective";
   import { layOut, ValueScale } from "../../chart/geometry";
   import { pressKey } from "../../chart/keys";
   import { Painter, readoutCharacter } from "../../chart/painter.svelte";
@@ -49,6 +50,17 @@
       ? chartPart?.details[cursorStep]?.words
       : chartLane?.reaches.find(({ step }) => step === cursorStep)?.words,
   );
+  const marks = $derived(
+    chart && chartPart
+      ? effectiveMarks(spec, chart, width, chartPart.forecasts, cells, values, scale)
+      : [],
+  );
+  /** What the value of the cursor's step is written as, and what it turns out to be at its first place. */
+  const cursorText = $derived.by(() => {
+    const is = marks.find(({ cell }) => cell === cursorCell)?.is;
+    const text = shortText(spec, values[cursorStep] ?? 0, view);
+    return is === undefined ? text : `${text} → ${is}`;
+  });
   const painter = new Painter(view, () => ({ spec, cells, scale, values }));
 
   $effect(() => {
@@ -123,13 +135,14 @@
           {scale}
           {height}
           {cursor}
+          {marks}
         />{/if}
       {#if !folded && !view.following && !lane.linked}
         <LoopEnd {name} {index} {lane} {cells} {width} {height} />
       {/if}
       {#if cursorCell && !folded && !painter.readout}
         <CursorValue
-          text={shortText(spec, values[cursorStep] ?? 0, view)}
+          text={cursorText}
           x={cursorCell.x}
           y={scale.y(values[cursorStep] ?? 0)}
           {width}

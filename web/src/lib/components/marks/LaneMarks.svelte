@@ -1,6 +1,7 @@
 <!-- @component The marks of a lane's values, each kind of lane in its own way. -->
 <script lang="ts">
-  import type { ChartPart, Forecast, LaneSpec } from "../../api/types";
+  import type { ChartPart, LaneSpec } from "../../api/types";
+  import type { EffectiveMark } from "../../chart/effective";
   import type { Cell, ValueScale } from "../../chart/geometry";
   import { getChartView } from "../../state/context";
   import EffectiveMarks from "./EffectiveMarks.svelte";
@@ -22,8 +23,10 @@
     height: number;
     /** The step of the cursor, if it is on the lane. */
     cursor: number | undefined;
+    /** What values turn out to be. */
+    marks: EffectiveMark[];
   }
-  let { spec, index, chartPart, cells, values, scale, height, cursor }: Props = $props();
+  let { spec, index, chartPart, cells, values, scale, height, cursor, marks }: Props = $props();
 
   const view = getChartView();
   const reaches = $derived(chartPart.lanes.find(({ lane }) => lane === spec.name)?.reaches ?? []);
@@ -32,12 +35,6 @@
   /** Loops after the first are lighter on the home page, where the first is what is written. */
   function ink(cell: Cell): number {
     return cell.pass === 0 || view.following ? 1 : 0.5;
-  }
-
-  /** How loud a step will be. */
-  function loudest(forecast: Forecast): number | undefined {
-    const heard = forecast.sounds ? forecast.hits.filter((hit) => hit.sounds) : [];
-    return heard[0]?.velocity;
   }
 
   /** Whether a note is struck while the lane stands on a cell. */
@@ -56,8 +53,8 @@
   <LengthMarks {cells} {values} {scale} {ink} {heard} />
 {:else if spec.marks === "fog"}
   <FogMarks {cells} {values} {scale} {ink} />
-  <EffectiveMarks {forecasts} {cells} {values} {scale} effective={(f) => f.probability} />
+  <EffectiveMarks {marks} />
 {:else}
-  <StemMarks {spec} {cursor} {cells} {values} {scale} {ink} {heard} />
-  {#if spec.scaled}<EffectiveMarks {forecasts} {cells} {values} {scale} effective={loudest} />{/if}
+  <StemMarks {spec} {cursor} {cells} {values} {scale} {ink} {heard} atFoot={marks.length > 0} />
+  <EffectiveMarks {marks} />
 {/if}

@@ -14,8 +14,10 @@ usual it may reach over usual ones behind them.
     spec: LaneSpec;
     /** The step whose value is written by the cursor. */
     cursor: number | undefined;
+    /** Whether values are written at the feet of the stems, as rings are around the heads. */
+    atFoot: boolean;
   }
-  let { spec, cells, values, scale, ink, heard, cursor }: Props = $props();
+  let { spec, cells, values, scale, ink, heard, cursor, atFoot }: Props = $props();
 
   const view = getChartView();
 
@@ -75,7 +77,7 @@ usual it may reach over usual ones behind them.
     {#if text}
       <text
         x={centred ? x : cell.x + 1}
-        y={above ? y - 5 : y + 13}
+        y={atFoot ? foot : above ? y - 5 : y + 13}
         text-anchor={centred ? "middle" : "start"}
         font-size="11"
         stroke="var(--paper)"

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { MediaQuery } from "svelte/reactivity";
   import { getSession } from "../../state/context";
+  import { curvePath } from "../../state/curves.svelte";
   import type { Perform } from "../../state/perform.svelte";
 
   let { perform }: { perform: Perform } = $props();
@@ -12,16 +13,6 @@
   const head = $derived(narrow.current ? 250 : 320);
   let width = $state(0);
   const room = $derived(Math.max(0, width - head));
-
-  function path(levels: readonly number[]): string {
-    const middle = high / 2;
-    return levels
-      .map((level, i) => {
-        const x = (i / levels.length) * room;
-        return `${i ? "L" : "M"}${x.toFixed(1)} ${(middle - (level / 1000) * (middle - 2)).toFixed(1)}`;
-      })
-      .join("");
-  }
 
   const bars = $derived(
     Array.from({ length: 8 }, (_, i) => {
@@ -38,7 +29,7 @@
   bind:clientWidth={width}
 >
   {#each perform.movers.modulators as modulator (modulator.id)}
-    {@const levels = perform.curve(modulator.id)}
+    {@const levels = perform.curves.levels(modulator.id)}
     <div class="flex items-center" style:height="{high + 1}px">
       <button
         class="flex min-w-0 cursor-pointer items-center gap-2 px-3 text-left text-[12px]"
@@ -83,7 +74,7 @@
         />
         {#if levels.length > 0}
           <path
-            d={path(levels)}
+            d={curvePath(levels, room, high)}
             fill="none"
             stroke={perform.movers.effectiveAmount(modulator) > 0 ? "var(--ink)" : "var(--ink-3)"}
             stroke-width="1.5"

@@ -59,7 +59,10 @@
         <NumberRow
           label={end === "least" ? "lowest" : "highest"}
           name="{end === 'least' ? 'Lowest' : 'Highest'} of sending {i + 1}"
-          help="What it sends where the curve is {end === 'least' ? 'lowest' : 'highest'}."
+          help="What it sends where the curve is {end === 'least' ? 'lowest' : 'highest'}{end ===
+          'least'
+            ? ', or where what drives it is at nothing'
+            : ''}."
           value={send[end]}
           min={0}
           max={spec(send)?.most ?? 127}
