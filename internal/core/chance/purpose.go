@@ -23,6 +23,8 @@ const (
 	Count         Purpose = 15
 	Chain         Purpose = 16
 	Modulate      Purpose = 17
+	ChordNote     Purpose = 18
+	RoleRule      Purpose = 19
 )
 
 // Use is what random numbers of a purpose are for.
@@ -36,7 +38,7 @@ type Use struct {
 	N string
 }
 
-// Uses lists all uses of random numbers. Sub is 0 in all of them but Modulate, and Applies, Spread, Weigh and Roll, where it is which of the notes of a step
+// Uses lists all uses of random numbers. Sub is 0 in all of them but Modulate and RoleRule, and Applies, Spread, Weigh and Roll, where it is which of the notes of a step
 // is drawn for by itself, from 0.
 func Uses() []Use {
 	const own, gate, moves = "its own", "gate", "moves of the gate lane, or of the lane itself if it is not linked"
@@ -57,6 +59,8 @@ func Uses() []Use {
 		{Duration, "which line of a table of durations is drawn", gate, "moves of the gate lane"},
 		{Count, "how many hits a step has by its own weights", "ratchet", "moves of the gate lane"},
 		{Chain, "to which pattern one leads, of no track", "none", "2^32 times the track's id, and how many times it has led"},
+		{ChordNote, "which note of a chord is struck", "pitch", "as for ratchet hits"},
+		{RoleRule, "whether a rule changes a note of a chord; Sub is 16 times the rule, and the note of the hit", "pitch", "as for ratchet hits"},
 		{Modulate, "the level of a pass of a random modulator, of no track; Sub is its id", "none", "2^32 times the bar with which it began, and the pass"},
 	}
 }

@@ -16,6 +16,7 @@ var (
 	ErrListens = errors.New("a step listens to what sounded before")
 	ErrOnce    = errors.New("a step counts passes from the beginning on")
 	ErrMoved   = errors.New("a modulator moves it")
+	ErrChords  = errors.New("its pitches are from chords")
 )
 
 // Repeats returns after how many ticks a track plays the same again and again, once its late notes have come: the
@@ -27,6 +28,9 @@ func Repeats(p *score.Project, t *score.Track) (score.Tick, error) {
 	}
 	if isModulated(p, t) {
 		return 0, ErrMoved
+	}
+	if t.Pitches != nil {
+		return 0, ErrChords
 	}
 	common := big.NewInt(1)
 	for i := range t.Parts() {

@@ -63,6 +63,9 @@ func (f Forecast) Heard() (notes []HitNote) {
 
 // hitOf returns a hit as it is forecast. What would start before the beginning does not sound.
 func (w *walker) hitOf(now *striking, h *hit, sounds bool, notes []Note) Hit {
+	if len(notes) == 0 {
+		return Hit{Odds: now.shape.OddsOf(h.number), Velocity: int(w.strength(now, h.number)), Notes: []HitNote{}}
+	}
 	for len(notes) > 1 && notes[0].Start < 0 { // they are in the order of their starts
 		notes = notes[1:]
 	}

@@ -6,18 +6,23 @@ import (
 	"jettyfog/internal/core/wave"
 )
 
-// driving is what a track tells the modulators that it drives.
+// driving is what a track tells the modulators that it drives, and the tracks that have their pitches from it.
 type driving struct {
 	tick, until   score.Tick // of its last note, by its step
 	key, velocity uint8
 	struck        bool
 	mods          [score.MaxMods]uint8 // of its first part
+	struckKeys    heldKeys             // of its last step
 }
 
 // sound takes the notes of a step at a tick: the highest and the loudest of them count.
 func (d *driving) sound(tick score.Tick, notes []Note) {
+	if !d.struck || d.tick != tick {
+		d.struckKeys = heldKeys{}
+	}
 	d.tick, d.until, d.struck, d.key, d.velocity = tick, tick, true, 0, 0
 	for _, n := range notes {
+		d.struckKeys.press(n.Key)
 		d.until = max(d.until, tick+n.End-n.Start)
 		d.key, d.velocity = max(d.key, n.Key), max(d.velocity, n.Velocity)
 	}

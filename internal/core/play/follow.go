@@ -24,11 +24,8 @@ func (w *walker) hear(n Note) {
 // hearInput has the track go on by a message that comes in, if it is one of those that it listens to, and
 // reports whether it is.
 func (w *walker) hearInput(m midi.Message) bool {
-	if w.hearController(m) {
-		w.hearClock(m)
-		return true
-	}
-	return w.hearClock(m)
+	drives, counts, goesOn := w.hearController(m), w.hearKeys(m), w.hearClock(m)
+	return drives || counts || goesOn
 }
 
 // hearClock is hearInput for what a track has for its clock.

@@ -113,6 +113,12 @@ func (g *group) couple() {
 				g.inputs = append(g.inputs, w)
 			}
 		}
+		if w.place >= 0 && w.source != nil {
+			heard[w.place] = true
+		}
+		if w.source.HearsKeys() && !slices.Contains(g.inputs, w) {
+			g.inputs = append(g.inputs, w)
+		}
 		if w.clockDriven() {
 			g.clocks = append(g.clocks, w)
 		}

@@ -27,6 +27,7 @@ type keptLuck struct {
 	values  map[score.LaneName]keptValue
 	sounded bool
 	state   trackState
+	chord   chordState
 	wait    score.Tick // until the next step, by the part's own clock
 	bar     int64      // in which it was
 	at      score.Tick // when
@@ -81,7 +82,7 @@ func (w *walker) holdAt(at score.Tick) {
 }
 
 func (w *walker) keep(at score.Tick) *keptLuck {
-	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, wait: w.real(w.local) - at, at: at, bar: w.bars.At(at), evolved: w.evolvedBars}
+	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, chord: w.chordState, wait: w.real(w.local) - at, at: at, bar: w.bars.At(at), evolved: w.evolvedBars}
 	k.state = w.states[w.trackIndex] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
 		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls, extra: v.extra}
@@ -118,7 +119,10 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 			*v.evolved, v.rolls, v.extra = kept.evolved, kept.rolls, kept.extra
 		}
 	}
-	w.sounded, w.evolvedBars = k.sounded, k.evolved
+	w.sounded, w.evolvedBars, w.chordState = k.sounded, k.evolved, k.chord
+	if aligned {
+		w.struck = 0
+	}
 	s := &w.states[w.trackIndex]
 	mods := s.mods
 	*s = k.state

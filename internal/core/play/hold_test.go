@@ -97,8 +97,10 @@ func TestAHoldAndARealignRepeatEverything(t *testing.T) {
 		}
 		bar := p.Meter.Bar()
 		period, err := period.Repeats(p, track)
-		require.NoError(t, err)
-		require.Equal(t, score.Tick(track.Hold)*bar, period)
+		if track.Pitches == nil { // which can be those of others
+			require.NoError(t, err)
+			require.Equal(t, score.Tick(track.Hold)*bar, period)
+		}
 		requireHeld(t, p, score.Tick(track.HoldFrom)*bar, score.Tick(track.Hold)*bar, 2*score.TicksPerQuarter)
 	})
 }

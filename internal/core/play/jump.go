@@ -22,7 +22,7 @@ func (f *Performer) skipTo(tick score.Tick) {
 
 // hearsOthers reports whether what the part plays depends on other tracks.
 func (w *walker) hearsOthers() bool {
-	if !w.ownClock || w.isDriven() || w.sendsDriven() {
+	if !w.ownClock || w.isDriven() || w.sendsDriven() || w.source.FollowsTrack() > 0 {
 		return true
 	}
 	for i := range w.steps {
@@ -35,7 +35,7 @@ func (w *walker) hearsOthers() bool {
 
 // jumps reports whether every lane's place follows from the time alone, and nothing else is remembered.
 func (w *walker) jumps() bool {
-	if w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || w.track.Retunes() || w.maySlide() {
+	if w.source != nil || w.track.Hold > 0 || w.track.Realign > 0 || w.durations > 0 || w.track.Retunes() || w.maySlide() {
 		return false
 	}
 	for i := range w.steps {

@@ -73,7 +73,7 @@ func (w *walker) lay(now *striking, own *ownNotes, notes []score.StepNote) {
 		return
 	}
 	slices.SortStableFunc(w.intervals, func(a, b score.Interval) int {
-		return cmp.Compare(w.pitches.note(a.Degrees)+a.Semitones, w.pitches.note(b.Degrees)+b.Semitones)
+		return cmp.Compare(w.noteAt(a.Degrees)+a.Semitones, w.noteAt(b.Degrees)+b.Semitones)
 	})
 	w.part.Voicing.Lay(w.intervals, score.Interval{Semitones: octave})
 }

@@ -48,10 +48,16 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 	own := w.pitch.ownAt(w.pitch.stepAt(at))
 	read, lead := w.pitch.read(at, n), w.track.Transpose.Degrees+now.shape.Walk*h.number
 	above := octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
-	if own != nil && (len(own.Notes) > 0 || len(own.Allowed) > 0) {
-		return w.voiceOwn(now, h, &ownNotes{own, read, lead, above}, note, dst)
+	degree := w.beginHit(now, h, read+lead)
+	switch {
+	case w.source != nil && len(w.keys) == 0:
+		return dst
+	case w.atOnce():
+		return w.voiceAll(now, h, degree, above, note, dst)
+	case own != nil && (len(own.Notes) > 0 || len(own.Allowed) > 0):
+		return w.voiceOwn(now, h, &ownNotes{own, degree - lead, lead, above}, note, dst)
 	}
-	degree, chord := read+lead, w.chord.read(at, n)
+	chord := w.chord.read(at, n)
 	if chord == 0 {
 		w.pitchTo(&note, degree, above)
 		return append(dst, note)
@@ -65,6 +71,41 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 	dst = highest(dst, first, w.track.Voices)
 	w.strum(now, h, dst[first:])
 	return dst
+}
+
+// voiceAll appends all notes of the chord that the track has its pitches from, as many as there are voices for.
+func (w *walker) voiceAll(now *striking, h *hit, degree, above int, note Note, dst []Note) []Note {
+	first := len(dst)
+	for i := range w.keys {
+		w.pitchTo(&note, degree+i, above)
+		dst = append(dst, note)
+	}
+	if w.part.Voicing.Strum < 0 {
+		slices.Reverse(dst[first:])
+	}
+	dst = dst[:first+struckOnce(dst[first:])]
+	dst = highest(dst, first, w.track.Voices)
+	w.strum(now, h, dst[first:])
+	return dst
+}
+
+// noteOfKey returns the note that a key is: in a tuning the one that sounds nearest to it.
+func (p *pitches) noteOfKey(key int) int {
+	if !p.tuned {
+		return key
+	}
+	at := theory.Cents(key) * theory.Semitone
+	note := p.tuning.Middle() + int(theory.Cents(key-p.tuning.Middle())*theory.Semitone*theory.Cents(p.tuning.Notes())/p.tuning.Period())
+	for p.tuning.Sounding(note) > at {
+		note--
+	}
+	for p.tuning.Sounding(note+1) <= at {
+		note++
+	}
+	if p.tuning.Sounding(note+1)-at < at-p.tuning.Sounding(note) {
+		note++
+	}
+	return note
 }
 
 // strum spreads the notes of a chord over its hit, as the voicing of the part has it.
@@ -98,7 +139,7 @@ func highest(notes []Note, from, voices int) []Note {
 
 // pitchTo spells a degree, folds it into the register and gives the note its key.
 func (w *walker) pitchTo(n *Note, degree, above int) {
-	note := w.pitches.note(degree) + above
+	note := w.noteAt(degree) + above + w.ruled(degree)
 	register := w.track.Register
 	if !w.pitches.tuned {
 		n.Key = uint8(register.Fold(note))

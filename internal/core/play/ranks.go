@@ -25,6 +25,9 @@ func hearingOf(p *score.Project) hearing {
 				}
 			}
 		}
+		if source := track.Pitches.FollowsTrack(); source > 0 {
+			h[track.ID] = append(h[track.ID], source)
+		}
 		h[track.ID] = append(h[track.ID], driversOf(p, track.ID)...)
 		slices.Sort(h[track.ID])
 		h[track.ID] = slices.Compact(h[track.ID])

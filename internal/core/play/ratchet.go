@@ -33,12 +33,18 @@ func (w *walker) count(shape *score.StepRatchet, at int, n int64) int {
 func (w *walker) strikes(now *striking, h *hit) bool {
 	address := w.chance
 	address.Lane, address.Purpose = score.Ratchet.Spec().Number(), chance.Strike
-	const most = 8 * maxRatchet // strikes of a step; those beyond are numbered apart
-	address.N = uint64(now.n*most + int64(h.address%most))
-	if h.address >= most {
-		address.N |= 1 << 63
-	}
+	address.N = h.numbered(now.n)
 	return chance.Happens(address, now.shape.OddsOf(h.number))
+}
+
+// numbered returns the number of a hit among all hits of the part, where n counts the gate's moves.
+func (h *hit) numbered(n int64) uint64 {
+	const most = 8 * maxRatchet // strikes of a step; those beyond are numbered apart
+	number := uint64(n*most + int64(h.address%most))
+	if h.address >= most {
+		number |= 1 << 63
+	}
+	return number
 }
 
 // strength returns the velocity of the i-th of the strikes of a step.

@@ -37,6 +37,8 @@ type partState struct {
 	lanes  map[score.LaneName]laneState
 
 	modulation modulationState
+	chord      chordState
+	keys       keysState
 }
 
 // laneState is how far a lane has come.
@@ -166,6 +168,8 @@ func (w *walker) key() partKey { return partKey{w.track.ID, w.part.ID} }
 func (w *walker) save() any {
 	s := partState{walker: w.walkerState, hold: w.hold.holdState, gate: w.gate.State, lanes: map[score.LaneName]laneState{}}
 	s.walker.triggers, s.walker.incoming, s.modulation = slices.Clone(w.triggers), slices.Clone(w.incoming), w.modulationState
+	s.chord, s.keys = w.chordState, w.keysState
+	s.keys.waiting = slices.Clone(w.waiting)
 	for _, v := range w.all {
 		lane := laneState{mover: v.State, value: v.valueState}
 		if v.evolved != nil {
@@ -188,6 +192,7 @@ func (w *walker) restore(state any) {
 	w.holdFrom()
 	w.triggers, w.incoming = slices.Clone(s.walker.triggers), slices.Clone(s.walker.incoming)
 	w.restoreModulation(s.modulation)
+	w.restoreChord(s.chord, s.keys)
 	for _, v := range w.all {
 		lane := s.lanes[v.name]
 		v.State, v.valueState = lane.mover, lane.value

@@ -43,7 +43,10 @@ func (w *walker) strike(s *step, duration score.Tick, sounds bool, dst []Note) (
 		}
 		goOnAll(w.byStrike)
 		first := len(dst)
-		dst = w.voice(&now, h, w.noteOf(&now, h), dst)
+		if dst = w.voice(&now, h, w.noteOf(&now, h), dst); len(dst) == first { // a chord without notes
+			continue
+		}
+		w.struck++
 		start := dst[first].Start
 		w.slideInto(start)
 		w.sliding = h.last && now.slides

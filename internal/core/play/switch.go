@@ -162,6 +162,7 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 	other := before[first]
 	w.controllers, w.incoming = other.controllers, slices.Clone(other.incoming)
 	w.restoreCurves(other.curves)
+	w.restoreChord(chordState{}, other.keysState)
 	if w.ownClock {
 		return
 	}
@@ -175,6 +176,7 @@ func (w *walker) continueFrom(was *walker, at score.Tick) {
 	w.walkerState, w.hold.holdState = was.walkerState, was.hold.holdState
 	w.triggers, w.incoming = slices.Clone(was.triggers), slices.Clone(was.incoming)
 	w.restoreModulation(was.modulationState)
+	w.restoreChord(was.chordState, was.keysState)
 	w.passes += w.gate.Continue(was.gate.State, was.gate.Lane())
 	for i, v := range w.all {
 		before := was.all[i]

@@ -80,6 +80,7 @@ type moving struct {
 	fillLevel int
 	key       theory.Key // of a track that tunes its notes
 
+	chords     *score.ChordMap    // that its pitches are from
 	modulators []score.Modulator  // that move it, and those that they copy
 	moved      []score.MovedValue // of their controls
 	section    int                // the bar with which it began, if it restarts one of them
@@ -106,7 +107,11 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false         // what is silent decides all the same
 	m.track.Patterns = []score.Pattern{*t.Pattern(t.Playing)}
 	m.track.Patterns[0].After = nil // which the song decides
-	if t.Retunes() || hasNotes(t) { // where its notes go depends on those before, or how many there are on their pitches
+	if t.Pitches != nil && t.Pitches.Kind == score.MapPitches {
+		m.chords = p.ChordMap(t.Pitches.Map)
+	}
+	// Where its notes go depends on those before, or how many there are on their pitches, or others have their pitches from it.
+	if t.Retunes() || hasNotes(t) || t.Pitches != nil || givesPitches(p, t) {
 		m.key = p.Key
 		return m
 	}
@@ -129,6 +134,12 @@ func hasNotes(t *score.Track) bool {
 		}
 		return false
 	})
+}
+
+// givesPitches reports whether another track has its pitches from a track, or a modulator goes with them.
+func givesPitches(p *score.Project, t *score.Track) bool {
+	return slices.ContainsFunc(p.Tracks, func(other score.Track) bool { return other.Pitches.FollowsTrack() == t.ID }) ||
+		slices.ContainsFunc(p.Modulators, func(m score.Modulator) bool { return m.Shape.DrivenByTrack() && m.Track == t.ID })
 }
 
 // fills reports whether a fill changes what a track plays.

@@ -40,6 +40,7 @@ type walker struct {
 
 	noteLanes
 	modulation
+	chordSource
 	clock curveClock
 
 	// The lanes with a loop of their own, by what moves them.
@@ -91,6 +92,7 @@ func newWalker(c *common, place, index int) *walker {
 	}
 	w.takeModulators(c)
 	w.takeCurveClock(c)
+	w.takeChordSource(c)
 	t, part = w.track, w.part
 	if t.Luck != score.FollowLuck {
 		w.chance.Luck = uint64(t.Luck)
@@ -154,6 +156,7 @@ func (w *walker) play(dst []Note) []Note {
 		w.seekTo(w.next)
 		w.modulate(w.next)
 	}
+	w.readChord(w.next)
 	w.begin()
 	w.notify(score.Gate, w.next, &w.gate)
 	at := w.gate.Step()
@@ -193,6 +196,7 @@ func (w *walker) act(s *step, duration score.Tick, dst []Note) []Note {
 	if !decided {
 		return dst
 	}
+	sounds = sounds && !w.silentChord()
 	w.sounded = sounds
 	w.states[w.trackIndex].set(w.next, sounds)
 	goOnAll(w.byHit)

@@ -75,7 +75,7 @@ func TestTunedNotesSoundWhereTheyShould(t *testing.T) {
 					lanes.Chord.Spread, lanes.Chord.Evolve, lanes.Chord.Weights, lanes.Chord.Own = nil, nil, nil, nil
 				}
 			}
-			p.Tracks[i].Transpose.Semitones = 0
+			p.Tracks[i].Transpose.Semitones, p.Tracks[i].Pitches = 0, nil
 		}
 		pitches, spelling := p.Key.Tuning.Ready(), p.Key.Spelling()
 		hears := newInstrument()

@@ -30,6 +30,7 @@ type SetProject struct {
 	Switches     *[]Switch      `json:"switches,omitempty"`
 	Macros       *[]Macro       `json:"macros,omitempty"`
 	Modulators   *[]Modulator   `json:"modulators,omitempty"`
+	ChordMaps    *[]ChordMap    `json:"chordMaps,omitempty"`
 	Moved        *[]MovedValue  `json:"-"`
 	SectionBar   *int           `json:"-"`
 	Mappings     *[]Mapping     `json:"mappings,omitempty"`
@@ -79,6 +80,9 @@ func (e SetProject) Label() string {
 	}
 	if e.Macros != nil {
 		what = append(what, "macros")
+	}
+	if e.ChordMaps != nil {
+		what = append(what, "chord maps")
 	}
 	if e.Modulators != nil {
 		what = append(what, "modulators")
@@ -132,6 +136,7 @@ func (e SetProject) apply(p *Project) (Edit, error) {
 		Switches:     swapList(&p.Switches, e.Switches),
 		Macros:       swapList(&p.Macros, e.Macros),
 		Modulators:   swapList(&p.Modulators, e.Modulators),
+		ChordMaps:    swapList(&p.ChordMaps, e.ChordMaps),
 		Moved:        swapList(&p.Moved, e.Moved),
 		SectionBar:   swap(&p.SectionBar, e.SectionBar),
 		Mappings:     swapList(&p.Mappings, e.Mappings),

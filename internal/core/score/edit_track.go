@@ -24,6 +24,7 @@ type SetTrack struct {
 	Overlap       *Tick            `json:"overlap,omitempty"`
 	Source        *Source          `json:"source,omitempty"`
 	Register      *theory.Register `json:"register,omitempty"`
+	Pitches       *PitchSource     `json:"pitches,omitempty"`
 	Tuned         *Tuned           `json:"tuned,omitempty"`
 	Transpose     *Transpose       `json:"transpose,omitempty"`
 	Speed         *Ratio           `json:"speed,omitempty"`
@@ -75,6 +76,7 @@ func (e SetTrack) Label() string {
 	add(e.Overlap != nil, "overlap")
 	add(e.Source != nil, "clock")
 	add(e.Register != nil, "register")
+	add(e.Pitches != nil, "where pitches are from")
 	add(e.Tuned != nil, "tuning")
 	add(e.Transpose != nil, "transpose")
 	add(e.Speed != nil, "speed")
@@ -97,6 +99,7 @@ func (e SetTrack) apply(p *Project) (Edit, error) {
 		return nil, fmt.Errorf("track %d: %w", e.Track, ErrUnknownTrack)
 	}
 	return SetTrack{
+		Pitches:       swapPitches(&track.Pitches, e.Pitches),
 		Tuned:         swapTuned(&track.Tuned, e.Tuned),
 		Routes:        swapRoutes(&track.Routes, e.Routes),
 		Track:         e.Track,

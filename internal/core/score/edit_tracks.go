@@ -154,6 +154,9 @@ func (p *Project) cuts(id int) []Edit {
 		if track.ID == id {
 			continue
 		}
+		if track.Pitches.FollowsTrack() == id {
+			cuts = append(cuts, SetTrack{Track: track.ID, Pitches: &PitchSource{Kind: KeyPitches}})
+		}
 		if track.Source.FollowsTrack() && track.Source.Track == id {
 			own := track.Source
 			own.Kind, own.Track = OwnClock, 0

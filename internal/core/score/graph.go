@@ -12,10 +12,10 @@ type node struct {
 	id        int
 }
 
-// drives returns what each track and each modulator has an effect on: a track on those that follow it, whose conditions are about it,
-// and on modulators that it drives; a modulator on its copies, on tracks that it moves or sends by, and on those whose clock it is. What a
+// drives returns what each track and each modulator has an effect on: a track on those that follow it, have their pitches from it, or whose conditions
+// are about it, if those count, and on modulators that it drives; a modulator on its copies, on tracks that it moves or sends by, and on those whose clock it is. What a
 // modulator moves of the project moves all tracks.
-func (p *Project) drives() map[node][]node {
+func (p *Project) drives(conditions bool) map[node][]node {
 	drives := map[node][]node{}
 	add := func(from, to node) { drives[from] = append(drives[from], to) }
 	for i := range p.Tracks {
@@ -27,7 +27,13 @@ func (p *Project) drives() map[node][]node {
 		case track.Source.Kind == CurveClock:
 			add(node{true, track.Source.Modulator}, self)
 		}
+		if source := track.Pitches.FollowsTrack(); source > 0 {
+			add(node{id: source}, self)
+		}
 		for _, pattern := range track.Patterns {
+			if !conditions {
+				break
+			}
 			for k := range pattern.Parts {
 				for _, detail := range pattern.Parts[k].Details {
 					for _, heard := range detail.Condition.Tracks() {
@@ -57,19 +63,36 @@ func (p *Project) drives() map[node][]node {
 	return drives
 }
 
-// validateGraph refuses a modulator that would reach itself, and names the circle.
+// validateGraph refuses a modulator that would reach itself, and a track whose pitches would be from itself, and names the circle.
 func (p *Project) validateGraph() error {
-	if len(p.Modulators) == 0 {
+	follows := func(t Track) bool { return t.Pitches.FollowsTrack() > 0 }
+	if len(p.Modulators) == 0 && !slices.ContainsFunc(p.Tracks, follows) {
 		return nil
 	}
-	drives := p.drives()
+	refuse := func(field string, from node, drives map[node][]node) error {
+		circle := circleFrom(from, drives)
+		if circle == nil {
+			return nil
+		}
+		var names []string
+		for _, n := range circle {
+			names = append(names, p.nameOf(n))
+		}
+		return &FieldError{field, "a circle (" + strings.Join(names, " → ") + ")", "something that does not reach itself"}
+	}
+	drives := p.drives(true)
 	for i := range p.Modulators {
-		if circle := circleFrom(node{true, p.Modulators[i].ID}, drives); circle != nil {
-			var names []string
-			for _, n := range circle {
-				names = append(names, p.nameOf(n))
-			}
-			return &FieldError{fmt.Sprintf("modulators[%d]", i), "a circle (" + strings.Join(names, " → ") + ")", "something that does not reach itself"}
+		if err := refuse(fmt.Sprintf("modulators[%d]", i), node{true, p.Modulators[i].ID}, drives); err != nil {
+			return err
+		}
+	}
+	drives = p.drives(false) // tracks whose conditions are about each other just take turns
+	for i := range p.Tracks {
+		if !follows(p.Tracks[i]) {
+			continue
+		}
+		if err := refuse(fmt.Sprintf("tracks[%d].pitches", i), node{id: p.Tracks[i].ID}, drives); err != nil {
+			return err
 		}
 	}
 	return nil

@@ -65,6 +65,8 @@ type Track struct {
 	// it ends first.
 	Overlap  Tick            `json:"overlap" jsonschema:"minimum=0,maximum=20160"`
 	Register theory.Register `json:"register"`
+	// Pitches is where a melodic track has its pitches from; without it that is the key.
+	Pitches *PitchSource `json:"pitches,omitempty"`
 	// Tuned says how a melodic track gets its notes in tune; without it the instrument has the tuning itself.
 	Tuned     *Tuned    `json:"tuned,omitempty"`
 	Transpose Transpose `json:"transpose"`
@@ -169,6 +171,7 @@ func (pattern *Pattern) partIndex(id int) int {
 func (t *Track) Clone() Track {
 	clone := *t
 	clone.Shifts = slices.Clone(t.Shifts)
+	clone.Pitches = t.Pitches.clone()
 	if t.Tuned != nil {
 		tuned := *t.Tuned
 		clone.Tuned = &tuned

@@ -80,6 +80,9 @@ func (p *Project) Validate() error {
 	if err := p.validateTuned(); err != nil {
 		return err
 	}
+	if err := p.validateChordMaps(); err != nil {
+		return err
+	}
 	if err := p.validateModulators(); err != nil {
 		return err
 	}

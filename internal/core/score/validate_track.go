@@ -13,6 +13,7 @@ func (t *Track) validate(field string, p *Project) error {
 		checkRange(field+".register.lowest", t.Register.Lowest, theory.LowestNote, theory.HighestNote-theory.Octave+1),
 		checkRange(field+".register.highest", t.Register.Highest, t.Register.Lowest+theory.Octave-1, theory.HighestNote),
 		t.Source.validate(field+".source", p),
+		t.Pitches.validate(field+".pitches", t, p),
 		t.Loop.validate(field + ".loop"),
 	}
 	if t.Swing != 0 {

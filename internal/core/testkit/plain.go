@@ -13,7 +13,7 @@ func MakePlain(t *rapid.T, p *score.Project) {
 	MakeEqual(p)
 	track := &p.Tracks[0]
 	track.Kind, track.Voices, track.Overlap, track.Playing = score.Melodic, 0, 0, 0
-	track.Routes = nil
+	track.Routes, track.Pitches = nil, nil
 	MakeAudible(p)
 	track.Patterns[0].Parts = track.Patterns[0].Parts[:1]
 	track.Transpose, track.Speed, track.Swing = score.Transpose{}, score.Ratio{N: 1, M: 1}, 0

@@ -40,6 +40,7 @@ func Project(t *rapid.T) *score.Project {
 	p.Inputs = rapid.SampledFrom([][]score.Input{nil, inputs}).Draw(t, "inputs")
 	p.Macros = rapid.SampledFrom([][]score.Macro{nil, macros}).Draw(t, "macros")
 	p.Modulators = modulators(t, p)
+	chords(t, p)
 	p.Mappings = rapid.SampledFrom([][]score.Mapping{nil, mappings}).Draw(t, "mappings")
 	return p
 }

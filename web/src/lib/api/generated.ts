@@ -77,6 +77,10 @@ export interface Project {
   /**
    * @maxItems 16
    */
+  chordMaps?: ChordMap[];
+  /**
+   * @maxItems 16
+   */
   macros?: Macro[];
   /**
    * @maxItems 16
@@ -270,6 +274,7 @@ export interface Track {
   voices: number;
   overlap: number;
   register: Register;
+  pitches?: PitchSource;
   tuned?: Tuned;
   transpose: Transpose;
   speed: Ratio;
@@ -328,6 +333,29 @@ export interface Source {
 export interface Register {
   lowest: number;
   highest: number;
+}
+export interface PitchSource {
+  kind: "key" | "held" | "track" | "map";
+  track?: number;
+  map?: number;
+  byNote?: boolean;
+  channel?: number;
+  lowest?: number;
+  highest?: number;
+  latched?: boolean;
+  restart?: boolean;
+  order?:
+    "" | "up" | "down" | "up and down" | "up and down twice" | "as played" | "outward" | "inward" | "random" | "all";
+  octaves?: number;
+  /**
+   * @maxItems 8
+   */
+  rules?: RoleRule[];
+}
+export interface RoleRule {
+  role: "root" | "third" | "fifth" | "seventh" | "other";
+  semitones: number;
+  odds: number;
 }
 export interface Tuned {
   by: "instrument" | "bend" | "messages";
@@ -597,6 +625,23 @@ export interface Section {
   tempo?: number;
   meter?: Meter;
   key?: Key;
+}
+export interface ChordMap {
+  id: number;
+  name: string;
+  /**
+   * @maxItems 24
+   */
+  chords: MapChord[];
+  led?: boolean;
+}
+export interface MapChord {
+  /**
+   * @maxItems 8
+   */
+  keys: number[];
+  inversion?: number;
+  open?: boolean;
 }
 export interface Macro {
   id: number;
@@ -1026,6 +1071,7 @@ export interface SetProject {
   switches?: Switch[];
   macros?: Macro[];
   modulators?: Modulator[];
+  chordMaps?: ChordMap[];
   mappings?: Mapping[];
 }
 export interface ChangeLuck {
@@ -1067,6 +1113,7 @@ export interface SetTrack {
   overlap?: number;
   source?: Source;
   register?: Register;
+  pitches?: PitchSource;
   tuned?: Tuned;
   transpose?: Transpose;
   speed?: Ratio;
@@ -2093,6 +2140,7 @@ export const bounds = {
   CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
+  ChordMap: {"id":{"min":1,"max":255}},
   ClockAct: {"position":{"min":0,"max":16383},"millis":{"min":0,"max":10000}},
   ClockIn: {"input":{"min":0,"max":255},"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"perQuarter":{"min":0,"max":48},"offset":{"min":-100,"max":250}},
   ClockOut: {"offset":{"min":-100,"max":250}},
@@ -2117,6 +2165,7 @@ export const bounds = {
   Luck: {"number":{"min":0,"max":999999}},
   Macro: {"id":{"min":1,"max":255},"position":{"min":0,"max":1000},"rest":{"min":0,"max":1000}},
   MacroMove: {"by":{"min":-1000000000,"max":1000000000},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000}},
+  MapChord: {"inversion":{"min":0,"max":4}},
   Mapping: {"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000},"sendsTo":{"min":0,"max":255}},
   Mend: {"entry":{"min":0,"max":1000000}},
   Meter: {"beats":{"min":1,"max":16}},
@@ -2132,6 +2181,7 @@ export const bounds = {
   Passage: {"channel":{"min":0,"max":16},"track":{"min":1,"max":255}},
   Pattern: {"id":{"min":0,"max":255}},
   PatternWeight: {"pattern":{"min":0,"max":255},"weight":{"min":0,"max":1000}},
+  PitchSource: {"track":{"min":0,"max":2147483647},"map":{"min":0,"max":255},"channel":{"min":0,"max":16},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"octaves":{"min":0,"max":4}},
   PlayedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   PlayedRequest: {"strength":{"min":0,"max":100}},
   Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750},"sceneOn":{"min":0,"max":1000000},"fillLevel":{"min":0,"max":100}},
@@ -2144,6 +2194,7 @@ export const bounds = {
   Register: {"lowest":{"min":0,"max":116},"highest":{"min":11,"max":127}},
   RenderRequest: {"from":{"min":1,"max":1000000},"bars":{"min":1,"max":10000}},
   Reshape: {"by":{"min":-64,"max":64}},
+  RoleRule: {"semitones":{"min":-24,"max":24},"odds":{"min":0,"max":100}},
   RollRequest: {"luck":{"min":0,"max":999999},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   Route: {"output":{"min":0,"max":255},"channel":{"min":0,"max":16},"voices":{"min":0,"max":16},"part":{"min":0,"max":255},"octave":{"min":-4,"max":4},"lowest":{"min":0,"max":127},"highest":{"min":0,"max":127},"softest":{"min":1,"max":127},"loudest":{"min":1,"max":127},"curve":{"min":-100,"max":100},"program":{"min":0,"max":128},"bank":{"min":0,"max":16384},"lead":{"min":0,"max":2000}},
   Scene: {"id":{"min":0,"max":1000000}},

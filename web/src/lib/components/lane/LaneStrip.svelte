@@ -56,10 +56,16 @@
       : [],
   );
   /** What the value of the cursor's step is written as, and what it turns out to be at its first place. */
-  const cursorText = $derived.by(() => {
+  const cursorValue = $derived.by(() => {
+    if (!cursorCell || folded || painter.readout) return undefined;
     const is = marks.find(({ cell }) => cell === cursorCell)?.is;
-    const text = shortText(spec, values[cursorStep] ?? 0, view);
-    return is === undefined ? text : `${text} → ${is}`;
+    const value = values[cursorStep] ?? 0;
+    const text = shortText(spec, value, view);
+    return {
+      text: is === undefined ? text : `${text} → ${is}`,
+      x: cursorCell.x,
+      y: scale.y(value),
+    };
   });
   const painter = new Painter(view, () => ({ spec, cells, scale, values }));
 
@@ -140,14 +146,7 @@
       {#if !folded && !view.following && !lane.linked}
         <LoopEnd {name} {index} {lane} {cells} {width} {height} />
       {/if}
-      {#if cursorCell && !folded && !painter.readout}
-        <CursorValue
-          text={cursorText}
-          x={cursorCell.x}
-          y={scale.y(values[cursorStep] ?? 0)}
-          {width}
-        />
-      {/if}
+      <CursorValue value={cursorValue} {width} />
       {#if painter.readout}
         <g
           transform="translate({painter.readout.x} {painter.readout.y})"
