@@ -36,6 +36,7 @@ func (t *Transport) rule(from Source) score.Input {
 // source is what is kept of one input.
 type source struct {
 	holding    route.Holding
+	held       held
 	passed     map[route.HeldKey][]midi.NoteID // that sound
 	transposes []uint8                         // keys that are down and transpose, the last one last
 	how        *score.Transposing              // as the last of them does
@@ -74,12 +75,11 @@ func (t *Transport) Hear(in Incoming) error {
 			pressed = t.switched(in)
 			t.turnBy(in)
 		}
-		if rule.PlaysIn && t.playing {
-			t.hear(in.Message)
-		}
+		t.playIn(in, rule.PlaysIn)
 		t.passOn(in, rule, true)
 	default: // what began on another channel before the rule was changed
 		t.transpose(in, nil)
+		t.playIn(in, false)
 		t.passOn(in, rule, false)
 	}
 	t.mu.Unlock()
@@ -94,6 +94,7 @@ func (t *Transport) Gone(from Source) {
 	t.mu.Lock()
 	s := t.sources[from]
 	if s != nil {
+		t.letGo(s)
 		for _, key := range s.holding.Release() {
 			t.endPassed(s, key)
 		}
@@ -112,7 +113,7 @@ func (t *Transport) hear(m midi.Message) {
 	at, counts := t.player.Hear(m)
 	if m.Tick = at; counts {
 		t.note(log.Entry{Input: &m})
-		if m.Tick < t.loop.From {
+		if m.Tick < t.loop.From || m.Kind == midi.NoteOn || m.Kind == midi.NoteOff { // it is held beyond the seam
 			t.prepare()
 		}
 	}

@@ -90,5 +90,6 @@ func (t *Transport) play(begins log.Log, ready *log.Beginning, at *int64, countI
 	t.goOut(programs)
 	t.wake.begin(t.player.Playing(), t.revision, 0, 0, t.player.Tempo(), t.player.Bars())
 	t.wake.follow(t.log)
+	t.hearHeld()
 	t.prepare()
 }

@@ -17,8 +17,8 @@ type Outset struct {
 	From    score.Tick
 	// Plan says which sections of the song play.
 	Plan Plan
-	// Inputs came in before.
-	Inputs []midi.Message
+	// Inputs came in before; Held are the messages by which keys are held at From as they are now.
+	Inputs, Held []midi.Message
 	// GoesOn has chance go on from where it stood elsewhere. Then nothing of the song or of chains was before, but what stands.
 	GoesOn bool
 }
@@ -38,6 +38,7 @@ func (p *Player) Outset(j Jump, run score.Tick) Outset {
 	switch {
 	case j.Project == nil:
 		o = Outset{Project: p.written, Stage: p.StageAt(run), From: j.Song, Plan: p.conductor.plan, Inputs: p.Inputs(j.Song), GoesOn: j.GoesOn}
+		o.Held = heldOn(p.written, o.Inputs, p.inputs, j.Song)
 		if !j.GoesOn {
 			o.Stage = o.Stage.Hand()
 		}
@@ -50,7 +51,7 @@ func (p *Player) Outset(j Jump, run score.Tick) Outset {
 // Equal reports whether the same plays from both on.
 func (o Outset) Equal(other Outset) bool {
 	return o.Project == other.Project && o.Stage.Equal(other.Stage) && o.From == other.From && slices.Equal(o.Plan, other.Plan) &&
-		len(o.Inputs) == len(other.Inputs) && o.GoesOn == other.GoesOn
+		len(o.Inputs) == len(other.Inputs) && slices.Equal(o.Held, other.Held) && o.GoesOn == other.GoesOn
 }
 
 // Bars returns the bars of the song as it is planned.
@@ -87,7 +88,7 @@ func (o Outset) Begin() *Beginning {
 	p.stage, p.began, p.settled, p.playing = s, s, s, s.On(o.Project)
 	p.pieces = Pieces{{Song: p.base}}
 	p.tempo, p.meters = shifted(p.playing, 0, p.base), metersFrom(p.playing, 0, p.base)
-	p.performance = perform(p.playing, p.base, play.Past{Inputs: o.Inputs, Exactly: o.GoesOn})
+	p.performance = perform(p.playing, p.base, play.Past{Inputs: slices.Concat(o.Inputs, o.Held), Exactly: o.GoesOn})
 	p.skipTo(o.From)
 	return &Beginning{p}
 }

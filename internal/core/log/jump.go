@@ -48,7 +48,7 @@ func (p *Player) Jump(j Jump, ready *Beginning) []midi.Message {
 		ready = o.Begin()
 	}
 	p.take(ready, j.Song)
-	p.inputs, p.going = o.Inputs, going
+	p.inputs, p.going = slices.Concat(o.Inputs, o.Held), going
 	if going != nil {
 		p.performance.player.GoOn(going)
 	}
