@@ -43,6 +43,7 @@ type wire struct {
 	ControlAt        server.ControlAt          `json:"controlAt"`
 	Controls         []stage.Listing           `json:"controls"`
 	Curves           []server.ModulatorCurve   `json:"curves"`
+	FoundChords      server.FoundChords        `json:"foundChords"`
 	SceneRequest     server.SceneRequest       `json:"sceneRequest"`
 	ScenePictures    []server.ScenePicture     `json:"scenePictures"`
 	SetLists         []studio.SetList          `json:"setLists"`

@@ -86,9 +86,9 @@ type Period struct {
 // Degree is a degree of the key.
 type Degree struct {
 	Degree int `json:"degree"`
-	// Name is its note with an octave number, as A4.
+	// Name is its note with an octave number, as A4; the number of a note of a chord, or of a chord, where the track has its pitches from one.
 	Name string `json:"name"`
-	// Root says that it is the root in some octave.
+	// Root says that it is the root in some octave, or the first note of the chord.
 	Root bool `json:"root"`
 	// Key and Detune are how it sounds: the nearest MIDI note, and how far above that, in cents.
 	Key    int     `json:"key"`
@@ -176,7 +176,7 @@ func (s *stretch) always(p *score.Project) {
 
 func (s *stretch) chart() Chart {
 	p, track := s.project, s.track
-	chart := Chart{Track: track.ID, Pattern: track.Playing, From: s.from, To: s.to, Degrees: degreesOf(p.Key)}
+	chart := Chart{Track: track.ID, Pattern: track.Playing, From: s.from, To: s.to, Degrees: degreesOf(p.Key, track)}
 	for i, outlook := range s.course.Look(track.ID, s.from, s.to) {
 		chart.Parts = append(chart.Parts, chartPart(p, track, &track.Parts()[i], outlook))
 	}
@@ -223,7 +223,8 @@ func periodOf(ticks score.Tick, err error) Period {
 	return Period{Ticks: ticks}
 }
 
-func degreesOf(key theory.Key) []Degree {
+// degreesOf names the values of the pitch lane: by the notes of the key, or by their numbers where they are notes of a chord.
+func degreesOf(key theory.Key, track *score.Track) []Degree {
 	spec := score.Pitch.Spec()
 	spelling, pitches := key.Spelling(), key.Tuning.Ready()
 	var degrees []Degree
@@ -234,6 +235,9 @@ func degreesOf(key theory.Key) []Degree {
 			Degree: degree, Name: key.DegreeName(degree), Root: degree%spelling.Notes() == 0, Key: sounding,
 			Detune: float64(pitches.Sounding(note)-theory.Cents(sounding)*theory.Semitone) / float64(theory.Cent),
 		})
+		if last := &degrees[len(degrees)-1]; track.Pitches != nil {
+			last.Name, last.Root = strconv.Itoa(degree), degree == 0
+		}
 	}
 	return degrees
 }

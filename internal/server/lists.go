@@ -38,6 +38,14 @@ type Lists struct {
 	Roots           []string        `json:"roots"`
 	Scales          []Scale         `json:"scales"`
 	TicksPerQuarter score.Tick      `json:"ticksPerQuarter"`
+	// PitchKinds are what tracks can have their pitches from, ChordOrders the orders of a chord's notes, ChordRoles what notes are in it, and ChordQualities the kinds
+	// of chords that have names.
+	PitchKinds     []score.Option   `json:"pitchKinds"`
+	ChordOrders    []score.Option   `json:"chordOrders"`
+	ChordRoles     []theory.Role    `json:"chordRoles"`
+	ChordQualities []theory.Quality `json:"chordQualities"`
+	// ChordMaps are those that ship.
+	ChordMaps []score.ChordMap `json:"chordMaps"`
 	// WaveShapes are those of modulators.
 	WaveShapes []score.WaveShapeSpec `json:"waveShapes"`
 	// Controls are all that can be changed while playing.
@@ -83,6 +91,7 @@ func (listsResource) Routes() chi.Router {
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(), WaveShapes: score.WaveShapeSpecs(),
+			PitchKinds: score.PitchOptions(), ChordOrders: score.ChordOrderOptions(), ChordRoles: theory.Roles(), ChordQualities: theory.Qualities(), ChordMaps: score.ReadyChordMaps(),
 		}
 		for _, signal := range score.Signals() {
 			lists.VoltageChannels = append(lists.VoltageChannels, score.NewVoltageChannel(1, signal))

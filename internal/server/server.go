@@ -114,6 +114,7 @@ func New(o Options) *Server {
 		performed := stageResource{o.Transport, o.Studio, s.hub.notice}
 		r.Mount("/stage", performed.Routes())
 		r.Mount("/modulators", curvesResource{o.Studio, o.Transport}.Routes())
+		r.Mount("/chords", chordsResource{o.Studio}.Routes())
 		r.Mount("/controls", performed.controlRoutes())
 		r.Mount("/takes", takesResource{o.Machine, o.Takes, o.Studio, s.TakesChanged}.Routes())
 		r.Mount("/entry", entryResource{o.Studio, o.Transport}.Routes())

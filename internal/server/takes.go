@@ -61,18 +61,8 @@ func (t takesResource) Routes() chi.Router {
 
 // load takes a Standard MIDI File as it is, and makes a take of it; its name is in the query.
 func (t takesResource) load(w http.ResponseWriter, r *http.Request) {
-	if kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type")); err != nil || kind != "audio/midi" {
-		refuse(w, http.StatusUnsupportedMediaType, "the request must have the content type audio/midi")
-		return
-	}
-	data, err := io.ReadAll(r.Body)
-	if err != nil {
-		fail(w, err)
-		return
-	}
-	file, remarks, err := smf.Decode(data)
-	if err != nil {
-		refuse(w, http.StatusUnprocessableEntity, "the MIDI file cannot be read: "+err.Error())
+	file, remarks, ok := readMIDI(w, r)
+	if !ok {
 		return
 	}
 	name := score.CleanName(r.URL.Query().Get("name"))
@@ -87,6 +77,24 @@ func (t takesResource) load(w http.ResponseWriter, r *http.Request) {
 	}
 	t.changed()
 	reply(w, Imported{ID: ids[0], Notes: imported.Count(), Remarks: append(append([]string{}, remarks...), left...)})
+}
+
+// readMIDI reads the Standard MIDI File that a request is. It answers and returns false if it is none.
+func readMIDI(w http.ResponseWriter, r *http.Request) (file smf.File, remarks []string, ok bool) {
+	if kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type")); err != nil || kind != "audio/midi" {
+		refuse(w, http.StatusUnsupportedMediaType, "the request must have the content type audio/midi")
+		return file, nil, false
+	}
+	data, err := io.ReadAll(r.Body)
+	if err != nil {
+		fail(w, err)
+		return file, nil, false
+	}
+	if file, remarks, err = smf.Decode(data); err != nil {
+		refuse(w, http.StatusUnprocessableEntity, "the MIDI file cannot be read: "+err.Error())
+		return file, nil, false
+	}
+	return file, remarks, true
 }
 
 // idOf returns the id of the take that a request names, or 0, which no take has.

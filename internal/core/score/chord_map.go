@@ -59,6 +59,19 @@ func (c *MapChord) Voiced() []int {
 	return slices.Compact(keys)
 }
 
+// ChordOn returns the keys of a type of chords, by its place among Chords, on a degree of a key, ascending; those that no MIDI note has are left out.
+func ChordOn(key theory.Key, degree, kind int) []int {
+	spelling, keys := key.Spelling(), []int{}
+	for _, interval := range (Voicing{}).Voice(kind, spelling.Notes(), spelling.Period(), nil) {
+		note := spelling.Note(degree+interval.Degrees) + interval.Semitones
+		if note >= theory.LowestNote && note <= theory.HighestNote {
+			keys = append(keys, note)
+		}
+	}
+	slices.Sort(keys)
+	return slices.Compact(keys)
+}
+
 func cloneChordMaps(maps []ChordMap) []ChordMap {
 	clone := slices.Clone(maps)
 	for i := range clone {

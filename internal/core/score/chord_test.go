@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // The reference is npm's tonal, a general music theory library: the semitones of a chord by its name.
@@ -38,4 +39,19 @@ func TestChordsMatchTheReference(t *testing.T) {
 	require.NoError(t, json.Unmarshal(output, &reference))
 	require.GreaterOrEqual(t, len(own), 20)
 	require.Equal(t, reference, own)
+}
+
+// The maps that ship are valid, and each is unlike the others.
+func TestReadyChordMaps(t *testing.T) {
+	maps := score.ReadyChordMaps()
+	require.Len(t, maps, 12)
+	p := testkit.Buoy()
+	for i := range maps {
+		maps[i].ID = i + 1
+		for _, other := range maps[:i] {
+			require.NotEqual(t, other.Chords, maps[i].Chords)
+		}
+	}
+	p.ChordMaps = maps
+	require.NoError(t, p.Validate())
 }

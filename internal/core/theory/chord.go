@@ -23,9 +23,9 @@ func Roles() []Role { return []Role{RootRole, ThirdRole, FifthRole, SeventhRole,
 // Quality is a kind of chord, by its notes above the root.
 type Quality struct {
 	// Name is the short name that is written behind the root's; "" is major.
-	Name string
+	Name string `json:"name"`
 	// Semitones are above the root, ascending, each below 12.
-	Semitones []int
+	Semitones []int `json:"semitones"`
 }
 
 // qualities are in the order in which a root is looked for: what is found first counts. Names and contents: common practice, checked in the

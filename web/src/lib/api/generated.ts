@@ -1457,6 +1457,11 @@ export interface Lists {
   roots: string[];
   scales: Scale[];
   ticksPerQuarter: number;
+  pitchKinds: Option[];
+  chordOrders: Option[];
+  chordRoles: string[];
+  chordQualities: Quality[];
+  chordMaps: ChordMap[];
   waveShapes: WaveShapeSpec[];
   controls: Listing[];
   presetKinds: KindSpec[];
@@ -1529,6 +1534,10 @@ export interface PercussionKey {
   name: string;
 }
 export interface Scale {
+  name: string;
+  semitones: number[];
+}
+export interface Quality {
   name: string;
   semitones: number[];
 }
@@ -1656,6 +1665,14 @@ export interface ControlAt {
 export interface ModulatorCurve {
   modulator: number;
   levels: number[];
+}
+export interface FoundChords {
+  chords: NamedChord[];
+  remarks: string[];
+}
+export interface NamedChord {
+  name: string;
+  keys: number[];
 }
 export interface SceneRequest {
   scene: number;

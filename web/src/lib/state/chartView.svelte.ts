@@ -118,6 +118,7 @@ export class ChartView extends ChartSelection {
 
   /** Lets a degree be heard, unless the music plays and would drown it, or the room would hear it. */
   hearDegree(value: number): void {
+    if (this.session.track.pitches) return; // which note that is, is known as it plays
     const degree = this.degrees.find((d) => d.degree === value);
     if (degree && this.session.previews.may) void this.session.hear(degree.key, degree.detune);
   }

@@ -57,7 +57,7 @@
   <ChoiceRow
     label="modulator"
     name="Modulator that is the clock"
-    help="The modulator whose curve is the clock; one that something drives is none. They are made on Perform, under moves."
+    help="The modulator whose curve is the clock. They are made on Perform, under moves."
     value={String(source.modulator ?? 0)}
     choices={[
       ...(modulators.some(({ id }) => id === source.modulator)

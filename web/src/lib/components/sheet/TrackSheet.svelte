@@ -10,6 +10,7 @@
   import FreezeFields from "./FreezeFields.svelte";
   import PatternFields from "./PatternFields.svelte";
   import PitchFields from "./PitchFields.svelte";
+  import PitchSourceFields from "./PitchSourceFields.svelte";
   import SourceFields from "./SourceFields.svelte";
   import TimeFields from "./TimeFields.svelte";
   import TrackRoutes from "./TrackRoutes.svelte";
@@ -145,5 +146,10 @@
   {/if}
 </Section>
 <Section title="time"><TimeFields {track} /></Section>
+{#if track.kind === "melodic"}
+  <Section title="pitches" summary={track.pitches?.kind ?? "key"}
+    ><PitchSourceFields {track} /></Section
+  >
+{/if}
 <Section title="pitch and voices"><PitchFields {track} /></Section>
 <Section title="clock" summary={track.source.kind}><SourceFields {track} /></Section>
