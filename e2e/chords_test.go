@@ -86,4 +86,9 @@ func TestAChordMapIsMade(t *testing.T) {
 	p.choice("Where pitches are from", "a track")
 	p.MustElementR("[role=alert]", "Bell buoy → Tide bass → Bell buoy")
 	require.Nil(t, a.project().Tracks[1].Pitches)
+
+	p.press("make tracks")
+	p.MustElementR("nav button", "Line 1/16 20 %")
+	require.Equal(t, 2, a.project().Tracks[4].Pitches.Track)
+	p.undoable("2 random lines")
 }

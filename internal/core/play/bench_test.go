@@ -8,6 +8,7 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/theory"
 	"jettyfog/internal/core/testkit"
 )
 
@@ -39,6 +40,17 @@ func BenchmarkRenderModulated(b *testing.B) { render(b, modulated(busyProject())
 
 // BenchmarkRenderUnmodulated is the same without them.
 func BenchmarkRenderUnmodulated(b *testing.B) { render(b, busyProject(), 64) }
+
+// BenchmarkRenderChords is BenchmarkRender, shorter, where all tracks but the first have their pitches from it: up and down over two octaves, with a rule.
+func BenchmarkRenderChords(b *testing.B) {
+	p := busyProject()
+	for i := 1; i < len(p.Tracks); i++ {
+		p.Tracks[i].Pitches = &score.PitchSource{
+			Kind: score.TrackPitches, Track: p.Tracks[0].ID, Order: score.UpDown, Octaves: 2, Rules: []score.RoleRule{{Role: theory.FifthRole, Semitones: 2, Odds: 25}},
+		}
+	}
+	render(b, p, 64)
+}
 
 func modulated(p *score.Project) *score.Project {
 	shapes := score.WaveShapes()[:6]

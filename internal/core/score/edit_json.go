@@ -14,6 +14,7 @@ type EditJSON struct {
 	BackLuck      *BackLuck      `json:"backLuck,omitempty"`
 	RestoreLuck   *RestoreLuck   `json:"restoreLuck,omitempty"`
 	AddTrack      *AddTrack      `json:"addTrack,omitempty"`
+	AddLines      *AddLines      `json:"addLines,omitempty"`
 	InsertTrack   *InsertTrack   `json:"insertTrack,omitempty"`
 	RemoveTrack   *RemoveTrack   `json:"removeTrack,omitempty"`
 	MoveTrack     *MoveTrack     `json:"moveTrack,omitempty"`

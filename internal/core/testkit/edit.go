@@ -104,6 +104,7 @@ func ofTracks(t *rapid.T, p *score.Project, track score.Track) score.Edit {
 	if at := rapid.IntRange(0, len(p.Tracks)).Draw(t, "at"); len(p.Tracks) < score.MaxTracks {
 		edits = append(edits,
 			score.AddTrack{At: at, Kind: rapid.SampledFrom(score.Kinds()).Draw(t, "kind")})
+		edits = append(edits, score.AddLines{Track: track.ID, Lines: []score.RandomLine{{Rate: "1/8t", Odds: rapid.IntRange(0, 100).Draw(t, "line's odds"), Octave: 1}}})
 		if !track.Retunes() { // there may be no channels left for it
 			edits = append(edits, score.AddTrack{At: at, Copy: track.ID})
 		}

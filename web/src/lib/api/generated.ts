@@ -1021,6 +1021,7 @@ export interface EditJSON {
   backLuck?: BackLuck;
   restoreLuck?: RestoreLuck;
   addTrack?: AddTrack;
+  addLines?: AddLines;
   insertTrack?: InsertTrack;
   removeTrack?: RemoveTrack;
   moveTrack?: MoveTrack;
@@ -1085,6 +1086,19 @@ export interface AddTrack {
   at: number;
   kind?: "melodic" | "kit";
   copy?: number;
+}
+export interface AddLines {
+  track: number;
+  /**
+   * @minItems 1
+   * @maxItems 8
+   */
+  lines: RandomLine[];
+}
+export interface RandomLine {
+  rate: string;
+  odds: number;
+  octave?: number;
 }
 export interface InsertTrack {
   at: number;
@@ -2204,6 +2218,7 @@ export const bounds = {
   Project: {"tempo":{"min":10000,"max":400000},"swing":{"min":500,"max":750},"sceneOn":{"min":0,"max":1000000},"fillLevel":{"min":0,"max":100}},
   Quantise: {"strength":{"min":0,"max":100},"swing":{"min":500,"max":750}},
   RampRequest: {"tempo":{"min":10000,"max":400000},"bars":{"min":1,"max":64}},
+  RandomLine: {"odds":{"min":0,"max":100},"octave":{"min":-4,"max":4}},
   RatchetShape: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100}},
   Ratio: {"n":{"min":1,"max":16},"m":{"min":1,"max":16}},
   Recipe: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},

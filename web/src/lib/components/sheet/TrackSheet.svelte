@@ -11,6 +11,7 @@
   import PatternFields from "./PatternFields.svelte";
   import PitchFields from "./PitchFields.svelte";
   import PitchSourceFields from "./PitchSourceFields.svelte";
+  import RandomLines from "./RandomLines.svelte";
   import SourceFields from "./SourceFields.svelte";
   import TimeFields from "./TimeFields.svelte";
   import TrackRoutes from "./TrackRoutes.svelte";
@@ -151,5 +152,6 @@
     ><PitchSourceFields {track} /></Section
   >
 {/if}
+<Section title="random lines" summary="small tracks over this one"><RandomLines {track} /></Section>
 <Section title="pitch and voices"><PitchFields {track} /></Section>
 <Section title="clock" summary={track.source.kind}><SourceFields {track} /></Section>
