@@ -8,8 +8,8 @@ import (
 	"jettyfog/internal/core/midi"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
-	"jettyfog/internal/core/theory"
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/core/theory"
 )
 
 // BenchmarkRender renders 512 bars of 16 tracks, whose every lane runs a loop of its own, in windows of a
