@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/score"
 )
 
 // maxHeld bounds how many keys of an input are known to be held.
@@ -55,6 +56,9 @@ func (t *Transport) letGo(s *source) {
 
 // hearHeld has tracks that begin to play hear what is held already, and the chord that was held last, which can be latched.
 func (t *Transport) hearHeld() {
+	if !slices.ContainsFunc(t.project.Tracks, func(track score.Track) bool { return track.Pitches.HearsKeys() }) {
+		return
+	}
 	var sources []*source
 	for _, s := range t.sources {
 		sources = append(sources, s)

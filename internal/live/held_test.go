@@ -85,3 +85,31 @@ func TestALatchedChordStays(t *testing.T) {
 		s.asLogged(t)
 	})
 }
+
+// What is held over the seam of a loop is not struck there again: a track that goes on by notes that come in goes on by those that were pressed alone.
+func TestHeldKeysAreNotStruckAgain(t *testing.T) {
+	p := arpeggiating(false)
+	steps := p.Tracks[0].Clone()
+	steps.ID, steps.Name, steps.Channel, steps.Pitches = 2, "Steps", 2, nil
+	steps.Source = score.Source{Kind: score.InputNotes, Highest: 127, Odds: 100}
+	p.Tracks = append(p.Tracks, steps)
+	onStage(t, p, func(t *testing.T, s *rig) {
+		require.NoError(t, s.SetLoop(Range{From: 0, To: p.Meter.Bar()}))
+		s.Play()
+		for _, key := range []uint8{60, 64, 67} {
+			pass(time.Second)
+			s.in(t, struck(0, key))
+		}
+		pass(12 * time.Second)
+		s.Stop()
+		struck := map[uint32]int{}
+		for _, m := range s.listener.messages() {
+			if m.Kind == midi.NoteOn {
+				struck[m.Track]++
+			}
+		}
+		require.Equal(t, 3, struck[2])
+		require.Greater(t, struck[1], 30)
+		s.asLogged(t)
+	})
+}

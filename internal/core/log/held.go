@@ -30,15 +30,13 @@ func heldKeys(messages []midi.Message) (down, chord []midi.Message) {
 }
 
 // heldOn returns the messages by which keys are held at a tick of the song as after some messages, where others came in before then: what is down by those is
-// released, the chord is pressed, and what of it is up is released.
+// released, the chord is pressed, and what of it is up is released. A key that is pressed so has velocity 0, as it is held on and not struck again.
 func heldOn(project *score.Project, before, now []midi.Message, at score.Tick) (messages []midi.Message) {
 	if !slices.ContainsFunc(project.Tracks, func(t score.Track) bool { return t.Pitches.HearsKeys() }) {
 		return nil
 	}
 	add := func(m midi.Message, kind midi.Kind) {
-		if m.Kind, m.Tick = kind, at; kind == midi.NoteOff {
-			m.Velocity = 0
-		}
+		m.Kind, m.Tick, m.Velocity = kind, at, 0
 		messages = append(messages, m)
 	}
 	released, _ := heldKeys(before)

@@ -100,7 +100,7 @@ func (w *walker) takeKeys(tick score.Tick) (first bool) {
 		m := w.waiting[taken]
 		latched := w.source.Latched || w.source.Kind == score.MapPitches // the chord that was called stays
 		switch {
-		case m.Kind == midi.NoteOn && m.Velocity > 0:
+		case m.Kind == midi.NoteOn:
 			if w.letGo || w.held.count == 0 {
 				first, w.letGo, w.held, w.down = true, false, heldKeys{}, heldKeys{}
 			}

@@ -35,7 +35,7 @@ func (w *walker) hearClock(m midi.Message) bool {
 		return false
 	}
 	switch {
-	case source.Kind == score.InputNotes && m.Kind == midi.NoteOn:
+	case source.Kind == score.InputNotes && m.Kind == midi.NoteOn && m.Velocity > 0: // else it was held already
 		if int(m.Key) < source.Lowest || int(m.Key) > source.Highest {
 			return false
 		}
