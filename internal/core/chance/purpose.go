@@ -59,8 +59,8 @@ func Uses() []Use {
 		{Duration, "which line of a table of durations is drawn", gate, "moves of the gate lane"},
 		{Count, "how many hits a step has by its own weights", "ratchet", "moves of the gate lane"},
 		{Chain, "to which pattern one leads, of no track", "none", "2^32 times the track's id, and how many times it has led"},
+		{Modulate, "the level of a pass of a random modulator, of no track; Sub is its id", "none", "2^32 times the bar with which it began, and the pass"},
 		{ChordNote, "which note of a chord is struck", "pitch", "as for ratchet hits"},
 		{RoleRule, "whether a rule changes a note of a chord; Sub is 16 times the rule, and the note of the hit", "pitch", "as for ratchet hits"},
-		{Modulate, "the level of a pass of a random modulator, of no track; Sub is its id", "none", "2^32 times the bar with which it began, and the pass"},
 	}
 }
