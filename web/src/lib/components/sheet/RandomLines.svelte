@@ -22,7 +22,7 @@
 </script>
 
 {#each lines as line, i (i)}
-  <div class="flex items-center gap-1 py-0.5" role="group" aria-label="Line {i + 1}">
+  <div class="flex flex-wrap items-center gap-1 py-0.5" role="group" aria-label="Line {i + 1}">
     <select
       class="control min-w-[62px] px-1!"
       aria-label="Rate of line {i + 1}"
