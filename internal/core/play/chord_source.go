@@ -18,7 +18,8 @@ type chordSource struct {
 	place   int // of the track whose notes it is, or -1
 	chords  [][]int
 	led     bool
-	keys    []int // of the chord, in the order in which they are played
+	keys    []int    // of the chord, in the order in which they are played
+	madeOf  heldKeys // of which they were made
 	is      theory.Chord
 	address uint64 // of the draws of the hit that is struck
 	notes   uint8  // how many notes of it were looked up
@@ -173,8 +174,12 @@ func (w *walker) call(place int) {
 
 // setChord has keys be the chord that is played, in its order.
 func (w *walker) setChord(keys []uint8) {
-	w.keys = w.keys[:0]
+	if len(w.keys) > 0 && slices.Equal(keys, w.madeOf.list()) {
+		return
+	}
+	w.keys, w.madeOf = w.keys[:0], heldKeys{}
 	for _, key := range keys {
+		w.madeOf.press(key)
 		w.keys = append(w.keys, int(key))
 	}
 	if len(w.keys) == 0 {

@@ -72,41 +72,64 @@ type Chord struct {
 	Quality string
 	Known   bool
 
-	semitones []int // of the pitch classes above the root, ascending
+	above classes // the pitch classes of the keys, above the root
 }
 
 // ChordOf names the chord of some keys, of which there is at least one: the root is the lowest key if the chord is a known one on it, else the first
 // key upward from there on which it is, by the order of kinds.
 func ChordOf(keys []int) Chord {
 	bass := slices.Min(keys)
-	for _, quality := range qualities {
-		if slices.Equal(above(keys, bass), quality.Semitones) {
-			return Chord{floorMod(bass, Octave), floorMod(bass, Octave), quality.Name, true, quality.Semitones}
+	c := Chord{Root: floorMod(bass, Octave), Bass: floorMod(bass, Octave), above: classesOf(keys, bass)}
+	named := func(up int) bool {
+		at := slices.Index(qualityClasses, c.above.from(up))
+		if at < 0 {
+			return false
+		}
+		c = Chord{Root: floorMod(bass+up, Octave), Bass: c.Bass, Quality: qualities[at].Name, Known: true, above: c.above.from(up)}
+		return true
+	}
+	if named(0) {
+		return c
+	}
+	first, best := len(qualities), 0
+	for up := range Octave {
+		if at := slices.Index(qualityClasses, c.above.from(up)); at >= 0 && at < first {
+			first, best = at, up
 		}
 	}
-	for _, quality := range qualities {
-		for up := range Octave {
-			if slices.Equal(above(keys, bass+up), quality.Semitones) {
-				return Chord{floorMod(bass+up, Octave), floorMod(bass, Octave), quality.Name, true, quality.Semitones}
-			}
-		}
+	if first < len(qualities) {
+		named(best)
 	}
-	return Chord{floorMod(bass, Octave), floorMod(bass, Octave), "", false, above(keys, bass)}
+	return c
 }
 
-// above returns the pitch classes of keys above a root, ascending.
-func above(keys []int, root int) (semitones []int) {
-	for _, key := range keys {
-		semitones = append(semitones, floorMod(key-root, Octave))
+// classes is a set of pitch classes above a note: bit n is n semitones.
+type classes uint16
+
+// qualityClasses are those of the qualities, in their order.
+var qualityClasses = func() (all []classes) {
+	for _, quality := range qualities {
+		all = append(all, classesOf(quality.Semitones, 0))
 	}
-	slices.Sort(semitones)
-	return slices.Compact(semitones)
+	return all
+}()
+
+func classesOf(keys []int, root int) (c classes) {
+	for _, key := range keys {
+		c |= 1 << floorMod(key-root, Octave)
+	}
+	return c
 }
+
+// from returns the classes above another note, so many semitones up.
+func (c classes) from(up int) classes { return (c>>up | c<<(Octave-up)) & (1<<Octave - 1) }
+
+func (c classes) has(semitones int) bool { return c>>semitones&1 > 0 }
 
 // RoleOf returns what a key is in the chord. A diminished fifth is a fifth only where there is no perfect one, as is an augmented one, and a diminished
 // seventh is a seventh in a diminished chord only; else that is a sixth.
 func (c Chord) RoleOf(key int) Role {
-	has := func(semitones int) bool { return slices.Contains(c.semitones, semitones) }
+	has := c.above.has
 	switch floorMod(key-c.Root, Octave) {
 	case 0:
 		return RootRole
