@@ -54,15 +54,22 @@ func (t *Transport) Disconnect(p output.Port) {
 	p.Release()
 }
 
-// Chase returns what brings somebody up to date who begins to listen now, and all that was handed over and is to come;
-// nothing while standing still.
-func (t *Transport) Chase() []output.Event {
+// Chase calls join with what brings somebody up to date who begins to listen at a connected port now, and all that was handed over to the
+// port and is to come; with nothing while standing still. Nothing goes to the port meanwhile, so that whoever joins in there hears all, and
+// nothing twice.
+func (t *Transport) Chase(p output.Port, join func([]output.Event)) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if !t.playing {
-		return nil
+	var events []output.Event
+	if t.playing {
+		events = t.chase()
+		waiting := map[output.Event]bool{}
+		for _, e := range t.ports[p].waiting {
+			waiting[e] = true
+		}
+		events = slices.DeleteFunc(events, func(e output.Event) bool { return waiting[e] })
 	}
-	return t.chase()
+	join(events)
 }
 
 func (t *Transport) chase() (events []output.Event) {
@@ -85,7 +92,7 @@ func (t *Transport) chase() (events []output.Event) {
 			begin(on)
 		}
 	}
-	return append(append(append(events, t.outgoing...), t.spacing.heldBack()...), t.chaseClocks()...)
+	return append(append(events, t.outgoing...), t.chaseClocks()...)
 }
 
 // ahead is how long before its time an event is computed: as long as the slowest port needs, and the output that is sent the

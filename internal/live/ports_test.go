@@ -10,6 +10,7 @@ import (
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/testkit"
+	"jettyfog/internal/output"
 )
 
 // Each port has its events as long before their times as it needs, and one that needs them late hears what one does that
@@ -123,5 +124,38 @@ func TestMuteHoldsAtOnce(t *testing.T) {
 			}
 		}
 		require.LessOrEqual(t, ends, 4, "only what sounded when it stopped")
+	})
+}
+
+// Whoever joins those who listen at a port hears all that begins from then on once, however early other ports need it.
+func TestWhoJoinsAtAPortHearsAllOnce(t *testing.T) {
+	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
+		device := &listener{now: s.Now, ahead: 5 * time.Millisecond}
+		s.Connect(device)
+		s.Play()
+		for range 50 {
+			pass(137 * time.Millisecond)
+			var heard []output.Event
+			var joined int64
+			before := 0
+			s.Chase(device, func(events []output.Event) { heard, before, joined = events, len(device.sounds), s.Now() })
+			pass(200 * time.Millisecond)
+			heard = append(heard, device.events()[before:]...)
+			began := map[output.Event]int{}
+			for _, e := range heard {
+				if e.Kind == midi.NoteOn && e.At > joined {
+					began[e]++
+					require.Equal(t, 1, began[e], "once")
+				}
+			}
+			all := 0
+			for _, e := range device.events() {
+				if e.Kind == midi.NoteOn && e.At > joined {
+					all++
+				}
+			}
+			require.Len(t, began, all)
+		}
+		s.Stop()
 	})
 }

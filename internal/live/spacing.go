@@ -129,6 +129,3 @@ func (s *spacing) thin(events []output.Event, before int64) []output.Event {
 	slices.SortStableFunc(kept, byTime)
 	return kept
 }
-
-// heldBack returns what is to go out later.
-func (s *spacing) heldBack() []output.Event { return slices.Clone(s.held) }

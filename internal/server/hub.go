@@ -18,13 +18,13 @@ type hub struct {
 	options Options
 
 	mu          sync.Mutex
-	clients     map[*client]struct{}
+	clients     map[*client]bool // whether each was brought up to date with what sounds
 	closed      bool
 	heard       int // of what came in at the machine in a second
 	heardSecond int64
 }
 
-func newHub(o Options) *hub { return &hub{options: o, clients: map[*client]struct{}{}} }
+func newHub(o Options) *hub { return &hub{options: o, clients: map[*client]bool{}} }
 
 // pageAhead is how long before its time an event goes to a page, which has to hand it on in time however busy it is.
 const pageAhead = 120 * time.Millisecond
@@ -42,20 +42,20 @@ func (h *hub) Ahead() time.Duration {
 // Send implements output.Port.
 func (h *hub) Send(events []output.Event) {
 	if batch := wireBatch(events); batch != nil {
-		h.broadcast(Message{Batch: batch})
+		h.play(batch)
 	}
 }
 
 // Withdraw implements output.Port.
 func (h *hub) Withdraw(noteOns []output.Event) {
-	h.broadcast(Message{Batch: &WireBatch{Withdrawn: wireSounds(noteOns), Unsent: wireMessages(noteOns)}})
+	h.play(&WireBatch{Withdrawn: wireSounds(noteOns), Unsent: wireMessages(noteOns)})
 }
 
 // Release implements output.Port.
-func (h *hub) Release() { h.broadcast(Message{Batch: &WireBatch{Release: true}}) }
+func (h *hub) Release() { h.play(&WireBatch{Release: true}) }
 
 // Panic implements output.Port.
-func (h *hub) Panic() { h.broadcast(Message{Batch: &WireBatch{Release: true, Panic: true}}) }
+func (h *hub) Panic() { h.play(&WireBatch{Release: true, Panic: true}) }
 
 // Show implements live.Screen.
 func (h *hub) Show(places []live.Place, clicks []live.Click) {
@@ -66,7 +66,7 @@ func (h *hub) Show(places []live.Place, clicks []live.Click) {
 	for _, p := range places {
 		batch.Places = append(batch.Places, WirePlace{At: p.At, Tick: p.Tick, Track: p.Track, Part: p.Part, Lane: p.Lane, Step: p.Step})
 	}
-	h.broadcast(Message{Batch: batch})
+	h.play(batch)
 }
 
 // Notify implements live.Screen.
@@ -83,6 +83,18 @@ func (h *hub) broadcast(m Message) {
 	defer h.mu.Unlock()
 	for c := range h.clients {
 		c.enqueue(data)
+	}
+}
+
+// play sends what sounds and what is shown with it to every page that was brought up to date.
+func (h *hub) play(batch *WireBatch) {
+	data := encodeMessage(Message{Batch: batch})
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for c, plays := range h.clients {
+		if plays {
+			c.enqueue(data)
+		}
 	}
 }
 
@@ -118,12 +130,12 @@ func (h *hub) takes(ctx context.Context) *Message {
 // join adds a client and greets it with all that there is to know.
 func (h *hub) join(ctx context.Context, c *client) {
 	h.mu.Lock()
-	h.clients[c] = struct{}{}
+	h.clients[c] = false
 	if h.closed {
 		c.drop(errClosing)
 	}
 	h.mu.Unlock()
-	// A change between these lines is sent twice, which does no harm; it is never missed.
+	// A change between these lines is sent twice, which does no harm; it is never missed. A note would do harm: it is sent once.
 	project, transport := h.options.Studio.State(), h.options.Transport.Status()
 	greeting := whole(project)
 	c.enqueue(encodeMessage(h.devices(ctx)))
@@ -131,9 +143,14 @@ func (h *hub) join(ctx context.Context, c *client) {
 	c.enqueue(encodeMessage(Message{Project: &greeting}))
 	c.enqueue(encodeMessage(Message{Transport: &transport}))
 	c.enqueue(encodeMessage(Message{Stage: stageMessage(h.options.Transport.Performing(), project.Project)}))
-	if batch := wireBatch(h.options.Transport.Chase()); batch != nil {
-		c.enqueue(encodeMessage(Message{Batch: batch}))
-	}
+	h.options.Transport.Chase(h, func(events []output.Event) {
+		h.mu.Lock()
+		defer h.mu.Unlock()
+		h.clients[c] = true
+		if batch := wireBatch(events); batch != nil {
+			c.enqueue(encodeMessage(Message{Batch: batch}))
+		}
+	})
 	if calibrations := h.calibrations(ctx); calibrations != nil {
 		c.enqueue(encodeMessage(*calibrations))
 	}

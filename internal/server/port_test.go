@@ -21,7 +21,7 @@ func TestPagesAreAPort(t *testing.T) {
 		dropped = true
 		require.ErrorIs(t, why, errTooSlow)
 	}}
-	h.clients[page] = struct{}{}
+	h.clients[page] = true
 	began := time.Now()
 	var coming []conform.Outcome
 	next := func() conform.Outcome {

@@ -103,7 +103,7 @@ func New(o Options) *Server {
 		r.Mount("/roster", rosterResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
-		r.Mount("/transport", transportResource{o.Transport, o.Studio}.Routes())
+		r.Mount("/transport", transportResource{o.Transport, o.Studio, s.hub}.Routes())
 		r.Mount("/devices", devicesResource{o.Machine, o.Rack, o.Voltages, o.OSC, o.Inputs, o.Transport, o.Studio, s.DevicesChanged}.Routes())
 		r.Mount("/inputs", inputsResource{o.Machine, o.Inputs, o.Clock}.Routes())
 		r.Mount("/voltages", voltagesResource{o.Studio, o.Voltages, o.Machine, s.hub}.Routes())

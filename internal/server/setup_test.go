@@ -157,6 +157,7 @@ func (h *house) do(method, path, body string, headers ...string) answer {
 type socket struct {
 	t *testing.T
 	*websocket.Conn
+	greeting []server.Message // what a page is told that connects, as far as next has not given it yet
 }
 
 // in sends the page's side of a message that comes in there.
@@ -165,13 +166,22 @@ func (s *socket) in(input string) {
 	require.NoError(s.t, s.Write(s.t.Context(), websocket.MessageText, []byte(`{"sent":0,"input":`+input+`}`)))
 }
 
+// connect opens a page that has been told all that there was to know.
 func (h *house) connect() *socket {
 	h.t.Helper()
 	connection, _, err := websocket.Dial(h.t.Context(), h.url+"/ws", nil)
 	require.NoError(h.t, err)
 	connection.SetReadLimit(1 << 20)
 	h.t.Cleanup(func() { _ = connection.CloseNow() })
-	return &socket{h.t, connection}
+	page := &socket{t: h.t, Conn: connection}
+	for greeting := []server.Message(nil); page.greeting == nil; {
+		message := page.next(func(server.Message) bool { return true })
+		greeting = append(greeting, message)
+		if message.Problems != nil { // the last of all
+			page.greeting = greeting
+		}
+	}
+	return page
 }
 
 // next returns the next message for which want is true.
@@ -179,6 +189,13 @@ func (s *socket) next(want func(server.Message) bool) server.Message {
 	s.t.Helper()
 	ctx, cancel := context.WithTimeout(s.t.Context(), patience)
 	defer cancel()
+	for len(s.greeting) > 0 {
+		message := s.greeting[0]
+		s.greeting = s.greeting[1:]
+		if want(message) {
+			return message
+		}
+	}
 	for {
 		_, data, err := s.Read(ctx)
 		require.NoError(s.t, err)

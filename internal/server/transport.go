@@ -8,6 +8,7 @@ import (
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/live"
+	"jettyfog/internal/output"
 	"jettyfog/internal/studio"
 )
 
@@ -87,6 +88,7 @@ type RecordOptions struct {
 type transportResource struct {
 	transport *live.Transport
 	studio    *studio.Studio
+	hub       *hub
 }
 
 // Routes lists the resource's routes.
@@ -117,10 +119,12 @@ func (t transportResource) log(w http.ResponseWriter, _ *http.Request) {
 // chase answers with what brings a device up to date that plays an output from now on: what instruments were told, the notes that
 // go on, and all that is to come.
 func (t transportResource) chase(w http.ResponseWriter, _ *http.Request) {
-	batch := wireBatch(t.transport.Chase())
-	if batch == nil {
-		batch = &WireBatch{}
-	}
+	batch := &WireBatch{}
+	t.transport.Chase(t.hub, func(events []output.Event) {
+		if chased := wireBatch(events); chased != nil {
+			batch = chased
+		}
+	})
 	reply(w, batch)
 }
 
