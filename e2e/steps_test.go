@@ -197,7 +197,7 @@ func TestPresetsAreHeardAndComeAsFiles(t *testing.T) {
 	p.MustElement("[aria-label='Hear Seven buoys']")
 	require.Equal(t, before, a.revision())
 	p.MustElement("[aria-label='Use Seven buoys']").MustClick()
-	a.waitFor(func(s *score.Project) bool { return len(s.Tracks) == 4 && s.Tracks[3].Name == "Seven buoys" })
+	a.waitFor(func(s *score.Project) bool { return len(s.Tracks) == 6 && s.Tracks[5].Name == "Seven buoys" })
 
 	shipped, _ := preset.Find(preset.PartKind, "Ghosts")
 	shipped.Name = "Ghosts of mine"

@@ -198,6 +198,20 @@ func TestKeysTranspose(t *testing.T) {
 		require.Empty(t, s.Performing().Stage.Changes())
 	})
 	p = p.Clone()
+	p.Inputs[0].Transposes.Lowest = true
+	onStage(t, p, func(t *testing.T, s *rig) {
+		s.in(t, struck(0, 64))
+		s.in(t, struck(0, 67))
+		require.Equal(t, 4, value(s), "the lowest, though another is pressed")
+		s.in(t, struck(0, 55))
+		require.Equal(t, -5, value(s))
+		s.in(t, released(0, 55))
+		s.in(t, released(0, 64))
+		require.Equal(t, 7, value(s))
+		s.in(t, released(0, 67))
+		require.Empty(t, s.Performing().Stage.Changes())
+	})
+	p = p.Clone()
 	p.Inputs[0].Transposes.Latches = true
 	onStage(t, p, func(t *testing.T, s *rig) {
 		s.in(t, struck(0, 67))

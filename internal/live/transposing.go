@@ -21,20 +21,29 @@ func (t *Transport) transpose(in Incoming, how *score.Transposing) {
 	case in.Message.Kind == midi.NoteOn:
 		s.how = how
 		s.transposes = append(slices.DeleteFunc(s.transposes, key), in.Key)
-		t.transposeBy(how, &in.Key)
+		t.transposeBy(how, s.transposing())
 	case in.Message.Kind == midi.NoteOff && slices.ContainsFunc(s.transposes, key):
 		s.transposes = slices.DeleteFunc(s.transposes, key)
-		if last := len(s.transposes) - 1; how.Latches {
+		if how.Latches {
 			return
-		} else if last >= 0 { // as for keys of one voice
-			t.transposeBy(how, &s.transposes[last])
-		} else {
-			t.transposeBy(how, nil)
 		}
+		t.transposeBy(how, s.transposing())
 	default:
 		return
 	}
 	t.notifyStage()
+}
+
+// transposing returns the key that transposes: of those that are down the last, as for keys of one voice, or the lowest; nil without one.
+func (s *source) transposing() *uint8 {
+	switch {
+	case len(s.transposes) == 0:
+		return nil
+	case s.how.Lowest:
+		lowest := slices.Min(s.transposes)
+		return &lowest
+	}
+	return &s.transposes[len(s.transposes)-1]
 }
 
 // transposeBack has nothing be transposed any more by keys of an input that were down.

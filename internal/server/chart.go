@@ -235,7 +235,7 @@ func degreesOf(key theory.Key, track *score.Track) []Degree {
 			Degree: degree, Name: key.DegreeName(degree), Root: degree%spelling.Notes() == 0, Key: sounding,
 			Detune: float64(pitches.Sounding(note)-theory.Cents(sounding)*theory.Semitone) / float64(theory.Cent),
 		})
-		if last := &degrees[len(degrees)-1]; track.Pitches != nil {
+		if last := &degrees[len(degrees)-1]; track.Pitches.OfChord() {
 			last.Name, last.Root = strconv.Itoa(degree), degree == 0
 		}
 	}

@@ -17,13 +17,15 @@ import (
 type NamedChord struct {
 	Name string `json:"name"`
 	Keys []int  `json:"keys"`
+	// Beats is how many quarter notes it lasts in a file; 0 is as usual.
+	Beats int `json:"beats,omitempty"`
 }
 
 func named(keys []int) NamedChord {
 	if len(keys) == 0 {
 		return NamedChord{Keys: []int{}}
 	}
-	return NamedChord{theory.ChordOf(keys).Name(), keys}
+	return NamedChord{Name: theory.ChordOf(keys).Name(), Keys: keys}
 }
 
 type chordsResource struct{ studio *studio.Studio }
@@ -66,24 +68,35 @@ func (c chordsResource) onDegree(w http.ResponseWriter, r *http.Request) {
 	reply(w, named(score.ChordOn(c.studio.State().Project.Key, degree, kind)))
 }
 
-// inFile answers with the chords of a Standard MIDI File, as many as a map can have.
+// inFile answers with the chords of a Standard MIDI File, as many as a map can have: each once, sorted, or as they come in time.
 func (c chordsResource) inFile(w http.ResponseWriter, r *http.Request) {
 	file, remarks, ok := readMIDI(w, r)
 	if !ok {
 		return
 	}
 	imported, left := smf.ToTake(file, "Chords")
-	found, chords := imported.Chords(), []NamedChord{}
+	found, chords, more := imported.Chords(), []NamedChord{}, 0
 	if len(found) == 0 {
 		refuse(w, http.StatusUnprocessableEntity, "the MIDI file has no chords: three notes or more that sound together")
 		return
 	}
-	remarks = append(append([]string{}, remarks...), left...)
-	if more := len(found) - score.MaxChordSlots; more > 0 {
-		remarks, found = append(remarks, fmt.Sprintf("%d chords that a map has no room for were left out", more)), found[:score.MaxChordSlots]
+	if r.URL.Query().Get("inTime") == "true" {
+		var timed score.ChordMap
+		timed, more = imported.ChordMap("Chords")
+		for _, chord := range timed.Chords {
+			one := named(chord.Keys)
+			one.Beats = chord.Beats
+			chords = append(chords, one)
+		}
+	} else {
+		more = max(0, len(found)-score.MaxChordSlots)
+		for _, keys := range found[:len(found)-more] {
+			chords = append(chords, named(keys))
+		}
 	}
-	for _, keys := range found {
-		chords = append(chords, named(keys))
+	remarks = append(append([]string{}, remarks...), left...)
+	if more > 0 {
+		remarks = append(remarks, fmt.Sprintf("%d chords that a map has no room for were left out", more))
 	}
 	reply(w, FoundChords{Chords: chords, Remarks: remarks})
 }

@@ -45,12 +45,12 @@ func TestTheSongByRequests(t *testing.T) {
 		require.Contains(t, a.body, want)
 	}
 	m := stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`))
-	require.Len(t, m.Changes, 4, "those that differ from what is written, and that it is on")
+	require.Len(t, m.Changes, 6, "those that differ from what is written, and that it is on")
 	require.Equal(t, 1, m.Back)
 	require.Empty(t, stageOf(t, h.do("POST", "/api/stage/back", "{}")).Changes)
 
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":2,"edit":{"removeTrack":{"track":3}}}`).status)
-	require.Len(t, stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`)).Changes, 3)
+	require.Len(t, stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`)).Changes, 5)
 	told := page.next(func(m server.Message) bool { return m.Notice != nil })
 	require.Equal(t, "Scene “Fog signal”: 2 of its values are of what is gone, or cannot be now; all others count.", told.Notice.Text)
 

@@ -119,3 +119,75 @@ func TestAKitsChord(t *testing.T) {
 	require.NoError(t, p.Validate())
 	require.Equal(t, []int{36, 41, 36, 41}, keysOf(play.Render(p, 0, 4*sixteenths, nil), 1))
 }
+
+// Where time calls the chords of a map, each lasts as many quarter notes as it says, or four, from the beginning of the song over and over; an order goes on
+// through them, the 21st strike being the third of three notes, and an empty one is silent. By hand, in 16ths.
+func TestAMapRunsInTime(t *testing.T) {
+	p := arpeggiated(t, score.PitchSource{Kind: score.MapPitches, Map: 1, InTime: true, Order: score.Up})
+	p.ChordMaps = []score.ChordMap{{ID: 1, Name: "Tides", Chords: []score.MapChord{{Keys: []int{60, 64, 67}, Beats: 1}, {Keys: []int{}, Beats: 1}, {Keys: []int{50, 53}}}}}
+	require.NoError(t, p.Validate())
+	want := []int{60, 64, 67, 60, 50, 53, 50, 53, 50, 53, 50, 53, 50, 53, 50, 53, 50, 53, 50, 53, 67, 60, 64, 67}
+	notes := play.Render(p, 0, 28*sixteenths, nil)
+	require.Equal(t, want, keysOf(notes, 1))
+	require.Equal(t, 8*sixteenths, notes[4].Start, "a quarter note is silent")
+	p.ChordMaps = nil
+	require.Empty(t, play.Render(p, 0, 28*sixteenths, nil), "of a map that is gone")
+	p.Tracks[0].Pitches.ByNote = true
+	require.Error(t, p.Validate(), "notes call, or time")
+}
+
+// A track that plays only while keys are held, whatever its pitches are from: from the key, over a chord of a map, latched, and as a kit.
+func TestPlaysOnlyWhileHeld(t *testing.T) {
+	steps := func(p *score.Project) (steps []int) {
+		f := play.NewPerformer(p)
+		hold(f, 2*sixteenths, 40)
+		release(f, 5*sixteenths, 40)
+		hold(f, 8*sixteenths, 90) // does not count
+		for _, n := range f.Advance(10*sixteenths, nil) {
+			steps = append(steps, int(n.Start/sixteenths))
+		}
+		return steps
+	}
+	source := score.PitchSource{Kind: score.KeyPitches, OnlyHeld: true, Highest: 80}
+	p := arpeggiated(t, source)
+	require.Equal(t, []int{2, 3, 4}, steps(p))
+	require.NotContains(t, keysOf(play.Render(p, 0, 10*sixteenths, nil), 1), 40)
+	p.Tracks[0].Pitches.Latched = true
+	require.Equal(t, []int{2, 3, 4, 5, 6, 7, 8, 9}, steps(p))
+	source.Kind, source.Map, source.InTime, source.Order = score.MapPitches, 1, true, score.Up
+	p = arpeggiated(t, source)
+	p.ChordMaps = []score.ChordMap{{ID: 1, Name: "Tides", Chords: []score.MapChord{{Keys: []int{60}}}}}
+	require.Equal(t, []int{2, 3, 4}, steps(p))
+	p.Tracks[0].Pitches.InTime, p.Tracks[0].Pitches.ByNote = false, true
+	require.Equal(t, []int{2, 3, 4}, steps(p), "the chord that was called stays, and is not played")
+	p = sounding(t)
+	p.Tracks[0].Kind = score.Kit
+	p.Tracks[0].Pitches = &score.PitchSource{Kind: score.KeyPitches, OnlyHeld: true, Highest: 80}
+	require.NoError(t, p.Validate())
+	require.Equal(t, []int{2, 3, 4}, steps(p))
+	p.Tracks[0].Pitches.OnlyHeld = false
+	require.Error(t, p.Validate(), "then it says nothing")
+	p.Tracks[0].Pitches.Kind = score.HeldPitches
+	require.Error(t, p.Validate(), "a kit has notes of its own")
+}
+
+// The strum of a map takes the place of the part's, and says the way: downwards the highest note first.
+func TestAMapStrums(t *testing.T) {
+	p := arpeggiated(t, score.PitchSource{Kind: score.MapPitches, Map: 1})
+	part := &p.Tracks[0].Parts()[0]
+	part.Voicing.Strum = 20
+	p.ChordMaps = []score.ChordMap{{ID: 1, Name: "Tides", Chords: []score.MapChord{{Keys: []int{60, 64, 67}}}}}
+	starts := func() (keys []int, starts []score.Tick) {
+		for _, n := range play.Render(p, 0, sixteenths, nil) {
+			keys, starts = append(keys, int(n.Key)), append(starts, n.Start)
+		}
+		return keys, starts
+	}
+	keys, at := starts()
+	require.Equal(t, []int{60, 64, 67}, keys)
+	require.Equal(t, []score.Tick{0, sixteenths / 10, sixteenths / 5}, at)
+	p.ChordMaps[0].Strum = -50
+	keys, at = starts()
+	require.Equal(t, []int{67, 64, 60}, keys)
+	require.Equal(t, []score.Tick{0, sixteenths / 4, sixteenths / 2}, at)
+}

@@ -15,11 +15,11 @@ const maxHeldKeys = 24
 // chordSource is the chord that a walker has its pitches from, in place of the key; source is nil without one. It is read at each step.
 type chordSource struct {
 	source  *score.PitchSource
-	place   int // of the track whose notes it is, or -1
-	chords  [][]int
-	led     bool
-	keys    []int    // of the chord, in the order in which they are played
-	madeOf  heldKeys // of which they were made
+	place   int             // of the track whose notes it is, or -1
+	mapped  *score.ChordMap // nil without one
+	chords  [][]int         // of the map, as they lie
+	keys    []int           // of the chord, in the order in which they are played
+	madeOf  heldKeys        // of which they were made
 	is      theory.Chord
 	address uint64 // of the draws of the hit that is struck
 	notes   uint8  // how many notes of it were looked up
@@ -78,7 +78,7 @@ func (w *walker) takeChordSource(c *common) {
 		}
 	}
 	if m := c.project.ChordMap(source.Map); m != nil && source.Kind == score.MapPitches {
-		w.led = m.Led
+		w.mapped = m
 		for i := range m.Chords {
 			w.chords = append(w.chords, m.Chords[i].Voiced())
 		}
@@ -99,7 +99,7 @@ func (w *walker) takeKeys(tick score.Tick) (first bool) {
 	taken := 0
 	for ; taken < len(w.waiting) && w.waiting[taken].Tick <= tick; taken++ {
 		m := w.waiting[taken]
-		latched := w.source.Latched || w.source.Kind == score.MapPitches // the chord that was called stays
+		stays := w.source.Latched || w.source.Kind == score.MapPitches // the chord that was called
 		switch {
 		case m.Kind == midi.NoteOn:
 			if w.letGo || w.held.count == 0 {
@@ -107,10 +107,11 @@ func (w *walker) takeKeys(tick score.Tick) (first bool) {
 			}
 			w.held.press(m.Key)
 			w.down.press(m.Key)
-		case latched:
+		case stays:
 			w.down.release(m.Key)
 			w.letGo = w.down.count == 0
 		default:
+			w.down.release(m.Key)
 			w.held.release(m.Key)
 		}
 	}
@@ -118,7 +119,7 @@ func (w *walker) takeKeys(tick score.Tick) (first bool) {
 	return first
 }
 
-// readChord finds the chord that a step at a tick plays by: the pitch lane calls that of a map that is not called by notes.
+// readChord finds the chord that a step at a tick plays by: the pitch lane calls that of a map that is called neither by notes nor by time.
 func (w *walker) readChord(tick score.Tick) {
 	source := w.source
 	if source == nil {
@@ -136,6 +137,8 @@ func (w *walker) readChord(tick score.Tick) {
 		w.setChord(w.states[w.place].struckKeys.list())
 	case source.Kind == score.MapPitches && source.ByNote && w.held.count > 0:
 		w.call(int(w.held.keys[w.held.count-1]) - source.Lowest)
+	case source.Kind == score.MapPitches && source.InTime && w.mapped != nil:
+		w.call(w.mapped.At(tick))
 	default:
 		w.setChord(nil)
 	}
@@ -150,7 +153,7 @@ func (w *walker) call(place int) {
 	place = floorMod(place, len(w.chords))
 	if w.slot != int16(place+1) {
 		keys := w.chords[place]
-		if w.led && len(keys) > 0 {
+		if w.mapped.Led && len(keys) > 0 {
 			var from []int
 			for _, key := range w.voiced.list() {
 				from = append(from, int(key))
@@ -158,7 +161,7 @@ func (w *walker) call(place int) {
 			keys = theory.Lead(from, keys)
 		}
 		w.slot = int16(place + 1)
-		if len(keys) > 0 || !w.led { // an empty one leads nowhere
+		if len(keys) > 0 || !w.mapped.Led { // an empty one leads nowhere
 			w.voiced = heldKeys{}
 		}
 		for _, key := range keys {
@@ -240,9 +243,13 @@ func inChordOrder(order score.ChordOrder, keys []int) []int {
 	return keys
 }
 
-// silentChord reports whether the present step of the walker has its pitches from a chord that has no notes.
+// silentChord reports whether the present step of the walker has its pitches from a chord that has no notes, or is only played while keys are held and none
+// is.
 func (w *walker) silentChord() bool {
-	if w.source == nil {
+	if w.source != nil && w.source.OnlyHeld && (w.held.count == 0 || !w.source.Latched && w.down.count == 0) {
+		return true
+	}
+	if !w.source.OfChord() {
 		return false
 	}
 	if w.calls() && len(w.chords) > 0 {
@@ -253,18 +260,20 @@ func (w *walker) silentChord() bool {
 }
 
 // calls reports whether the pitch lane calls the chords of a map.
-func (w *walker) calls() bool { return w.source.Kind == score.MapPitches && !w.source.ByNote }
+func (w *walker) calls() bool {
+	return w.source.Kind == score.MapPitches && !w.source.ByNote && !w.source.InTime
+}
 
 // atOnce reports whether all notes of the chord are struck together.
 func (w *walker) atOnce() bool {
-	return w.source != nil && (w.source.Order == score.AllAtOnce || w.source.Order == score.ByLane && w.calls())
+	return w.source.OfChord() && (w.source.Order == score.AllAtOnce || w.source.Order == score.ByLane && w.calls())
 }
 
 // beginHit makes the draws for the notes of a hit ready, and returns the degree from which they are read: that of the lanes, moved on by the order; where
 // the lanes call the chords of a map, it is 0.
 func (w *walker) beginHit(now *striking, h *hit, degree int) int {
 	source := w.source
-	if source == nil {
+	if !source.OfChord() {
 		return degree
 	}
 	w.address, w.notes = h.numbered(now.n), 0
@@ -285,7 +294,7 @@ func (w *walker) beginHit(now *striking, h *hit, degree int) int {
 
 // noteAt returns the note that a degree is: of the key, or of the chord, on into the next octaves.
 func (w *walker) noteAt(degree int) int {
-	if w.source == nil {
+	if !w.source.OfChord() {
 		return w.pitches.note(degree)
 	}
 	octave := 0
@@ -297,7 +306,7 @@ func (w *walker) noteAt(degree int) int {
 
 // ruled returns by how many semitones the rules of its role move the next note of the hit, which a degree is.
 func (w *walker) ruled(degree int) (semitones int) {
-	if w.source == nil || len(w.source.Rules) == 0 {
+	if !w.source.OfChord() || len(w.source.Rules) == 0 {
 		return 0
 	}
 	role := w.is.RoleOf(w.keys[floorMod(degree, len(w.keys))])

@@ -32,7 +32,7 @@ func (w *walker) voiceOwn(now *striking, h *hit, own *ownNotes, note Note, dst [
 		dst = append(dst, note)
 	}
 	voices := dst[first:]
-	w.strum(now, h, voices)
+	w.strum(now, h, w.part.Voicing.Strum, voices)
 	for i := range voices {
 		w.time(now, h, &voices[i], notes[w.intervals[i].Note])
 	}

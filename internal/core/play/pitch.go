@@ -50,7 +50,7 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 	above := octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
 	degree := w.beginHit(now, h, read+lead)
 	switch {
-	case w.source != nil && len(w.keys) == 0:
+	case w.source.OfChord() && len(w.keys) == 0:
 		return dst
 	case w.atOnce():
 		return w.voiceAll(now, h, degree, above, note, dst)
@@ -69,7 +69,7 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 		dst = append(dst, note)
 	}
 	dst = highest(dst, first, w.track.Voices)
-	w.strum(now, h, dst[first:])
+	w.strum(now, h, w.part.Voicing.Strum, dst[first:])
 	return dst
 }
 
@@ -80,12 +80,16 @@ func (w *walker) voiceAll(now *striking, h *hit, degree, above int, note Note, d
 		w.pitchTo(&note, degree+i, above)
 		dst = append(dst, note)
 	}
-	if w.part.Voicing.Strum < 0 {
+	strum := w.part.Voicing.Strum
+	if w.mapped != nil && w.mapped.Strum != 0 {
+		strum = w.mapped.Strum
+	}
+	if strum < 0 {
 		slices.Reverse(dst[first:])
 	}
 	dst = dst[:first+struckOnce(dst[first:])]
 	dst = highest(dst, first, w.track.Voices)
-	w.strum(now, h, dst[first:])
+	w.strum(now, h, strum, dst[first:])
 	return dst
 }
 
@@ -108,10 +112,10 @@ func (p *pitches) noteOfKey(key int) int {
 	return note
 }
 
-// strum spreads the notes of a chord over its hit, as the voicing of the part has it.
-func (w *walker) strum(now *striking, h *hit, chord []Note) {
+// strum spreads the notes of a chord over so many percent of its hit, as Voicing has them.
+func (w *walker) strum(now *striking, h *hit, percent int, chord []Note) {
 	start := now.placing.at(h.begin, w.aligned)
-	strum, lasts := int64(max(w.part.Voicing.Strum, -w.part.Voicing.Strum)), now.placing.at(h.until, w.aligned).minus(start)
+	strum, lasts := int64(max(percent, -percent)), now.placing.at(h.until, w.aligned).minus(start)
 	for i := range chord {
 		late := &chord[i]
 		least := min(late.End-late.Start, max(1, lasts.whole/leastShare))

@@ -13,6 +13,8 @@ const (
 	MaxChordMaps  = 16
 	MaxChordSlots = 24
 	MaxChordNotes = 8
+	// UsualBeats is how many quarter notes a chord lasts that says nothing else, where a map runs in time.
+	UsualBeats = 4
 )
 
 // ChordMap is chords that can be called.
@@ -23,6 +25,8 @@ type ChordMap struct {
 	Chords []MapChord `json:"chords" jsonschema:"maxItems=24"`
 	// Led has each chord move as little as it can from the one before it.
 	Led bool `json:"led,omitempty"`
+	// Strum is how chords of the map are spread that are struck all at once, as Voicing has it; 0 is as the part has it.
+	Strum int `json:"strum,omitempty" jsonschema:"minimum=-100,maximum=100"`
 }
 
 // MapChord is a chord of a map.
@@ -31,6 +35,34 @@ type MapChord struct {
 	// Inversion puts so many of the lowest notes an octave up, and Open every second note.
 	Inversion int  `json:"inversion,omitempty" jsonschema:"minimum=0,maximum=4"`
 	Open      bool `json:"open,omitempty"`
+	// Beats is how many quarter notes the chord lasts where the map runs in time; 0 is UsualBeats.
+	Beats int `json:"beats,omitempty" jsonschema:"minimum=0,maximum=64"`
+}
+
+// Lasts returns how long the chord lasts where the map runs in time.
+func (c *MapChord) Lasts() Tick {
+	if c.Beats == 0 {
+		return UsualBeats * TicksPerQuarter
+	}
+	return Tick(c.Beats) * TicksPerQuarter
+}
+
+// At returns the place of the chord that there is at a tick of the song where the map runs in time, over and over; 0 without chords.
+func (m *ChordMap) At(tick Tick) int {
+	var all Tick
+	for i := range m.Chords {
+		all += m.Chords[i].Lasts()
+	}
+	if all == 0 {
+		return 0
+	}
+	tick %= all
+	for i := range m.Chords {
+		if tick -= m.Chords[i].Lasts(); tick < 0 {
+			return i
+		}
+	}
+	return 0
 }
 
 // ChordMap returns the map of the id, or nil.

@@ -29,7 +29,7 @@ func Demo() *Project {
 		Key:   theory.Key{Root: 2, Scale: "dorian"},
 		Luck:  Luck{Number: 48_213, Former: []int{}},
 		Swing: Straight, SwingGrid: "1/16",
-		Tracks: []Track{bellBuoy(), tideBass(), hullKit()},
+		Tracks: []Track{bellBuoy(), tideBass(), hullKit(), quayLamps(), lampChain()},
 	})))
 }
 
@@ -58,9 +58,7 @@ func tideBass() Track {
 	write(lanes.Probability, 5, "1/4", 100, 100, 75, 100, 60)
 	track := newTrack(2, "Tide bass", part)
 	track.Channel, track.Voices, track.Overlap = 2, 1, 1008
-	route := WholeRoute(BuiltIn)
-	route.Patch = "bass"
-	track.Routes = &[]Route{route}
+	track.Routes = patched("bass")
 	track.Register = theory.Register{Lowest: 31, Highest: 54}
 	return track
 }

@@ -1,5 +1,7 @@
 package score
 
+import "slices"
+
 // withVoltages gives the demo an output of voltages: the bass's pitch, gate and velocity, a trigger for each part of the kit, and a
 // clock. Channels 1 and 2 of an interface are left to loudspeakers.
 func withVoltages(p *Project) *Project {
@@ -22,7 +24,8 @@ func withVoltages(p *Project) *Project {
 	add(RunSignal, 0)
 	p.Outputs = []Output{{ID: modular, Name: "Modular", Kind: Voltages, Voltages: setup}}
 	for _, track := range []*Track{bass, kit} {
-		track.Routes = &[]Route{WholeRoute(BuiltIn), WholeRoute(modular)}
+		routes := append(slices.Clone(track.RouteList()), WholeRoute(modular))
+		track.Routes = &routes
 	}
 	return p
 }

@@ -55,6 +55,8 @@ type Transposing struct {
 	Root int `json:"root" jsonschema:"minimum=0,maximum=127"`
 	// Latches has a transposition stay after its key; else it holds while the key is down.
 	Latches bool `json:"latches,omitempty"`
+	// Lowest has the lowest of the keys that are down transpose, in place of the last.
+	Lowest bool `json:"lowest,omitempty"`
 }
 
 // Holding is how notes last longer than their keys are down.

@@ -13,10 +13,12 @@ type PitchSource struct {
 	Kind PitchKind `json:"kind" jsonschema:"enum=key,enum=held,enum=track,enum=map"`
 	// Track is the id of the track of whose last step the notes are.
 	Track int `json:"track,omitempty" jsonschema:"minimum=0,maximum=2147483647"`
-	// Map is the id of the chord map, and ByNote says that notes that come in call its chords, Lowest the first of them; else the pitch lane does, 0
-	// the first, and its notes are played all at once or in an order.
+	// Map is the id of the chord map. ByNote says that notes that come in call its chords, Lowest the first of them; InTime that they come in time, each
+	// as long as it lasts, from the beginning of the song over and over. Else the pitch lane calls them, 0 the first, and the notes of each are played
+	// all at once or in an order.
 	Map    int  `json:"map,omitempty" jsonschema:"minimum=0,maximum=255"`
 	ByNote bool `json:"byNote,omitempty"`
+	InTime bool `json:"inTime,omitempty"`
 	// Channel is the channel of notes that come in, 1 to 16; 0 hears all. Lowest and Highest bound those that count.
 	Channel int `json:"channel,omitempty" jsonschema:"minimum=0,maximum=16"`
 	Lowest  int `json:"lowest,omitempty" jsonschema:"minimum=0,maximum=127"`
@@ -25,6 +27,8 @@ type PitchSource struct {
 	Latched bool `json:"latched,omitempty"`
 	// Restart has all lanes begin anew, and the order too, with the first step after a note is pressed while none was down.
 	Restart bool `json:"restart,omitempty"`
+	// OnlyHeld has the track play only while a key is down, or, where it is latched, since one was.
+	OnlyHeld bool `json:"onlyHeld,omitempty"`
 	// Order is the order in which the notes of the chord are played, one with each strike; the pitch lane moves along it from there.
 	Order ChordOrder `json:"order,omitempty" jsonschema:"enum=,enum=up,enum=down,enum=up and down,enum=up and down twice,enum=as played,enum=outward,enum=inward,enum=random,enum=all"`
 	// Octaves is over how many octaves the chord goes before it begins anew; 0 is without end, or one in an order.
@@ -95,10 +99,13 @@ type RoleRule struct {
 	Odds int `json:"odds" jsonschema:"minimum=0,maximum=100"`
 }
 
-// HearsKeys reports whether notes that come in decide the chord.
+// HearsKeys reports whether notes that come in decide what is played.
 func (s *PitchSource) HearsKeys() bool {
-	return s != nil && (s.Kind == HeldPitches || s.Kind == MapPitches && s.ByNote)
+	return s != nil && (s.OnlyHeld || s.Kind == HeldPitches || s.Kind == MapPitches && s.ByNote)
 }
+
+// OfChord reports whether pitches are from a chord, not from the key.
+func (s *PitchSource) OfChord() bool { return s != nil && s.Kind != KeyPitches }
 
 // FollowsTrack returns the id of the track whose notes the chord is, or 0.
 func (s *PitchSource) FollowsTrack() int {
@@ -118,10 +125,12 @@ func (s *PitchSource) validate(field string, t *Track, p *Project) error {
 		return nil
 	}
 	switch {
-	case t.Kind != Melodic:
+	case t.Kind != Melodic && s.OfChord():
 		return &FieldError{field + ".kind", string(s.Kind), "left out, as a kit has notes of its own"}
-	case s.Kind == KeyPitches:
+	case s.Kind == KeyPitches && !s.OnlyHeld:
 		return &FieldError{field + ".kind", string(s.Kind), "left out, as pitches are from the key without it"}
+	case s.ByNote && s.InTime:
+		return &FieldError{field + ".inTime", s.InTime, "left out where notes call the chords"}
 	case s.Kind == TrackPitches && p.Track(s.Track) == nil:
 		return &FieldError{field + ".track", s.Track, "the id of a track that the project has"}
 	case s.HearsKeys():
@@ -130,7 +139,7 @@ func (s *PitchSource) validate(field string, t *Track, p *Project) error {
 	return nil
 }
 
-// swapPitches is swap for a property that can be missing, which an edit has as KeyPitches.
+// swapPitches is swap for a property that can be missing, which an edit has as KeyPitches that are not only played while keys are held.
 func swapPitches(field **PitchSource, value *PitchSource) *PitchSource {
 	if value == nil {
 		return nil
@@ -140,7 +149,7 @@ func swapPitches(field **PitchSource, value *PitchSource) *PitchSource {
 		before = *field
 	}
 	*field = nil
-	if value.Kind != KeyPitches {
+	if value.OfChord() || value.OnlyHeld {
 		*field = value.clone()
 	}
 	return before

@@ -155,7 +155,7 @@ func (c Chord) RoleOf(key int) Role {
 	return OtherRole
 }
 
-// Name writes the chord as it is common practice: the root, the kind, and the lowest note after a stroke if that is another. A chord without a name is
+// Name writes the chord as it is common practice: the root, the kind, and the lowest note, spelled by what it is in the chord, after a stroke if that is another. A chord without a name is
 // written as its lowest note and a question mark.
 func (c Chord) Name() string {
 	name := RootNames()[c.Root] + c.Quality
@@ -163,7 +163,22 @@ func (c Chord) Name() string {
 		return name + "?"
 	}
 	if c.Bass != c.Root {
-		name += "/" + RootNames()[c.Bass]
+		name += "/" + c.spelled(c.Bass)
+	}
+	return name
+}
+
+// spelled names a note of the chord by the letter that its role has above the root's: a third two on, a fifth four, a seventh six, and others as seconds, fourths and sixths, common
+// practice. Where that takes a double accidental it is named as a root is.
+func (c Chord) spelled(key int) string {
+	steps := map[Role]int{RootRole: 0, ThirdRole: 2, FifthRole: 4, SeventhRole: 6}
+	up, there := steps[c.RoleOf(key)]
+	if !there {
+		up = []int{0, 1, 1, 1, 2, 3, 3, 4, 5, 5, 6, 6}[floorMod(key-c.Root, Octave)]
+	}
+	name, ok := lettered((letterIndex(RootNames()[c.Root][0])+up)%len(letters), key)
+	if !ok {
+		return RootNames()[floorMod(key, Octave)]
 	}
 	return name
 }

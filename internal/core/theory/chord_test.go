@@ -138,3 +138,13 @@ func TestVoicesMoveAsLittleAsTheyCan(t *testing.T) {
 		}
 	})
 }
+
+// The lowest note of an inversion is spelled by what it is in the chord. Common practice.
+func TestSpelledBasses(t *testing.T) {
+	for name, keys := range map[string][]int{
+		"A7/C♯": {49, 52, 55, 57}, "E/G♯": {56, 59, 64}, "Dm/F": {53, 57, 62}, "B♭maj7/D": {50, 53, 57, 58}, "E♭/B♭": {58, 63, 67},
+		"C7/B♭": {58, 60, 64, 67}, "F♯m/A": {57, 61, 66}, "A♭m/C♭": {59, 63, 68}, "Bdim/D": {50, 53, 59},
+	} {
+		require.Equal(t, name, theory.ChordOf(keys).Name())
+	}
+}

@@ -46,22 +46,24 @@ func (k Key) DegreeNames() []string {
 		return names
 	}
 	first := letterIndex(root[0])
-	lettered := make([]string, len(names))
+	byLetter := make([]string, len(names))
 	for i := range names {
-		place := (first + i) % len(letters)
-		accidental := (spelling.Note(i)-naturals[place]+18)%Octave - 6
-		switch accidental {
-		case -1:
-			lettered[i] = letters[place:place+1] + "♭"
-		case 0:
-			lettered[i] = letters[place : place+1]
-		case 1:
-			lettered[i] = letters[place:place+1] + "♯"
-		default:
+		name, ok := lettered((first+i)%len(letters), spelling.Note(i))
+		if !ok {
 			return names
 		}
+		byLetter[i] = name
 	}
-	return lettered
+	return byLetter
+}
+
+// lettered names a note by a letter, by its place, and one accidental or none; ok is false where that takes more.
+func lettered(place, note int) (name string, ok bool) {
+	accidental := floorMod(note-naturals[place]+6, Octave) - 6
+	if accidental < -1 || accidental > 1 {
+		return "", false
+	}
+	return letters[place:place+1] + []string{"♭", "", "♯"}[accidental+1], true
 }
 
 // DegreeName spells one degree with its octave number: C4 is middle C. The octave number changes

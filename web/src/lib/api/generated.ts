@@ -244,6 +244,7 @@ export interface Transposing {
   tracks: number[];
   root: number;
   latches?: boolean;
+  lowest?: boolean;
 }
 export interface ClockIn {
   input?: number;
@@ -339,11 +340,13 @@ export interface PitchSource {
   track?: number;
   map?: number;
   byNote?: boolean;
+  inTime?: boolean;
   channel?: number;
   lowest?: number;
   highest?: number;
   latched?: boolean;
   restart?: boolean;
+  onlyHeld?: boolean;
   order?:
     "" | "up" | "down" | "up and down" | "up and down twice" | "as played" | "outward" | "inward" | "random" | "all";
   octaves?: number;
@@ -634,6 +637,7 @@ export interface ChordMap {
    */
   chords: MapChord[];
   led?: boolean;
+  strum?: number;
 }
 export interface MapChord {
   /**
@@ -642,6 +646,7 @@ export interface MapChord {
   keys: number[];
   inversion?: number;
   open?: boolean;
+  beats?: number;
 }
 export interface Macro {
   id: number;
@@ -1687,6 +1692,7 @@ export interface FoundChords {
 export interface NamedChord {
   name: string;
   keys: number[];
+  beats?: number;
 }
 export interface SceneRequest {
   scene: number;
@@ -2171,7 +2177,7 @@ export const bounds = {
   CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
-  ChordMap: {"id":{"min":1,"max":255}},
+  ChordMap: {"id":{"min":1,"max":255},"strum":{"min":-100,"max":100}},
   ClockAct: {"position":{"min":0,"max":16383},"millis":{"min":0,"max":10000}},
   ClockIn: {"input":{"min":0,"max":255},"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"perQuarter":{"min":0,"max":48},"offset":{"min":-100,"max":250}},
   ClockOut: {"offset":{"min":-100,"max":250}},
@@ -2196,7 +2202,7 @@ export const bounds = {
   Luck: {"number":{"min":0,"max":999999}},
   Macro: {"id":{"min":1,"max":255},"position":{"min":0,"max":1000},"rest":{"min":0,"max":1000}},
   MacroMove: {"by":{"min":-1000000000,"max":1000000000},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000}},
-  MapChord: {"inversion":{"min":0,"max":4}},
+  MapChord: {"inversion":{"min":0,"max":4},"beats":{"min":0,"max":64}},
   Mapping: {"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000},"sendsTo":{"min":0,"max":255}},
   Mend: {"entry":{"min":0,"max":1000000}},
   Meter: {"beats":{"min":1,"max":16}},

@@ -168,6 +168,12 @@
       data-help="A transposition stays after its key is released; else it holds while the key is down."
       onclick={() => setTransposing({ latches: !transposes.latches })}>latch</button
     >
+    <button
+      class="control my-0.5 w-full justify-start!"
+      aria-pressed={transposes.lowest ?? false}
+      data-help="The lowest of the keys that are down transposes; else the last that was pressed."
+      onclick={() => setTransposing({ lowest: !transposes.lowest })}>by the lowest key</button
+    >
   {/if}
 </Section>
 {#if input.kind === "browserPort" && outputs.browser.access !== true && inputs.ports.length === 0}

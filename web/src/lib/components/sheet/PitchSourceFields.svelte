@@ -6,45 +6,36 @@
   import ChordMapDialog from "../dialogs/ChordMapDialog.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
+  import KeysFields from "./KeysFields.svelte";
   import RoleRules from "./RoleRules.svelte";
 
   let { track }: { track: Track } = $props();
 
   const session = getSession();
-  const source: PitchSource = $derived(track.pitches ?? { kind: "key" });
+  const source: PitchSource = $derived(track.pitches ?? { kind: "key", highest: 127 });
   const others = $derived(session.project.tracks.filter(({ id }) => id !== track.id));
   const maps = $derived(session.project.chordMaps ?? []);
   const map = $derived(maps.find(({ id }) => id === source.map));
-  const keyed = $derived(source.kind === "held" || (source.kind === "map" && source.byNote));
-  const switches = $derived([
-    ...(source.kind === "map"
-      ? [
-          {
-            of: "byNote" as const,
-            words: "called by notes",
-            help: "Notes that come in call the chords, the lowest that counts the first; else the pitch lane does.",
-          },
-        ]
-      : []),
-    ...(source.kind === "held"
-      ? [
-          {
-            of: "latched" as const,
-            words: "latched",
-            help: "The chord stays when all keys are let go, until another is pressed.",
-          },
-        ]
-      : []),
-    ...(keyed
-      ? [
-          {
-            of: "restart" as const,
-            words: "restart",
-            help: "All lanes begin anew with the first step after a key is pressed while none was down.",
-          },
-        ]
-      : []),
-  ]);
+  const calls = [
+    { value: "lane", label: "the pitch lane", help: "The pitch lane calls them, 0 the first." },
+    {
+      value: "notes",
+      label: "notes",
+      help: "Notes that come in call them, the lowest that counts the first.",
+    },
+    {
+      value: "time",
+      label: "time",
+      help: "They come one after the other from the beginning of the song, each as long as it lasts, over and over.",
+    },
+  ];
+  const called = $derived(source.byNote ? "notes" : source.inTime ? "time" : "lane");
+  /** Has chords be called. Where the pitch lane does not, their notes come in an order unless another was chosen. */
+  function callBy(by: string): Promise<void> {
+    const order = source.order || (by === "lane" ? "" : "up");
+    return set({ byNote: by === "notes", inTime: by === "time", order });
+  }
+
   let editing = $state(false);
 
   const choices = $derived(
@@ -87,14 +78,16 @@
   }
 </script>
 
-<ChoiceRow
-  label="from"
-  name="Where pitches are from"
-  help="What the pitch lane reads: degrees of the key, or notes of a chord, of which 0 is the first."
-  value={source.kind}
-  {choices}
-  select={(kind) => setKind(kind as PitchSource["kind"])}
-/>
+{#if track.kind === "melodic"}
+  <ChoiceRow
+    label="from"
+    name="Where pitches are from"
+    help="What the pitch lane reads: degrees of the key, or notes of a chord, of which 0 is the first."
+    value={source.kind}
+    {choices}
+    select={(kind) => setKind(kind as PitchSource["kind"])}
+  />
+{/if}
 {#if source.kind === "track"}
   <ChoiceRow
     label="track"
@@ -125,6 +118,14 @@
     ]}
     select={selectMap}
   />
+  <ChoiceRow
+    label="called by"
+    name="What calls the chords"
+    help="What says which chord of the map is played."
+    value={called}
+    choices={calls}
+    select={callBy}
+  />
   <button
     class="control my-0.5 w-full"
     data-help="The chords of the maps: their keys, inverted, opened and led."
@@ -142,7 +143,7 @@
     help="In which order the notes of the chord are played, one with each strike."
     value={source.order ?? ""}
     choices={session.lists.chordOrders.map((order) =>
-      source.kind === "map" && !source.byNote && order.value === ""
+      source.kind === "map" && called === "lane" && order.value === ""
         ? { ...order, label: "all at once" }
         : order,
     )}
@@ -157,36 +158,8 @@
     usual={0}
     commit={(octaves) => set({ octaves })}
   />
-  {#each switches as { of, words, help } (of)}
-    <button
-      class="control my-0.5 w-full justify-start!"
-      aria-pressed={source[of] ?? false}
-      data-help={help}
-      onclick={() => set({ [of]: !source[of] })}>{words}</button
-    >
-  {/each}
-  {#if keyed}
-    <NumberRow
-      label="from channel"
-      name="Channel of the chord's keys"
-      help="Channel of the notes that come in; 0 is all. Their input must be played in."
-      value={source.channel ?? 0}
-      {...bounds.PitchSource.channel}
-      usual={0}
-      commit={(channel) => set({ channel })}
-    />
-    {#each ["lowest", "highest"] as const as end (end)}
-      <NumberRow
-        label={end}
-        name="{end === 'lowest' ? 'Lowest' : 'Highest'} key of the chord"
-        note
-        help="The {end} note that counts, by name or MIDI number."
-        value={source[end] ?? 0}
-        min={end === "lowest" ? bounds.PitchSource.lowest.min : (source.lowest ?? 0)}
-        max={end === "lowest" ? (source.highest ?? 0) : bounds.PitchSource.highest.max}
-        commit={(key) => set({ [end]: key })}
-      />
-    {/each}
-  {/if}
+{/if}
+<KeysFields {source} {set} />
+{#if source.kind !== "key"}
   <RoleRules rules={source.rules ?? []} set={(rules) => set({ rules })} />
 {/if}

@@ -147,11 +147,11 @@
   {/if}
 </Section>
 <Section title="time"><TimeFields {track} /></Section>
-{#if track.kind === "melodic"}
-  <Section title="pitches" summary={track.pitches?.kind ?? "key"}
-    ><PitchSourceFields {track} /></Section
-  >
-{/if}
+<Section
+  title={track.kind === "melodic" ? "pitches" : "keys"}
+  summary={track.pitches?.onlyHeld ? "only while held" : (track.pitches?.kind ?? "")}
+  ><PitchSourceFields {track} /></Section
+>
 <Section title="random lines" summary="small tracks over this one"><RandomLines {track} /></Section>
 <Section title="pitch and voices"><PitchFields {track} /></Section>
 <Section title="clock" summary={track.source.kind}><SourceFields {track} /></Section>

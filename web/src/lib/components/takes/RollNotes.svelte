@@ -22,6 +22,8 @@ note moves it, one of its end makes it longer; a double click on the paper write
   const rows = $derived(
     Array.from({ length: scale.highest - scale.lowest + 1 }, (_, i) => scale.lowest + i),
   );
+  // Of notes that begin together the shorter lie on the longer, so that each can be pressed.
+  const notes = $derived(roll.notes.toSorted((a, b) => a.start - b.start || b.end - a.end));
   const lines = $derived.by(() => {
     const beats = desk.barLines.beats(scale.from, scale.to + 1);
     return beats.filter(({ beat }) => beat === 0 || desk.bars <= 8);
@@ -113,7 +115,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
       />
     {/if}
   {/each}
-  {#each roll.notes as note (note.place)}
+  {#each notes as note (note.place)}
     {@const shown = pointer.shown(note)}
     {@const selected = desk.selected.has(note.place)}
     <rect
