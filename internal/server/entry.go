@@ -83,14 +83,17 @@ func (e entryResource) Routes() chi.Router {
 
 // fitted brings struck keys into the key of the project, for a track that is transposed.
 func fitted(p *score.Project, track int, struck []entry.Struck, fit string) ([]entry.Struck, error) {
-	if fit == "" {
+	found := p.Track(track)
+	switch {
+	case found != nil && found.Kind == score.FieldKind:
+		return nil, &score.FieldError{Field: "track", Got: found.Name, Allowed: "one with steps: a field has none into which to play"}
+	case fit == "":
 		return struck, nil
 	}
 	direction, known := theory.Directions[fit]
 	if !known {
 		return nil, &score.FieldError{Field: "fit", Got: short(fit), Allowed: "nearest, up, down or nothing"}
 	}
-	found := p.Track(track)
 	if found == nil || found.Kind == score.Kit || p.Key.Period() != theory.Octave {
 		return struck, nil
 	}

@@ -25,6 +25,9 @@ const (
 	Modulate      Purpose = 17
 	ChordNote     Purpose = 18
 	RoleRule      Purpose = 19
+	Fork          Purpose = 20
+	Letter        Purpose = 21
+	Meeting       Purpose = 22
 )
 
 // Use is what random numbers of a purpose are for.
@@ -38,7 +41,7 @@ type Use struct {
 	N string
 }
 
-// Uses lists all uses of random numbers. Sub is 0 in all of them but Modulate and RoleRule, and Applies, Spread, Weigh and Roll, where it is which of the notes of a step
+// Uses lists all uses of random numbers. Sub is 0 in all of them but Modulate, RoleRule, Fork, Letter and Meeting, and Applies, Spread, Weigh and Roll, where it is which of the notes of a step
 // is drawn for by itself, from 0.
 func Uses() []Use {
 	const own, gate, moves = "its own", "gate", "moves of the gate lane, or of the lane itself if it is not linked"
@@ -62,5 +65,8 @@ func Uses() []Use {
 		{Modulate, "the level of a pass of a random modulator, of no track; Sub is its id", "none", "2^32 times the bar with which it began, and the pass"},
 		{ChordNote, "which note of a chord is struck", "pitch", "as for ratchet hits"},
 		{RoleRule, "whether a rule changes a note of a chord; Sub is 16 times the rule, and the note of the hit", "pitch", "as for ratchet hits"},
+		{Fork, "which arrow a traveller of a field follows; Sub is its id", "none", "moves of the traveller"},
+		{Letter, "to which cell of its letter a cell of a field leads; Sub is the traveller's id", "none", "moves of the traveller"},
+		{Meeting, "whether a rule of a field happens; Sub is the rule", "none", "how often the rule was judged"},
 	}
 }

@@ -22,9 +22,9 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 	address.N = uint64(w.gate.DrawIndex)
 	switch s.gate {
 	case score.On:
-		probability = w.track.Probable(w.probability.odds(w.gate.Step(), w.gate.DrawIndex))
+		probability = w.track.Probable(w.odds())
 		sounds = w.allows(s) && chance.HappensIn(address, probability) &&
-			(w.track.Kind != score.Melodic || !w.pitch.rest(w.gate.Step(), w.gate.DrawIndex))
+			(w.track.Kind == score.Kit || !w.pitch.rest(w.gate.Step(), w.gate.DrawIndex))
 		return probability, sounds, true
 	case score.Off:
 		if fill := w.project.FillOf(w.part); w.project.Filling && fill > 0 {
@@ -32,6 +32,14 @@ func (w *walker) decide(s *step) (probability int, sounds, decided bool) {
 		}
 	}
 	return 0, false, false
+}
+
+// odds returns the probability of the present step, in ten-thousandths.
+func (w *walker) odds() int {
+	if own := w.ofCell(func(c *score.Cell) int { return c.Probability }, 0); own > 0 {
+		return 100 * own
+	}
+	return w.probability.odds(w.gate.Step(), w.gate.DrawIndex)
 }
 
 // pass returns how many whole passes of the gate's order went before the present one, over realignments too.

@@ -56,6 +56,9 @@ func (f *Performer) GoOn(g *Going) {
 			if w.unsteady && w.ownClock && !w.alignedAt(at) {
 				w.findNext()
 			}
+			if w.machine != nil {
+				w.findMoment()
+			}
 		}
 	})
 	for _, group := range f.groups {

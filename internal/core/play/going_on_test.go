@@ -27,7 +27,13 @@ func inOneBar(t *rapid.T) *score.Project {
 		for _, pattern := range track.Patterns {
 			for part := range pattern.Parts {
 				comeRound(t, &pattern.Parts[part])
-				if track.Source.Kind != score.OwnClock { // hits of steps within the last would reach beyond the bar
+				if field := pattern.Parts[part].Field; field != nil {
+					pattern.Parts[part].Details = nil
+					for cell := range field.Cells {
+						field.Cells[cell].Ratchet = 0
+					}
+				}
+				if track.Source.Kind != score.OwnClock || track.Kind == score.FieldKind { // hits of steps within the last would reach beyond the bar
 					pattern.Parts[part].Lanes.Ratchet = nil
 				}
 			}

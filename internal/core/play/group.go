@@ -20,6 +20,7 @@ type group struct {
 	inputs    []*walker // those that go on by what comes in
 	clocks    []*walker // those whose clock is a curve that something drives
 	senders   []*walker // those that send one
+	held      []*walker // those whose luck is held
 
 	reach  score.Tick // how much earlier than its own step a note can start
 	ahead  score.Tick // the same along tracks that follow each other
@@ -77,6 +78,9 @@ func (f *Performer) newGroup(c *common, tracks []int) *group {
 			w.changes, w.states = &f.changes, f.states
 			g.walkers, g.sources = append(g.walkers, w), append(g.sources, w)
 			g.reach = max(g.reach, w.ahead())
+			if w.hold.every > 0 {
+				g.held = append(g.held, w)
+			}
 			longest = max(longest, chainLength(c.project, track))
 		}
 		if track.Loop != nil {
@@ -99,7 +103,7 @@ func (g *group) couple() {
 			place := trackIndexOf(g.project, w.track.Source.Track)
 			heard[place] = true
 			g.followers[place] = append(g.followers[place], w)
-		case w.track.Source.Kind == score.CurveClock:
+		case w.track.Source.Kind == score.CurveClock || w.machine != nil:
 		case !w.ownClock:
 			g.inputs = append(g.inputs, w)
 		}
@@ -195,10 +199,10 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 // play has a source do what is due, keeps its notes, and returns them.
 func (f *Performer) play(g *group, s source) []Note {
 	w, walks := s.(*walker)
-	if walks && w.hold.every > 0 { // other parts of the track see how it is at the same moment
-		for _, sibling := range g.walkers {
-			if sibling.trackIndex == w.trackIndex && sibling.next >= w.next && sibling.hold.next() <= w.next {
-				sibling.seekTo(w.next)
+	if walks { // what is held is back before any step at that moment, which others can hear
+		for _, held := range g.held {
+			if held.next >= w.next && held.hold.next() <= w.next {
+				held.seekTo(w.next)
 			}
 		}
 	}

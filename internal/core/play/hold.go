@@ -1,6 +1,7 @@
 package play
 
 import (
+	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
@@ -32,6 +33,8 @@ type keptLuck struct {
 	bar     int64      // in which it was
 	at      score.Tick // when
 	evolved int64      // the walker's evolvedBars
+	moving  *field.State
+	origin  score.Tick
 }
 
 // keptValue is how a lane was.
@@ -83,6 +86,9 @@ func (w *walker) holdAt(at score.Tick) {
 
 func (w *walker) keep(at score.Tick) *keptLuck {
 	k := &keptLuck{gate: w.gate.State, values: map[score.LaneName]keptValue{}, sounded: w.sounded, chord: w.chordState, wait: w.real(w.local) - at, at: at, bar: w.bars.At(at), evolved: w.evolvedBars}
+	if w.machine != nil {
+		k.moving, k.origin = w.moving.Clone(), w.origin
+	}
 	k.state = w.states[w.trackIndex] // no other part of the track has gone on at that moment: all are held before one does
 	for _, v := range w.all {
 		kept := keptValue{mover: v.State, used: v.used, rolls: v.rolls, extra: v.extra}
@@ -119,6 +125,7 @@ func (w *walker) bringBack(k *keptLuck, at score.Tick) {
 			*v.evolved, v.rolls, v.extra = kept.evolved, kept.rolls, kept.extra
 		}
 	}
+	w.bringFieldBack(k, at, aligned)
 	w.sounded, w.evolvedBars, w.chordState = k.sounded, k.evolved, k.chord
 	if aligned {
 		w.struck = 0

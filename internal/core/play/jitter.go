@@ -20,6 +20,7 @@ func (w *walker) ahead() score.Tick {
 	for _, d := range w.part.Durations {
 		longest = max(longest, d.Value.Ticks())
 	}
+	longest = max(longest, w.slowest())
 	return ahead + longest*score.Tick(w.speed.M)/score.Tick(w.speed.N)
 }
 

@@ -114,6 +114,7 @@ func (w *walker) align(boundary score.Tick) {
 		w.passes = w.pass() + 1
 	}
 	w.aligned, w.gate.Fresh, w.struck = boundary, true, 0
+	w.beginField(boundary)
 	for _, v := range w.all {
 		v.align()
 	}

@@ -13,6 +13,9 @@ func (w *walker) sounding(length int, duration score.Tick, room exact, last bool
 		of = exactly(w.unit).over(room.den)
 	}
 	share := percent * int64(w.length.Lane().Amount)
+	if w.sound != nil {
+		share = share * int64(w.traveller().Length) / 100
+	}
 	if share == 100_00 && last {
 		return of
 	}

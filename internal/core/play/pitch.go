@@ -47,7 +47,9 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 	octave := w.pitches.spelling.Period()
 	own := w.pitch.ownAt(w.pitch.stepAt(at))
 	read, lead := w.pitch.read(at, n), w.track.Transpose.Degrees+now.shape.Walk*h.number
-	above := octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
+	ofCell, octaves := w.pitchOfCell()
+	read += ofCell
+	above := octave*octaves + octave*w.octave.read(at, n) + w.alteration.read(at, n) + w.track.Transpose.Semitones
 	degree := w.beginHit(now, h, read+lead)
 	switch {
 	case w.source.OfChord() && len(w.keys) == 0:

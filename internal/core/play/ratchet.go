@@ -10,7 +10,7 @@ const maxRatchet = 16
 
 // count returns how many strikes a step has: by its own weights, or as the lane has it.
 func (w *walker) count(shape *score.StepRatchet, at int, n int64) int {
-	usual := w.ratchet.read(at, n)
+	usual := w.ofCell(func(c *score.Cell) int { return c.Ratchet }, w.ratchet.read(at, n))
 	if len(shape.Counts) == 0 {
 		return usual
 	}
@@ -49,7 +49,10 @@ func (h *hit) numbered(n int64) uint64 {
 
 // strength returns the velocity of the i-th of the strikes of a step.
 func (w *walker) strength(now *striking, i int) uint8 {
-	velocity := w.velocity.read(now.step, now.n)
+	velocity := w.ofCell(func(c *score.Cell) int { return c.Velocity }, w.velocity.read(now.step, now.n))
+	if w.sound != nil {
+		velocity = score.Rounded(velocity*w.traveller().Velocity, 100)
+	}
 	if r := now.ratchet; r > 1 {
 		velocity += velocity * now.shape.Ramp * i / (100 * (r - 1))
 	}

@@ -29,7 +29,10 @@ func (w *walker) localFrom(tick, aligned score.Tick) score.Tick {
 // duration returns how long a step lasts whose gate has made so many moves, without its stretch, and
 // whether it is a rest.
 func (w *walker) duration(n int64) (duration score.Tick, rest bool) {
-	if w.durations == 0 {
+	switch {
+	case w.sound != nil:
+		return w.fieldLasts(w.sound.Lasts), false
+	case w.durations == 0:
 		return w.gate.Rate, false
 	}
 	address := w.soundChance
@@ -53,6 +56,7 @@ func (w *walker) longest() score.Tick {
 	for i := range w.steps {
 		lengths = max(lengths, w.steps[i].lengths())
 	}
+	rate = max(rate, w.slowest())
 	return w.span(rate*lengths) + 1
 }
 

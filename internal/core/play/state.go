@@ -4,6 +4,7 @@ import (
 	"maps"
 	"slices"
 
+	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
@@ -39,6 +40,8 @@ type partState struct {
 	modulation modulationState
 	chord      chordState
 	keys       keysState
+	moving     *field.State // nil without a field
+	origin     score.Tick
 }
 
 // laneState is how far a lane has come.
@@ -170,6 +173,9 @@ func (w *walker) save() any {
 	s.walker.triggers, s.walker.incoming, s.modulation = slices.Clone(w.triggers), slices.Clone(w.incoming), w.modulationState
 	s.chord, s.keys = w.chordState, w.keysState
 	s.keys.waiting = slices.Clone(w.waiting)
+	if w.machine != nil {
+		s.moving, s.origin = w.moving.Clone(), w.origin
+	}
 	for _, v := range w.all {
 		lane := laneState{mover: v.State, value: v.valueState}
 		if v.evolved != nil {
@@ -193,6 +199,9 @@ func (w *walker) restore(state any) {
 	w.triggers, w.incoming = slices.Clone(s.walker.triggers), slices.Clone(s.walker.incoming)
 	w.restoreModulation(s.modulation)
 	w.restoreChord(s.chord, s.keys)
+	if w.machine != nil {
+		w.moving, w.origin = s.moving.Clone(), s.origin
+	}
 	for _, v := range w.all {
 		lane := s.lanes[v.name]
 		v.State, v.valueState = lane.mover, lane.value

@@ -110,7 +110,7 @@ func (w *walker) noteOf(now *striking, h *hit) Note {
 		Start: now.placing.at(h.begin, w.aligned).whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Pattern: uint8(w.track.Playing), Step: uint8(now.step),
 		Velocity: w.strength(now, h.number),
 	}
-	length := w.length.read(now.step, now.n)
+	length := w.ofCell(func(c *score.Cell) int { return c.Length }, w.length.read(now.step, now.n))
 	if tied := &now.tied; h.last && tied.any {
 		note.End = now.placing.at(w.sounding(length, tied.lasts, exactly(tied.lasts), true).after(tied.begin), tied.aligned).whole
 	} else {
@@ -118,6 +118,9 @@ func (w *walker) noteOf(now *striking, h *hit) Note {
 	}
 	if now.cut != never {
 		note.End = min(note.End, now.cut+now.placing.later)
+	}
+	if w.sound != nil && w.traveller().OneVoice {
+		note.End = min(note.End, now.placing.at(exactly(w.local+now.duration), w.aligned).whole)
 	}
 	note.End = max(note.Start+1, note.End)
 	if h.last && now.slides {

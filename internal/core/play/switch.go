@@ -64,6 +64,9 @@ func (f *Performer) move(g, was *group, track int) {
 			if w.ownClock {
 				w.local, w.next, w.stops = 0, at, false
 			}
+			if w.machine != nil {
+				w.findMoment()
+			}
 		case g.moves == Evolving:
 			for _, v := range w.all {
 				v.extra++
@@ -89,7 +92,7 @@ func (f *Performer) drop(track int, at score.Tick) {
 func (g *group) entry(track int) score.Tick {
 	at := never
 	for _, w := range g.walkers {
-		if w.track.ID == track && w.ownClock {
+		if w.track.ID == track && (w.ownClock || w.machine != nil) {
 			at = min(at, w.next)
 		}
 	}
@@ -155,6 +158,9 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 	if w.track.EntersAsPlayed {
 		w.enterAsPlayed(at)
 	}
+	if w.machine != nil {
+		w.enterField(at, left.moving)
+	}
 	first := slices.IndexFunc(before, func(other *walker) bool { return other.trackIndex == w.trackIndex })
 	if first < 0 {
 		return
@@ -163,7 +169,7 @@ func (w *walker) enter(at score.Tick, left partState, before []*walker) {
 	w.controllers, w.incoming = other.controllers, slices.Clone(other.incoming)
 	w.restoreCurves(other.curves)
 	w.restoreChord(chordState{}, other.keysState)
-	if w.ownClock {
+	if w.ownClock || w.machine != nil {
 		return
 	}
 	w.triggers = slices.Clone(other.triggers)
@@ -196,6 +202,7 @@ func (w *walker) continueFrom(was *walker, at score.Tick) {
 		w.hold.kept = w.refit(w.hold.kept, was)
 	}
 	w.holdFrom()
+	w.continueField(was, at)
 	if w.ownClock && (w.speed != was.speed || w.grid == 0 && w.gate.Rate != was.gate.Rate) {
 		w.retime(was)
 	}
@@ -241,6 +248,9 @@ func (w *walker) refit(kept *keptLuck, was *walker) *keptLuck {
 			value.evolved, value.rolls, value.extra = *v.evolved, v.rolls, v.extra
 		}
 		fitted.values[v.name] = value
+	}
+	if w.machine != nil && kept.moving != nil {
+		fitted.moving = w.machine.Continue(kept.moving, (kept.at-kept.origin)*score.Tick(w.pace.N)/score.Tick(w.pace.M))
 	}
 	return &fitted
 }

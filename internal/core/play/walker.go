@@ -41,6 +41,7 @@ type walker struct {
 	noteLanes
 	modulation
 	chordSource
+	fieldSource
 	clock curveClock
 
 	// The lanes with a loop of their own, by what moves them.
@@ -87,7 +88,7 @@ func newWalker(c *common, place, index int) *walker {
 	w := &walker{
 		project: p, track: t, part: part, trackIndex: place, partIndex: index, order: place*score.MaxParts + index, pitches: c.pitches,
 		steps: readSteps(c, t, part), speed: t.Speed, tempo: c.tempo,
-		bars: c.bars, unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock,
+		bars: c.bars, unit: part.LengthUnit.Ticks(), ownClock: t.Source.Kind == score.OwnClock && part.Field == nil,
 		chance: chance.Address{Luck: uint64(p.Luck.Number), Track: uint32(t.ID), Part: uint8(part.ID)},
 	}
 	w.takeModulators(c)
@@ -100,7 +101,13 @@ func newWalker(c *common, place, index int) *walker {
 	w.soundChance = w.chance
 	w.soundChance.Lane, w.soundChance.Purpose = score.Gate.Spec().Number(), chance.Sound
 	w.swing, w.grid = w.project.SwingOf(t)
-	if !w.ownClock { // what it hears is swung already
+	switch {
+	case part.Field != nil: // whose moments swing on the grid
+		w.speed = score.Ratio{N: 1, M: 1}
+		if w.grid == 0 {
+			w.swing = score.Straight
+		}
+	case !w.ownClock: // what it hears is swung already
 		w.swing, w.speed, w.next = score.Straight, score.Ratio{N: 1, M: 1}, never
 	}
 	w.straight = w.speed.N == w.speed.M
@@ -116,6 +123,7 @@ func newWalker(c *common, place, index int) *walker {
 	}
 	w.readLanes()
 	w.takeLanes()
+	w.takeField()
 	return w
 }
 
@@ -140,7 +148,7 @@ func (w *walker) due() score.Tick { return w.next }
 
 func (w *walker) rank() int { return w.order }
 
-// play does the next step and appends its notes to dst.
+// play does the next step, or the next moment of a field, and appends its notes to dst.
 func (w *walker) play(dst []Note) []Note {
 	if w.stops {
 		w.stops = false
@@ -157,6 +165,21 @@ func (w *walker) play(dst []Note) []Note {
 		w.modulate(w.next)
 	}
 	w.readChord(w.next)
+	if w.machine != nil {
+		return w.playField(dst)
+	}
+	dst = w.step(dst)
+	if w.ownClock {
+		w.findNext()
+	} else {
+		w.triggers = w.triggers[1:]
+		w.findTrigger()
+	}
+	return dst
+}
+
+// step has the gate go on by a step, and appends its notes to dst.
+func (w *walker) step(dst []Note) []Note {
 	w.begin()
 	w.notify(score.Gate, w.next, &w.gate)
 	at := w.gate.Step()
@@ -180,12 +203,8 @@ func (w *walker) play(dst []Note) []Note {
 		w.withNote(heard)
 	}
 	w.use(w.byStep, w.next, heard)
-	w.local += s.lengths() * duration
 	if w.ownClock {
-		w.findNext()
-	} else {
-		w.triggers = w.triggers[1:]
-		w.findTrigger()
+		w.local += s.lengths() * duration
 	}
 	return dst
 }

@@ -93,10 +93,11 @@ func Of(p *score.Project, kind Kind, name string, at score.LaneAddress, roll sco
 		}
 	case PartKind:
 		alone := part.WithoutTracks()
+		alone.Field = nil // the part is its lanes, which go with any field
 		kept.Part = &alone
 	case PatternKind, KitKind:
 		if (kind == KitKind) != (track.Kind == score.Kit) {
-			return kept, missing("a pattern of a melodic track, or a kit of a kit track")
+			return kept, missing("a pattern of a track that is no kit, or a kit of a kit track")
 		}
 		pattern := track.Pattern(at.Pattern).WithoutTracks()
 		pattern.Name = name

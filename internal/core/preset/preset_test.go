@@ -111,7 +111,11 @@ func TestWhatIsKeptCanBeUsed(t *testing.T) {
 		case preset.LaneKind:
 			require.Equal(t, kept.Lane.Value, *used.Tracks[0].Parts()[0].Lanes.Lane(at.Lane))
 		case preset.PatternKind:
-			require.Equal(t, kept.Pattern.Parts, used.Tracks[0].Parts())
+			on := used.Tracks[0]
+			if track.Kind == score.FieldKind { // it goes with no steps
+				on = used.Tracks[len(used.Tracks)-1]
+			}
+			require.Equal(t, kept.Pattern.Parts, on.Parts())
 		case preset.KitKind:
 			require.Equal(t, kept.Pattern.Parts, used.Tracks[len(used.Tracks)-1].Parts())
 		}

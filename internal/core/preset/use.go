@@ -64,13 +64,16 @@ func (kept Preset) label() string { return fmt.Sprintf("preset, %s", kept.Kind) 
 
 func (kept Preset) patternEdit(p *score.Project, at score.LaneAddress) score.Edit {
 	track := p.Track(at.Track)
-	if (track.Kind == score.Kit) == (kept.Kind == KitKind) && len(track.Patterns) < score.MaxPatterns {
+	kind := score.Melodic
+	switch {
+	case kept.Kind == KitKind:
+		kind = score.Kit
+	case kept.Pattern.Parts[0].Field != nil:
+		kind = score.FieldKind
+	}
+	if track.Kind == kind && len(track.Patterns) < score.MaxPatterns {
 		behind := slices.IndexFunc(track.Patterns, func(pattern score.Pattern) bool { return pattern.ID == at.Pattern })
 		return score.InsertPattern{Track: at.Track, At: behind + 1, Pattern: *kept.Pattern, Plays: true}
-	}
-	kind := score.Melodic
-	if kept.Kind == KitKind {
-		kind = score.Kit
 	}
 	own := score.TrackOf(p, kind, kept.Name, *kept.Pattern)
 	return score.InsertTrack{At: len(p.Tracks), Track: own}

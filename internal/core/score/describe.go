@@ -48,6 +48,8 @@ func subjectOf(p *Project, e Edit) string {
 		return partName(p, e.PartAddress)
 	case SetDetail:
 		return partName(p, e.PartAddress)
+	case SetField:
+		return partName(p, e.PartAddress)
 	case SetOwn:
 		return partName(p, e.PartAddress)
 	case ToggleNote:

@@ -83,7 +83,7 @@ func changedTracks(e Edit) (ids []int, known bool) {
 		}
 		return ids, true
 	case SetTrack, SetLoop, CopyPattern, InsertPattern, RemovePattern, MovePattern, SetPattern, AddPart, InsertPart, RemovePart,
-		MovePart, SetPart, RestorePart, SetDetail, SetOwn, ToggleNote, Reshape, SetLane, RestoreLane, SetSteps:
+		MovePart, SetPart, RestorePart, SetDetail, SetField, SetOwn, ToggleNote, Reshape, SetLane, RestoreLane, SetSteps:
 		return []int{int(reflect.ValueOf(e).FieldByName("Track").Int())}, true
 	}
 	return nil, false

@@ -32,6 +32,7 @@ type EditJSON struct {
 	SetPart       *SetPart       `json:"setPart,omitempty"`
 	RestorePart   *RestorePart   `json:"restorePart,omitempty"`
 	SetDetail     *SetDetail     `json:"setDetail,omitempty"`
+	SetField      *SetField      `json:"setField,omitempty"`
 	SetOwn        *SetOwn        `json:"setOwn,omitempty"`
 	ToggleNote    *ToggleNote    `json:"toggleNote,omitempty"`
 	Reshape       *Reshape       `json:"reshape,omitempty"`

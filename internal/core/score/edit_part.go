@@ -127,7 +127,8 @@ func (part *Part) setDetail(step int, detail StepDetail) {
 	}
 }
 
-// RestorePart puts a whole part in the place of one, whose id it gets; it undoes edits of several lanes, and pastes.
+// RestorePart puts a whole part in the place of one, whose id it gets; it undoes edits of several lanes, and pastes. A field
+// stays, unless another one comes in its place.
 type RestorePart struct {
 	PartAddress
 	Value Part `json:"value"`
@@ -142,7 +143,11 @@ func (e RestorePart) apply(p *Project) (Edit, error) {
 		return nil, err
 	}
 	inverse := RestorePart{PartAddress: e.PartAddress, Value: part.Clone()}
+	field := part.Field
 	*part = e.Value.Clone()
 	part.ID = e.Part
+	if part.Field == nil || field == nil { // steps are pasted on a field, and lanes of one on steps
+		part.Field = field
+	}
 	return inverse, nil
 }

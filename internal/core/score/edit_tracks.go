@@ -11,7 +11,7 @@ type AddTrack struct {
 	// At is its place among the tracks, from 0.
 	At int `json:"at"`
 	// Kind is what a new track plays.
-	Kind Kind `json:"kind,omitempty" jsonschema:"enum=melodic,enum=kit"`
+	Kind Kind `json:"kind,omitempty" jsonschema:"enum=melodic,enum=kit,enum=field"`
 	// Copy is the id of a track to copy; without it the track is new.
 	Copy int `json:"copy,omitempty"`
 }
@@ -42,6 +42,9 @@ func (e AddTrack) apply(p *Project) (Edit, error) {
 	case e.Kind == Kit:
 		track.Kind, track.Channel = Kit, percussionChannel
 		track.Patterns[0].Parts[0] = NewKitPart(36)
+	case e.Kind == FieldKind:
+		track.Kind = FieldKind
+		track.Patterns[0].Parts[0] = NewFieldPart()
 	}
 	return InsertTrack{At: e.At, Track: track}.apply(p)
 }

@@ -32,7 +32,9 @@ type Part struct {
 	Held HeldSteps `json:"held,omitempty" jsonschema:"maxItems=64"`
 	// Details holds what is special of gate steps, by step from 0.
 	Details map[int]StepDetail `json:"details,omitempty"`
-	Lanes   Lanes              `json:"lanes"`
+	// Field is the grid of the part of a field track.
+	Field *Field `json:"field,omitempty"`
+	Lanes Lanes  `json:"lanes"`
 }
 
 // RatchetShape says how the strikes of a ratchet follow each other.
@@ -73,6 +75,7 @@ func (p *Part) Clone() Part {
 	clone := *p
 	clone.Mods, clone.Durations = slices.Clone(p.Mods), slices.Clone(p.Durations)
 	clone.Held = slices.Clone(p.Held)
+	clone.Field = p.Field.clone()
 	if p.Details != nil {
 		clone.Details = make(map[int]StepDetail, len(p.Details))
 		for step, detail := range p.Details {

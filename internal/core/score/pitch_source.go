@@ -125,7 +125,7 @@ func (s *PitchSource) validate(field string, t *Track, p *Project) error {
 		return nil
 	}
 	switch {
-	case t.Kind != Melodic && s.OfChord():
+	case t.Kind == Kit && s.OfChord():
 		return &FieldError{field + ".kind", string(s.Kind), "left out, as a kit has notes of its own"}
 	case s.Kind == KeyPitches && !s.OnlyHeld:
 		return &FieldError{field + ".kind", string(s.Kind), "left out, as pitches are from the key without it"}

@@ -27,7 +27,7 @@ func Retune(p *Project, tuning *theory.Tuning) Edit {
 	var bent []*Track
 	taken := map[int]bool{percussionChannel: true}
 	for i := range p.Tracks {
-		if t := &p.Tracks[i]; t.Kind == Melodic && !t.Retunes() && !t.bends() && !p.bendsByCurve(t) {
+		if t := &p.Tracks[i]; t.Kind != Kit && !t.Retunes() && !t.bends() && !p.bendsByCurve(t) {
 			bent = append(bent, t)
 			continue
 		}

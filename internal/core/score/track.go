@@ -25,19 +25,20 @@ type Kind string
 
 // The kinds.
 const (
-	Melodic Kind = "melodic" // one part, which plays its pitch lane
-	Kit     Kind = "kit"     // up to MaxParts parts, each with a note of its own
+	Melodic   Kind = "melodic" // one part, which plays its pitch lane
+	Kit       Kind = "kit"     // up to MaxParts parts, each with a note of its own
+	FieldKind Kind = "field"   // one part, whose field plays
 )
 
 // Kinds lists the kinds in the order in which to offer them.
-func Kinds() []Kind { return []Kind{Melodic, Kit} }
+func Kinds() []Kind { return []Kind{Melodic, Kit, FieldKind} }
 
 // Track is one line of music, or one kit, and where it goes.
 type Track struct {
 	// ID stays with the track for ever, because its random numbers follow from it. From 1 up.
 	ID   int    `json:"id" jsonschema:"minimum=1,maximum=2147483647"`
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
-	Kind Kind   `json:"kind" jsonschema:"enum=melodic,enum=kit"`
+	Kind Kind   `json:"kind" jsonschema:"enum=melodic,enum=kit,enum=field"`
 	// Channel is the MIDI channel, 1 to 16.
 	Channel int `json:"channel" jsonschema:"minimum=1,maximum=16"`
 	// Program is sent when playing begins, from 1; 0 sends none. Bank, from 1, is sent before it; 0 sends none.

@@ -97,7 +97,7 @@ func (t *Track) validateTuned(field string) error {
 	if err := checkListed(field+".tuned.by", t.Tuned.By, TunedBys()); err != nil {
 		return err
 	}
-	if t.Kind != Melodic && t.Retunes() {
+	if t.Kind == Kit && t.Retunes() {
 		return &FieldError{field + ".tuned.by", string(t.Tuned.By), "instrument, because the notes of a kit are keys"}
 	}
 	if t.Tuned.By != BendTuned {

@@ -30,6 +30,9 @@ func (t *Track) validate(field string, p *Project) error {
 	if err := t.checkPlaying(field); err != nil {
 		return err
 	}
+	if t.Kind == FieldKind && t.Source.Kind != OwnClock {
+		return &FieldError{field + ".source.kind", string(t.Source.Kind), string(OwnClock) + ", as travellers have rates of their own"}
+	}
 	for i := range t.Patterns {
 		if id := t.Patterns[i].ID; t.patternPlace(id) != i {
 			return &FieldError{fmt.Sprintf("%s.patterns[%d].id", field, i), id, "different from that of every other pattern of the track"}
@@ -51,7 +54,7 @@ func (t *Track) checkPlaying(field string) error {
 
 func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 	most := MaxParts
-	if kind == Melodic {
+	if kind != Kit {
 		most = 1
 	}
 	if err := firstOf([]error{
@@ -67,6 +70,9 @@ func (pattern *Pattern) validate(field string, kind Kind, p *Project) error {
 			return &FieldError{at, id, "different from that of every other part of the pattern"}
 		}
 		ids[pattern.Parts[i].ID] = true
+		if has := pattern.Parts[i].Field != nil; has != (kind == FieldKind) {
+			return &FieldError{fmt.Sprintf("%s.parts[%d].field", field, i), has, "given for the part of a field, and for no other"}
+		}
 		if err := pattern.Parts[i].validate(fmt.Sprintf("%s.parts[%d]", field, i), p); err != nil {
 			return err
 		}
@@ -84,6 +90,9 @@ func (part *Part) validate(field string, p *Project) error {
 	}
 	if part.LengthUnit != "" {
 		checks = append(checks, checkListed(field+".lengthUnit", part.LengthUnit, noteValues))
+	}
+	if part.Field != nil {
+		checks = append(checks, part.Field.validate(field+".field"))
 	}
 	for step, detail := range part.Details {
 		checks = append(checks, detail.validate(fmt.Sprintf("%s.details.%d", field, step), step, p))

@@ -23,6 +23,9 @@ type WrittenPattern struct {
 // that keeps the most notes, and of those the one on whose steps they lie the closest. The error is a
 // *score.FieldError.
 func ToPattern(t *Take, c Choice, p *score.Project, into *score.Track, rate score.NoteValue) (WrittenPattern, error) {
+	if into.Kind == score.FieldKind {
+		return WrittenPattern{}, &score.FieldError{Field: "track", Got: into.Name, Allowed: "one with steps: a field has none into which to write"}
+	}
 	to := c.To
 	if to == 0 {
 		to = t.End

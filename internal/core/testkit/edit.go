@@ -136,6 +136,10 @@ func ofParts(t *rapid.T, track score.Track) score.Edit {
 	if parts > 1 {
 		edits = append(edits, score.RemovePart{PartAddress: at})
 	}
+	if track.Kind == score.FieldKind {
+		cells, travellers, columns := FieldCells(t), Travellers(t), rapid.IntRange(1, 4).Draw(t, "columns")
+		edits = append(edits, score.SetField{PartAddress: at, Cells: &cells}, score.SetField{PartAddress: at, Travellers: &travellers, Columns: &columns})
+	}
 	if track.Kind == score.Kit && parts < score.MaxParts {
 		edits = append(edits, score.AddPart{PartAddress: at, Note: 42}, score.AddPart{PartAddress: at, Copy: true})
 	}
@@ -204,7 +208,7 @@ func setTrack(t *rapid.T, p *score.Project, track score.Track) score.SetTrack {
 	return score.SetTrack{
 		Track: track.ID, Name: maybe(t, "Renamed"), Routes: someRoutes(t, p, track),
 		Mute: maybe(t, rapid.Bool().Draw(t, "mute")), MuteCuts: given(true), ChaseWaits: given(true), Solo: maybe(t, true), OffAir: maybe(t, true), Voices: maybe(t, 2), Overlap: maybe(t, score.Tick(100)), Shifts: maybe(t, []score.NoteValue{"1/16"}),
-		Source: maybe(t, source(t, track.ID, idsOf(p))),
+		Source: maybe(t, sourceOf(t, track, p)),
 		Tuned:  maybe(t, score.Tuned{By: score.InstrumentTuned}), Register: maybe(t, register(t)), Transpose: maybe(t, transpose(t)), Speed: maybe(t, ratio(t)),
 		Swing: given(600), SwingOwnSteps: given(true), EntersAsPlayed: maybe(t, rapid.Bool().Draw(t, "enters as played")), Delay: maybe(t, score.Tick(-77)), Jitter: maybe(t, 3), Probability: maybe(t, rapid.SampledFrom([]int{0, -40, 25}).Draw(t, "track probability")), Luck: maybe(t, luck(t)),
 		Hold: maybe(t, 2), Realign: maybe(t, 4), Playing: maybe(t, rapid.SampledFrom(track.Patterns).Draw(t, "playing").ID),
@@ -264,3 +268,11 @@ func tables(t *rapid.T, weights []score.Weight) *[]score.Weight {
 
 // given returns a property that is always named, so that no edit is one of nothing.
 func given[T any](value T) *T { return &value }
+
+// sourceOf draws a clock that a track can have.
+func sourceOf(t *rapid.T, track score.Track, p *score.Project) score.Source {
+	if track.Kind == score.FieldKind {
+		return track.Source
+	}
+	return source(t, track.ID, idsOf(p))
+}

@@ -20,7 +20,7 @@ func MakePlain(t *rapid.T, p *score.Project) {
 	track.Delay, track.Jitter, track.Shifts, track.Hold, track.Realign = 0, 0, nil, 0, 0
 	track.Probability = 0
 	part := &track.Patterns[0].Parts[0]
-	part.Details, part.Held, part.LengthUnit, part.Durations = nil, nil, "", nil
+	part.Field, part.Details, part.Held, part.LengthUnit, part.Durations = nil, nil, nil, "", nil
 	track.Source = score.Source{Kind: score.OwnClock}
 	part.Lanes.Ratchet, part.Lanes.Nudge, part.Lanes.Chord, part.Lanes.Slide, part.Mods = nil, nil, nil, nil, nil
 	part.Lanes.Swing = nil

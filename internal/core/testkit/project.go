@@ -101,7 +101,7 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 	drawn := score.Track{
 		ID:      id,
 		Name:    fmt.Sprintf("Track %d", id),
-		Kind:    rapid.SampledFrom(score.Kinds()).Draw(t, "kind"),
+		Kind:    rapid.SampledFrom([]score.Kind{score.Melodic, score.Melodic, score.Kit, score.Kit, score.FieldKind}).Draw(t, "kind"),
 		Channel: rapid.IntRange(1, 2).Draw(t, "channel"),
 		Mute:    seldom(t, "mute"), Solo: seldom(t, "solo"), OffAir: seldom(t, "off air"),
 		Source:         source(t, id, ids),
@@ -127,6 +127,9 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 	if drawn.Kind == score.Melodic {
 		drawn.Tuned = tuned(t)
 	}
+	if drawn.Kind == score.FieldKind {
+		drawn.Source = score.Source{Kind: score.OwnClock, Odds: 100}
+	}
 	if drawn.Retunes() { // it needs channels of its own
 		drawn.Channel = 3 * id
 		if id > 2 {
@@ -143,6 +146,9 @@ func track(t *rapid.T, id int, ids []int) score.Track {
 		drawn.Patterns[i].Name = fmt.Sprintf("Pattern %d", i+1)
 		for id := range parts {
 			drawn.Patterns[i].Parts = append(drawn.Patterns[i].Parts, part(t, 7*id, ids, drawn.Retunes()))
+			if drawn.Kind == score.FieldKind {
+				drawn.Patterns[i].Parts[id].Field = Field(t)
+			}
 		}
 	}
 	drawn.Playing = rapid.SampledFrom(drawn.Patterns).Draw(t, "playing").ID

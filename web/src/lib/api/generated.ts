@@ -258,7 +258,7 @@ export interface ClockIn {
 export interface Track {
   id: number;
   name: string;
-  kind: "melodic" | "kit";
+  kind: "melodic" | "kit" | "field";
   channel: number;
   program?: number;
   bank?: number;
@@ -433,6 +433,7 @@ export interface Part {
   details?: {
     [k: string]: StepDetail;
   };
+  field?: Field;
   lanes: Lanes;
 }
 export interface Duration {
@@ -485,6 +486,83 @@ export interface StepRatchet {
    * @maxItems 16
    */
   counts?: number[];
+}
+export interface Field {
+  columns: number;
+  rows: number;
+  /**
+   * @maxItems 256
+   */
+  cells?: Cell[];
+  /**
+   * @maxItems 16
+   */
+  rowNotes?: number[];
+  /**
+   * @maxItems 16
+   */
+  columnNotes?: number[];
+  /**
+   * @maxItems 16
+   */
+  travellers?: Traveller[];
+  /**
+   * @maxItems 16
+   */
+  rules?: MeetingRule[];
+}
+export interface Cell {
+  column: number;
+  row: number;
+  note?: boolean;
+  degree?: number;
+  octave?: number;
+  velocity?: number;
+  length?: number;
+  ratchet?: number;
+  probability?: number;
+  /**
+   * @maxItems 8
+   */
+  arrows?: Arrow[];
+  letter?: string;
+  jump?: "" | "nearest" | "random";
+  repeater?: boolean;
+  wall?: boolean;
+  locked?: boolean;
+}
+export interface Arrow {
+  to: number;
+  weight: number;
+}
+export interface Traveller {
+  id: number;
+  motion: "straight" | "arrows" | "wave";
+  column: number;
+  row: number;
+  direction?: number;
+  rate: string;
+  startsAfter?: number;
+  velocity: number;
+  length: number;
+  octave?: number;
+  oneVoice?: boolean;
+  at?: "" | "back" | "right" | "end";
+  meets?: "" | "back" | "right";
+  atTurns?: boolean;
+  every?: number;
+  shape?: "" | "square" | "diamond";
+}
+export interface MeetingRule {
+  a: number;
+  b: number;
+  when: "cell" | "row" | "column" | "diagonal" | "near" | "left" | "right" | "above" | "below";
+  distance?: number;
+  do: "sounds" | "silent" | "turns" | "start" | "letter" | "rate" | "clock";
+  letter?: string;
+  rate?: string;
+  track?: number;
+  odds: number;
 }
 export interface Lanes {
   gate?: Lane;
@@ -1044,6 +1122,7 @@ export interface EditJSON {
   setPart?: SetPart;
   restorePart?: RestorePart;
   setDetail?: SetDetail;
+  setField?: SetField;
   setOwn?: SetOwn;
   toggleNote?: ToggleNote;
   reshape?: Reshape;
@@ -1089,7 +1168,7 @@ export interface RestoreLuck {
 }
 export interface AddTrack {
   at: number;
-  kind?: "melodic" | "kit";
+  kind?: "melodic" | "kit" | "field";
   copy?: number;
 }
 export interface AddLines {
@@ -1233,6 +1312,18 @@ export interface SetDetail {
   part: number;
   step: number;
   detail: StepDetail;
+}
+export interface SetField {
+  track: number;
+  pattern: number;
+  part: number;
+  columns?: number;
+  rows?: number;
+  cells?: Cell[];
+  rowNotes?: number[];
+  columnNotes?: number[];
+  travellers?: Traveller[];
+  rules?: MeetingRule[];
 }
 export interface SetOwn {
   track: number;
@@ -2174,7 +2265,9 @@ export const bounds = {
   AddPart: {"note":{"min":0,"max":127}},
   AddedNote: {"key":{"min":0,"max":127},"velocity":{"min":1,"max":127}},
   AgainRequest: {"luck":{"min":0,"max":999999}},
+  Arrow: {"to":{"min":0,"max":7},"weight":{"min":0,"max":100}},
   CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
+  Cell: {"column":{"min":0,"max":15},"row":{"min":0,"max":15},"degree":{"min":-28,"max":28},"octave":{"min":-4,"max":4},"velocity":{"min":0,"max":127},"length":{"min":0,"max":163},"ratchet":{"min":0,"max":16},"probability":{"min":0,"max":100}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
   ChordMap: {"id":{"min":1,"max":255},"strum":{"min":-100,"max":100}},
@@ -2189,6 +2282,7 @@ export const bounds = {
   Duration: {"weight":{"min":0,"max":1000}},
   EntryRequest: {"step":{"min":0,"max":63}},
   Evolve: {"every":{"min":1,"max":64},"percent":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200}},
+  Field: {"columns":{"min":1,"max":16},"rows":{"min":1,"max":16}},
   Input: {"id":{"min":1,"max":255},"channel":{"min":0,"max":16}},
   JumpRequest: {"to":{"min":1,"max":10000},"bars":{"min":0,"max":64}},
   KeepRequest: {"bars":{"min":1,"max":4096}},
@@ -2204,6 +2298,7 @@ export const bounds = {
   MacroMove: {"by":{"min":-1000000000,"max":1000000000},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000}},
   MapChord: {"inversion":{"min":0,"max":4},"beats":{"min":0,"max":64}},
   Mapping: {"channel":{"min":0,"max":16},"number":{"min":0,"max":127},"from":{"min":-1000000000,"max":1000000000},"to":{"min":-1000000000,"max":1000000000},"sendsTo":{"min":0,"max":255}},
+  MeetingRule: {"a":{"min":0,"max":255},"b":{"min":0,"max":255},"distance":{"min":0,"max":16},"track":{"min":0,"max":2147483647},"odds":{"min":0,"max":100}},
   Mend: {"entry":{"min":0,"max":1000000}},
   Meter: {"beats":{"min":1,"max":16}},
   MeterChange: {"bar":{"min":1,"max":1000000}},
@@ -2261,6 +2356,7 @@ export const bounds = {
   TransportRequest: {"from":{"min":0,"max":10000},"beats":{"min":0,"max":4},"millis":{"min":-100,"max":100}},
   Transpose: {"degrees":{"min":-28,"max":28},"semitones":{"min":-48,"max":48}},
   Transposing: {"root":{"min":0,"max":127}},
+  Traveller: {"id":{"min":1,"max":255},"column":{"min":0,"max":15},"row":{"min":0,"max":15},"direction":{"min":0,"max":7},"startsAfter":{"min":0,"max":256},"velocity":{"min":0,"max":200},"length":{"min":1,"max":800},"octave":{"min":-4,"max":4},"every":{"min":0,"max":256}},
   Tuned: {"channels":{"min":0,"max":16},"range":{"min":0,"max":96}},
   Voicing: {"inversion":{"min":0,"max":4},"strum":{"min":-100,"max":100}},
   VoltageChannel: {"channel":{"min":1,"max":32},"voice":{"min":0,"max":16},"part":{"min":0,"max":255},"mod":{"min":0,"max":15},"lowest":{"min":-20000,"max":20000},"highest":{"min":-20000,"max":20000},"rest":{"min":-20000,"max":20000},"zero":{"min":0,"max":127},"slide":{"min":0,"max":20000},"lead":{"min":0,"max":100},"slew":{"min":0,"max":500},"height":{"min":0,"max":20000},"gap":{"min":0,"max":50},"length":{"min":0,"max":500},"pulses":{"min":0,"max":48}},
