@@ -16,7 +16,7 @@ func (p *page) sights(look func(name string)) {
 	p.MustElement("[data-part='0']")
 	p.press(`\+ part`)
 	p.MustElement("[data-part='1']")
-	for _, track := range []string{"Track 6", "Bell buoy"} {
+	for _, track := range []string{"Track 7", "Bell buoy"} {
 		p.MustElementR("nav button", track).MustClick()
 		p.MustElement(fmt.Sprintf("section[aria-label='Chart of %s'] [role=slider] svg", track))
 		for _, sheet := range []string{"step", "lane", "part", "track", "roll"} {

@@ -156,7 +156,7 @@ func TestAPedalKeepsTheLastBars(t *testing.T) {
 	p.choice("What becomes of notes", "into steps, one by one")
 	plays(0x90, 50, 80, 50, 0)
 	p.MustElementR("[data-entry]", "step 2 of 16")
-	a.waitFor(func(p *score.Project) bool { return p.Tracks[5].Parts()[0].Lanes.Velocity.Steps[0] == 80 })
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[6].Parts()[0].Lanes.Velocity.Steps[0] == 80 })
 }
 
 // A clock that comes in at a port of the browser is followed through the page, also while another page is open, and lost when the port is

@@ -33,7 +33,7 @@ func TestNotesArePlayedIntoSteps(t *testing.T) {
 		p.key(note)
 		p.MustElementR("[data-entry]", fmt.Sprintf("step %d of 16", i+2))
 	}
-	a.waitFor(func(p *score.Project) bool { return p.Tracks[5].Parts()[0].Lanes.Gate.Steps[3] == score.On })
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[6].Parts()[0].Lanes.Gate.Steps[3] == score.On })
 	p.Keyboard.MustType(input.KeyC)
 	p.MustElementR("[data-entry]", "step 6 of 16")
 	p.Keyboard.MustType(input.KeyV)
@@ -49,8 +49,8 @@ func TestNotesArePlayedIntoSteps(t *testing.T) {
 		require.NoError(t, p.Keyboard.Release(key))
 	}
 	p.MustElementR("[data-entry]", "step 9 of 16")
-	a.waitFor(func(p *score.Project) bool { return p.Tracks[5].Parts()[0].Lanes.Gate.Steps[7] == score.On })
-	lanes := a.project().Tracks[5].Parts()[0].Lanes
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[6].Parts()[0].Lanes.Gate.Steps[7] == score.On })
+	lanes := a.project().Tracks[6].Parts()[0].Lanes
 	require.Equal(t, []int{1, 1, 1, 1, 0, 2, 1, 1, 0}, lanes.Gate.Steps[:9])
 	require.Equal(t, []int{-7, -5, -4, -3}, lanes.Pitch.Steps[:4])
 	require.Greater(t, lanes.Velocity.Steps[0], 110, "pressed at its end, a key is loud")
@@ -64,7 +64,7 @@ func TestNotesArePlayedIntoSteps(t *testing.T) {
 		require.NoError(t, p.Keyboard.Release(key))
 	}
 	a.waitFor(func(p *score.Project) bool {
-		return p.Tracks[5].Parts()[0].Lanes.Lane(score.Chord).Steps[8] == 3 // the seventh of the scale
+		return p.Tracks[6].Parts()[0].Lanes.Lane(score.Chord).Steps[8] == 3 // the seventh of the scale
 	})
 
 	p.MustElement("[aria-label='Learn root']").MustClick()
@@ -99,8 +99,8 @@ func TestLayoutsArePlayedIntoSteps(t *testing.T) {
 	p.Mouse.MustMoveTo(box.X+box.Width*1.5/7, box.Y+box.Height*0.5) // the second note of the second row: E3
 	p.Mouse.MustDown(proto.InputMouseButtonLeft)
 	p.Mouse.MustUp(proto.InputMouseButtonLeft)
-	a.waitFor(func(p *score.Project) bool { return p.Tracks[5].Parts()[0].Lanes.Gate.Steps[3] == score.On })
-	lanes := a.project().Tracks[5].Parts()[0].Lanes
+	a.waitFor(func(p *score.Project) bool { return p.Tracks[6].Parts()[0].Lanes.Gate.Steps[3] == score.On })
+	lanes := a.project().Tracks[6].Parts()[0].Lanes
 	require.Equal(t, []int{-7, -4, -1, -6}, lanes.Pitch.Steps[:4])
 	require.Equal(t, []int{71, 71, 71, 71}, lanes.Velocity.Steps[:4])
 }
@@ -121,7 +121,7 @@ func TestNotesArePlayedInTime(t *testing.T) {
 	p.waitForBar(2)
 	p.MustEval(`() => { window.plug.send([0x90, 62, 77]); window.plug.send([0x80, 62, 0]); }`)
 	p.undoable("notes played")
-	lanes := a.project().Tracks[5].Parts()[0].Lanes
+	lanes := a.project().Tracks[6].Parts()[0].Lanes
 	on := 0
 	for step, gate := range lanes.Gate.Steps[:16] {
 		if gate == score.On {

@@ -37,11 +37,11 @@ func TestTracksAndPartsInOrder(t *testing.T) {
 	}
 	p.MustElement("[aria-label='Move Bell buoy down']").MustClick()
 	p.undoable("order of tracks")
-	require.Equal(t, []string{"Tide bass", "Bell buoy", "Hull kit", "Quay lamps", "Lamp chain"}, names())
+	require.Equal(t, []string{"Tide bass", "Bell buoy", "Hull kit", "Quay lamps", "Lamp chain", "Mooring field"}, names())
 	p.MustElement("[aria-label='Copy Bell buoy']").MustClick()
 	p.MustElement("[aria-label='Delete Bell buoy copy']").MustClick()
 	p.undoable("removal of a track")
-	require.Equal(t, []string{"Tide bass", "Bell buoy", "Hull kit", "Quay lamps", "Lamp chain"}, names())
+	require.Equal(t, []string{"Tide bass", "Bell buoy", "Hull kit", "Quay lamps", "Lamp chain", "Mooring field"}, names())
 	p.MustElement("[aria-label='Active Tide bass']").MustClick()
 	p.pressed("Active Tide bass", false)
 
@@ -249,8 +249,8 @@ func TestPatternsClocksAndTunings(t *testing.T) {
 	p.MustElementR("dialog", "five equal notes")
 	require.Len(t, a.project().Key.Tuning.Pitches, 5)
 	p.MustElementR("dialog [aria-label='How tracks are tuned'] li", `Bell buoy\s*by messages`)
-	p.MustElementR("dialog [aria-label='How tracks are tuned'] li", `Tide bass\s*bent on channels 2 to 5`)
-	require.Equal(t, &score.Tuned{By: score.BendTuned, Channels: 4, Range: 2}, a.project().Tracks[1].Tuned)
+	p.MustElementR("dialog [aria-label='How tracks are tuned'] li", `Tide bass\s*bent on channels 2 to 4`)
+	require.Equal(t, &score.Tuned{By: score.BendTuned, Channels: 3, Range: 2}, a.project().Tracks[1].Tuned)
 	p.MustElementR("dialog button", "equal temperament").MustClick()
 	a.waitFor(func(project *score.Project) bool { return project.Key.Tuning == nil })
 }

@@ -161,7 +161,7 @@ func TestNotesAndChanceOnTheStrip(t *testing.T) {
 	p.Keyboard.MustType(input.KeyV)
 	require.NoError(t, p.Keyboard.Release(input.ControlLeft))
 	p.undoable("paste")
-	pasted := a.part(5)
+	pasted := a.part(6)
 	require.Equal(t, 2, pasted.Details[1].Stretch)
 	require.Equal(t, part.Lanes.Pitch.Own[1], pasted.Lanes.Pitch.Own[1])
 
@@ -171,16 +171,16 @@ func TestNotesAndChanceOnTheStrip(t *testing.T) {
 	require.NoError(t, p.Keyboard.Release(input.ShiftLeft))
 	p.sheet("step")
 	p.press("own spread")
-	own := func(step int) score.StepOwn { return a.part(5).Lanes.Velocity.Own[step] }
+	own := func(step int) score.StepOwn { return a.part(6).Lanes.Velocity.Own[step] }
 	a.waitFor(func(*score.Project) bool { return own(0).Spread != nil && own(2).Spread != nil })
-	a.edit(`{"setOwn":{"track":6,"pattern":0,"part":0,"lane":"velocity","step":1,"own":{"spread":{"chance":40,"depth":100,"lowest":-3,"highest":50,"lean":0,"grain":1}}}}`)
+	a.edit(`{"setOwn":{"track":7,"pattern":0,"part":0,"lane":"velocity","step":1,"own":{"spread":{"chance":40,"depth":100,"lowest":-3,"highest":50,"lean":0,"grain":1}}}}`)
 	p.waitFor(`() => document.querySelector('input[aria-label="velocity step spread highest"]').value === "16–50"`)
 	p.enter("velocity step spread chance", "70")
 	a.waitFor(func(*score.Project) bool {
 		return own(0).Spread.Chance == 70 && own(1).Spread.Chance == 70 && own(1).Spread.Highest == 50
 	})
 	p.press("as the lane")
-	a.waitFor(func(*score.Project) bool { return len(a.part(5).Lanes.Velocity.Own) == 0 })
+	a.waitFor(func(*score.Project) bool { return len(a.part(6).Lanes.Velocity.Own) == 0 })
 }
 
 // A shipped kit is heard before it is used and nothing changes; one comes in as a file; a file that is none is refused in a sentence.
@@ -197,7 +197,7 @@ func TestPresetsAreHeardAndComeAsFiles(t *testing.T) {
 	p.MustElement("[aria-label='Hear Seven buoys']")
 	require.Equal(t, before, a.revision())
 	p.MustElement("[aria-label='Use Seven buoys']").MustClick()
-	a.waitFor(func(s *score.Project) bool { return len(s.Tracks) == 6 && s.Tracks[5].Name == "Seven buoys" })
+	a.waitFor(func(s *score.Project) bool { return len(s.Tracks) == 7 && s.Tracks[6].Name == "Seven buoys" })
 
 	shipped, _ := preset.Find(preset.PartKind, "Ghosts")
 	shipped.Name = "Ghosts of mine"

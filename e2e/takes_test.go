@@ -288,7 +288,7 @@ func TestEveryOtherWayWithATake(t *testing.T) {
 	archive := wait()
 	files, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
 	require.NoError(t, err)
-	require.Len(t, files.File, 5)
+	require.Len(t, files.File, 6)
 	wait = p.profile.MustWaitDownload()
 	p.MustElementR("#take-page a", "^.csv$").MustClick()
 	require.Contains(t, string(wait()), "Bell buoy,control,1,74,")

@@ -51,7 +51,7 @@ func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
 	p.MustElementR("nav button", "Tide bass")
 	p.enter("highest note", "c4")
 	p.undoable("register")
-	require.Equal(t, 60, a.project().Tracks[5].Register.Highest)
+	require.Equal(t, 60, a.project().Tracks[6].Register.Highest)
 
 	p.lane("gate").MustFocus()
 	p.sheet("lane")
@@ -71,7 +71,7 @@ func TestABassLineOfSevenAgainstSixteen(t *testing.T) {
 	p.MustElement("[data-drawn]")
 	p.fast()
 
-	track := a.project().Tracks[5]
+	track := a.project().Tracks[6]
 	lanes := track.Parts()[0].Lanes
 	require.Equal(t, score.Euclid(9, 16), lanes.Gate.Steps[:16])
 	for i := range 6 {
@@ -117,21 +117,21 @@ func TestAKitOfSixParts(t *testing.T) {
 		p.Mouse.MustMoveTo(box.X+1.5*box.Width/sixteenths, box.Y+box.Height/2)
 		p.Mouse.MustClick(proto.InputMouseButtonLeft)
 		a.waitFor(func(project *score.Project) bool {
-			return project.Tracks[5].Parts()[part].Lanes.Gate.Steps[1] == score.On
+			return project.Tracks[6].Parts()[part].Lanes.Gate.Steps[1] == score.On
 		})
 	}
 	p.fast()
-	p.MustElement("[aria-label='Solo Track 6']").MustClick()
-	p.pressed("Solo Track 6", true)
+	p.MustElement("[aria-label='Solo Track 7']").MustClick()
+	p.pressed("Solo Track 7", true)
 
-	heard := p.heard(a, 6, 6)
-	require.Equal(t, a.computed(6, 6), heard)
+	heard := p.heard(a, 7, 6)
+	require.Equal(t, a.computed(7, 6), heard)
 	got := map[uint8][]score.Tick{}
 	for _, s := range heard {
 		require.Equal(t, uint8(9), s.Channel)
 		got[s.Key] = append(got[s.Key], s.Tick/(score.TicksPerQuarter/4))
 	}
-	for _, part := range a.project().Tracks[5].Parts() {
+	for _, part := range a.project().Tracks[6].Parts() {
 		var want []score.Tick
 		for at := score.Tick(1); at < 6*16; at += score.Tick(lengths[part.Name]) {
 			want = append(want, at)
@@ -207,11 +207,11 @@ func TestRatchetsAndProbabilityOnHats(t *testing.T) {
 	p.stroke("probability", 8, 0.55, 11, 0.55)
 	p.undoable("probability of 4 steps")
 	p.fast()
-	p.MustElement("[aria-label='Solo Track 6']").MustClick()
-	p.pressed("Solo Track 6", true)
+	p.MustElement("[aria-label='Solo Track 7']").MustClick()
+	p.pressed("Solo Track 7", true)
 
-	heard := p.heard(a, 6, 6)
-	require.Equal(t, a.computed(6, 6), heard)
+	heard := p.heard(a, 7, 6)
+	require.Equal(t, a.computed(7, 6), heard)
 	struck := map[score.Tick]int{}
 	const sixteenth = score.TicksPerQuarter / 4
 	for _, s := range heard {
@@ -290,14 +290,14 @@ func TestCopyingSteps(t *testing.T) {
 	p.MustElementR("[role=alert]", "Copied 4 steps")
 	p.press(`\+ track`)
 	p.undoable("new melodic track")
-	p.waitFor(`() => document.querySelector("section[aria-label='Chart of Track 6'] [data-lane=gate] svg")`)
+	p.waitFor(`() => document.querySelector("section[aria-label='Chart of Track 7'] [data-lane=gate] svg")`)
 	p.Keyboard.MustType(input.Escape)
 	p.lane("gate").MustFocus()
 	p.Keyboard.MustType(input.Home, input.ArrowRight, input.ArrowRight)
 	command(input.KeyV)
 	p.undoable("gate of 4 steps")
 	demo := score.Demo().Tracks[0].Parts()[0].Lanes.Gate.Steps
-	require.Equal(t, append([]int{0, 0}, demo[:4]...), a.project().Tracks[5].Parts()[0].Lanes.Gate.Steps[:6])
+	require.Equal(t, append([]int{0, 0}, demo[:4]...), a.project().Tracks[6].Parts()[0].Lanes.Gate.Steps[:6])
 
 	// The whole loop of velocities, chosen by a key, moves up by ten, and goes into the probabilities.
 	p.lane("velocity").MustFocus()
@@ -312,7 +312,7 @@ func TestCopyingSteps(t *testing.T) {
 	p.Keyboard.MustType(input.Home)
 	command(input.KeyV)
 	p.undoable("probability of 16 steps")
-	require.Equal(t, slices.Repeat([]int{86}, 16), a.project().Tracks[5].Parts()[0].Lanes.Probability.Steps[:16])
+	require.Equal(t, slices.Repeat([]int{86}, 16), a.project().Tracks[6].Parts()[0].Lanes.Probability.Steps[:16])
 }
 
 // Another luck is heard before it is taken, and let go with the dialog; taken, it can be gone back from. A hold

@@ -36,6 +36,7 @@ type wire struct {
 	Draws            server.Draws              `json:"draws"`
 	Entries          []studio.Entry            `json:"entries"`
 	RollRequest      server.RollRequest        `json:"rollRequest"`
+	FieldRequest     server.FieldRequest       `json:"fieldRequest"`
 	GoToRequest      server.GoToRequest        `json:"goToRequest"`
 	TuningRequest    server.TuningRequest      `json:"tuningRequest"`
 	DoRequest        server.DoRequest          `json:"doRequest"`

@@ -7,6 +7,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/period"
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
@@ -48,6 +49,17 @@ type ChartPart struct {
 	Forecasts []play.Forecast `json:"forecasts"`
 	// Details say what is special of gate steps, by step from 0.
 	Details map[int]ChartDetail `json:"details"`
+	// Field is how the part's field goes, if it has one.
+	Field *ChartField `json:"field,omitempty"`
+}
+
+// ChartField is how a field goes through a stretch of time.
+type ChartField struct {
+	Moments []play.FieldMoment `json:"moments"`
+	// Repeats is after how long its travellers are where they were, by the field alone; 0 ticks without a reason is when they stand still in the end.
+	Repeats Period `json:"repeats"`
+	// Names are those of the notes of its cells, in their order; the name of a cell without a note is empty.
+	Names []string `json:"names"`
 }
 
 // ChartDetail is what is special of a gate step.
@@ -188,6 +200,18 @@ func (s *stretch) chart() Chart {
 
 func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook play.Outlook) ChartPart {
 	chart := ChartPart{Forecasts: outlook.Forecasts, Details: map[int]ChartDetail{}}
+	if f := part.Field; f != nil {
+		chart.Field = &ChartField{Moments: append([]play.FieldMoment{}, outlook.Moments...), Names: []string{}}
+		_, repeats, err := field.Period(f)
+		chart.Field.Repeats = periodOf(repeats*score.Tick(track.Speed.M)/score.Tick(track.Speed.N), err)
+		for i := range f.Cells {
+			name := ""
+			if f.Cells[i].Note {
+				name = nameOfCell(p, track, &f.Cells[i])
+			}
+			chart.Field.Names = append(chart.Field.Names, name)
+		}
+	}
 	for step, detail := range part.Details {
 		words := ChartDetail{Mark: detail.Condition.Mark(), Words: detail.Words(p)}
 		if detail.Condition != score.Always {
@@ -214,6 +238,14 @@ func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook p
 		})
 	}
 	return chart
+}
+
+// nameOfCell names the note of a cell: with an octave number, or as the number of a note of the track's chord.
+func nameOfCell(p *score.Project, track *score.Track, c *score.Cell) string {
+	if track.Pitches.OfChord() {
+		return strconv.Itoa(c.Degree)
+	}
+	return p.Key.DegreeName(c.Degree + c.Octave*p.Key.Spelling().Notes())
 }
 
 func periodOf(ticks score.Tick, err error) Period {

@@ -5,6 +5,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/preset"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/stage"
@@ -44,6 +45,8 @@ type Lists struct {
 	ChordOrders    []score.Option   `json:"chordOrders"`
 	ChordRoles     []theory.Role    `json:"chordRoles"`
 	ChordQualities []theory.Quality `json:"chordQualities"`
+	// Fields are the values of what fields have.
+	Fields FieldLists `json:"fields"`
 	// ChordMaps are those that ship.
 	ChordMaps []score.ChordMap `json:"chordMaps"`
 	// WaveShapes are those of modulators.
@@ -79,6 +82,19 @@ type Rate struct {
 	Ticks score.Tick      `json:"ticks"`
 }
 
+// FieldLists are the values of what fields have: how travellers move, turn at edges and where they meet, rings of waves, jumps of letters, rules of meetings,
+// and ways to lay a field out anew.
+type FieldLists struct {
+	Motions  []score.Option `json:"motions"`
+	Edges    []score.Option `json:"edges"`
+	Meetings []score.Option `json:"meetings"`
+	Shapes   []score.Option `json:"shapes"`
+	Jumps    []score.Option `json:"jumps"`
+	Whens    []score.Option `json:"whens"`
+	Dos      []score.Option `json:"dos"`
+	Changes  []score.Option `json:"changes"`
+}
+
 type listsResource struct{}
 
 // Routes lists the resource's routes.
@@ -91,6 +107,10 @@ func (listsResource) Routes() chi.Router {
 			ModTargets: score.ModTargetSpecs(), TunedBys: score.TunedByOptions(), WholeRoute: score.WholeRoute(score.BuiltIn), Patches: score.PatchOptions(),
 			Terms: score.TermSpecs(), MaxTerms: score.MaxTerms, WholeStep: score.WholeStep,
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(), WaveShapes: score.WaveShapeSpecs(),
+			Fields: FieldLists{
+				Motions: score.TravellerMotions(), Edges: score.EdgeTurns(), Meetings: score.MeetingTurns(), Shapes: score.RingShapes(),
+				Jumps: score.LetterJumpOptions(), Whens: score.MeetingWhens(), Dos: score.MeetingDos(), Changes: field.ChangeOptions(),
+			},
 			PitchKinds: score.PitchOptions(), ChordOrders: score.ChordOrderOptions(), ChordRoles: theory.Roles(), ChordQualities: theory.Qualities(), ChordMaps: score.ReadyChordMaps(),
 		}
 		for _, signal := range score.Signals() {

@@ -21,7 +21,7 @@ func TestPresetsAreKeptAndUsed(t *testing.T) {
 	h := start(t)
 	listed := ask[[]server.ListedPreset](h, "/api/presets/", `{"kind":"part","name":"Bells at eight","words":"Bells.","at":{"track":1,"pattern":0,"part":0,"lane":"pitch"}}`)
 	require.Equal(t, server.ListedPreset{Kind: "part", Name: "Bells at eight", Words: "Bells.", Own: true}, listed[0])
-	require.Len(t, listed, 51)
+	require.Len(t, listed, 63)
 	require.False(t, listed[1].Own)
 
 	file := h.do(http.MethodGet, "/api/presets/file?kind=part&name="+url.QueryEscape("Bells at eight"), "")
@@ -76,5 +76,5 @@ func TestPresetsThatFail(t *testing.T) {
 		require.Contains(t, refused.body, "disk is full", path)
 	}
 	h.kept.Fail(false)
-	require.Len(t, ask[[]server.ListedPreset](h, "/api/presets/", `{"kind":"part","name":"a",`+at), 51)
+	require.Len(t, ask[[]server.ListedPreset](h, "/api/presets/", `{"kind":"part","name":"a",`+at), 63)
 }

@@ -9,7 +9,7 @@ import (
 )
 
 // MaxPeriodMoves bounds how many moments are looked at to find how a field repeats.
-const MaxPeriodMoves = 1 << 16
+const MaxPeriodMoves = 1 << 14
 
 // Why a field does not repeat, or is not known to.
 var (

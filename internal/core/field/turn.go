@@ -20,6 +20,14 @@ func Changes() []Change {
 	return []Change{TurnRight, Mirror, ShiftLeft, ShiftRight, ShiftUp, ShiftDown}
 }
 
+// ChangeOptions lists the changes as options.
+func ChangeOptions() (list []score.Option) {
+	for _, change := range Changes() {
+		list = append(list, score.Option{Value: string(change), Label: string(change)})
+	}
+	return list
+}
+
 // Changed returns a field laid out anew. What lies outside of its grid stays outside. Rules stay as they are.
 func Changed(f *score.Field, change Change) *score.Field {
 	changed := &score.Field{Columns: f.Columns, Rows: f.Rows, Rules: f.Rules}

@@ -16,6 +16,7 @@ var (
 	ErrFollows     = errors.New("the track follows another track's notes")
 	ErrDurations   = errors.New("the lengths of steps are random")
 	ErrNoClock     = errors.New("its clock is the MIDI input")
+	ErrField       = errors.New("its steps are the cells of a field that sound")
 	ErrTooLong     = errors.New("the loops meet after more time than can be counted")
 )
 
@@ -41,6 +42,8 @@ func meeting(t *score.Track, part *score.Part, lanes []score.LaneName) (score.Ti
 // localPeriod returns after how much of the track's own time the named lanes meet.
 func localPeriod(t *score.Track, part *score.Part, lanes []score.LaneName) (*big.Int, error) {
 	switch {
+	case part.Field != nil:
+		return nil, ErrField
 	case t.Source.FollowsTrack():
 		return nil, ErrFollows
 	case t.Source.Kind != score.OwnClock:

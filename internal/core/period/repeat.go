@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"jettyfog/internal/core/chance"
+	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/orders"
 	"jettyfog/internal/core/score"
 )
@@ -211,6 +212,9 @@ func isModulated(p *score.Project, t *score.Track) bool {
 
 // isRandom reports whether chance has a say in what a part plays, beside the orders of its lanes.
 func isRandom(p *score.Project, t *score.Track, part *score.Part) bool {
+	if part.Field != nil && field.HasChance(part.Field) {
+		return true
+	}
 	if t.Jitter > 0 || len(t.Shifts) > 0 || p.Filling && p.FillOf(part) > 0 && p.FillOf(part) < 100 {
 		return true
 	}

@@ -3,6 +3,7 @@ package play
 import (
 	"slices"
 
+	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/theory"
 )
@@ -83,6 +84,8 @@ type Outlook struct {
 	// lane that moves by the clock is at or before the beginning of the stretch.
 	Moves     map[score.LaneName][]Move
 	Forecasts []Forecast
+	// Moments are those of the part's field, ascending; the first is at or before the beginning of the stretch.
+	Moments []FieldMoment
 }
 
 // Course is how a project plays: what it is at a tick, up to which it plays as if it had always been so, and what is done
@@ -186,6 +189,9 @@ func (c Course) look(f *Performer, track int, from, to score.Tick) (outlooks []O
 				complete = complete && len(moves) > 0 && moves[0].Tick <= from
 			}
 		}
+		if w.machine != nil {
+			complete = complete && len(outlook.Moments) > 0 && outlook.Moments[0].Tick <= from
+		}
 	})
 	return outlooks, complete
 }
@@ -243,6 +249,15 @@ func (l *looking) attach(w *walker) {
 		}
 		outlook.Moves[lane] = append(moves, move)
 	})
+	w.watchField = func(tick score.Tick, s *field.State, sounds []field.Sound) {
+		switch {
+		case tick >= l.to:
+			return
+		case tick <= l.from:
+			outlook.Moments = outlook.Moments[:0]
+		}
+		outlook.Moments = append(outlook.Moments, w.momentOf(tick, s, sounds))
+	}
 	w.decided = func(d decision) {
 		if d.tick >= l.from && d.tick < l.to {
 			outlook.Forecasts = append(outlook.Forecasts, Forecast{

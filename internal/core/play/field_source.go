@@ -62,7 +62,7 @@ func (w *walker) playField(dst []Note) []Note {
 		w.scratch, clocks = w.machine.Move(w.moving, w.scratch[:0])
 		w.clocks = append(w.clocks, clocks...)
 		if w.watchField != nil {
-			w.watchField(w.next, w.moving, w.scratch)
+			w.watchField(w.clocked, w.moving, w.scratch)
 		}
 		for i := range w.scratch {
 			w.sound = &w.scratch[i]

@@ -4,7 +4,7 @@ import "slices"
 
 // Shipped lists the presets that ship with the program, in the order in which to offer them.
 func Shipped() []Preset {
-	return slices.Concat(shippedKits(), shippedBasses(), shippedPads(), shippedLines(), shippedRhythms(), shippedLanes(), shippedTables())
+	return slices.Concat(shippedKits(), shippedBasses(), shippedPads(), shippedLines(), shippedRhythms(), shippedLanes(), shippedTables(), shippedFields())
 }
 
 // Find returns a shipped preset; found is false if there is none of the kind and name.

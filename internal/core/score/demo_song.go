@@ -27,25 +27,25 @@ func withSong(p *Project) *Project {
 	write(winches.Parts[2].Lanes.Gate, 5, "1/8", On, Off, On, On, Off)
 	kit.Patterns = append(kit.Patterns, winches)
 
-	scene := func(id int, name string, bellPattern, bassPattern, kitPattern int, bassMute, kitMute, lampsMute, chainMute int, more ...SceneValue) Scene {
+	scene := func(id int, name string, bellPattern, bassPattern, kitPattern int, bassMute, kitMute, lampsMute, chainMute, fieldMute int, more ...SceneValue) Scene {
 		of := func(name string, track, value int) SceneValue {
 			return SceneValue{ControlAddress{Name: name, Track: track}, value}
 		}
 		return Scene{ID: id, Name: name, Values: append([]SceneValue{
 			of("pattern", 1, bellPattern), of("pattern", 2, bassPattern), of("pattern", 3, kitPattern), of("mute", 2, bassMute), of("mute", 3, kitMute),
-			of("mute", 4, lampsMute), of("mute", 5, chainMute),
+			of("mute", 4, lampsMute), of("mute", 5, chainMute), of("mute", 6, fieldMute),
 		}, more...)}
 	}
 	up := SceneValue{ControlAddress{Name: "degrees", Track: 1}, 2}
 	level := SceneValue{ControlAddress{Name: "degrees", Track: 1}, 0}
 	p.Scenes = []Scene{
-		scene(1, "Doors", 1, 0, 0, 1, 1, 0, 1, level),
-		scene(2, "Ferry", 0, 0, 0, 0, 1, 0, 0, level),
-		scene(3, "Engine room", 0, 0, 0, 0, 0, 1, 1, level),
-		scene(4, "Fog signal", 2, 1, 0, 0, 1, 1, 1, level),
-		scene(5, "Winches", 0, 0, 1, 0, 0, 1, 0, up),
-		scene(6, "Low water", 1, 1, 1, 0, 0, 0, 0, level),
-		scene(7, "Lights out", 2, 1, 0, 0, 1, 0, 1, level),
+		scene(1, "Doors", 1, 0, 0, 1, 1, 0, 1, 1, level),
+		scene(2, "Ferry", 0, 0, 0, 0, 1, 0, 0, 1, level),
+		scene(3, "Engine room", 0, 0, 0, 0, 0, 1, 1, 0, level),
+		scene(4, "Fog signal", 2, 1, 0, 0, 1, 1, 1, 0, level),
+		scene(5, "Winches", 0, 0, 1, 0, 0, 1, 0, 1, up),
+		scene(6, "Low water", 1, 1, 1, 0, 0, 0, 0, 0, level),
+		scene(7, "Lights out", 2, 1, 0, 0, 1, 0, 1, 1, level),
 	}
 	p.Song = []Section{
 		{ID: 1, Name: "Doors", Scene: 1, Bars: 4, Repeats: 1},

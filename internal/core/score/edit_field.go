@@ -63,12 +63,22 @@ func NewFieldPart() Part {
 	part := NewPart("Field")
 	gate := part.Lanes.Gate
 	gate.Length, gate.Rate, gate.Steps[0] = 1, "1/8", On
+	part.byCells(Velocity, 4, 104, 84, 92, 76)
+	part.byCells(Length, 3, 60, 60, 60)
+	part.byCells(Probability, 5, 100, 100, 100, 100, 100)
 	const size, row = 8, 3
 	part.Field = &Field{Columns: size, Rows: size, Travellers: []Traveller{NewTraveller(1, 0, row)}}
 	for i, column := range []int{0, 2, 3, 5, 6} {
 		part.Field.Cells = append(part.Field.Cells, Cell{Column: column, Row: row, Note: true, Degree: 2 * i})
 	}
 	return part
+}
+
+// byCells gives a lane a loop of its own that each cell that sounds moves.
+func (part *Part) byCells(name LaneName, length int, values ...int) {
+	lane := part.Lanes.Lane(name)
+	lane.Linked, lane.Moves, lane.Length, lane.Rate = false, ByStep, length, "1/8"
+	copy(lane.Steps, values)
 }
 
 // NewTraveller returns a traveller that goes straight to the right from a cell.

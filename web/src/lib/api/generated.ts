@@ -1487,6 +1487,7 @@ export interface ChartPart {
   details: {
     [k: string]: ChartDetail;
   };
+  field?: ChartField;
 }
 export interface ChartLane {
   lane: string;
@@ -1540,6 +1541,37 @@ export interface ChartDetail {
   mark: string;
   words: string;
 }
+export interface ChartField {
+  moments: FieldMoment[];
+  repeats: Period;
+  names: string[];
+}
+export interface FieldMoment {
+  tick: number;
+  travellers: FieldPlace[];
+  waves: FieldWave[];
+  unstarted?: number;
+  sounds: FieldSound[];
+}
+export interface FieldPlace {
+  id: number;
+  column: number;
+  row: number;
+  direction: number;
+  next: number;
+}
+export interface FieldWave {
+  traveller: number;
+  column: number;
+  row: number;
+  ring: number;
+  next: number;
+}
+export interface FieldSound {
+  traveller: number;
+  column: number;
+  row: number;
+}
 export interface Degree {
   degree: number;
   name: string;
@@ -1571,6 +1603,7 @@ export interface Lists {
   chordOrders: Option[];
   chordRoles: string[];
   chordQualities: Quality[];
+  fields: FieldLists;
   chordMaps: ChordMap[];
   waveShapes: WaveShapeSpec[];
   controls: Listing[];
@@ -1650,6 +1683,16 @@ export interface Scale {
 export interface Quality {
   name: string;
   semitones: number[];
+}
+export interface FieldLists {
+  motions: Option[];
+  edges: Option[];
+  meetings: Option[];
+  shapes: Option[];
+  jumps: Option[];
+  whens: Option[];
+  dos: Option[];
+  changes: Option[];
 }
 export interface WaveShapeSpec {
   name: string;
@@ -1742,6 +1785,13 @@ export interface RollRequest {
    * @maxItems 64
    */
   steps?: number[];
+}
+export interface FieldRequest {
+  revision: number;
+  track: number;
+  pattern: number;
+  part: number;
+  do: Change;
 }
 export interface GoToRequest {
   revision: number;

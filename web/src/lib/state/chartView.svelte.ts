@@ -2,6 +2,7 @@ import { post } from "../api/http";
 import type { EditJSON, LaneName, ProjectState, StepNote } from "../api/types";
 import type { Tool } from "../chart/tools";
 import { ChartSelection } from "./chartSelection.svelte";
+import { FieldView } from "./fieldView.svelte";
 import { LaneHeights } from "./laneHeights.svelte";
 import { Roller } from "./roller.svelte";
 
@@ -21,7 +22,7 @@ export class ChartView extends ChartSelection {
   scatter = $state(20);
 
   /** Which page of the sheet is open. */
-  sheet = $state<"step" | "lane" | "part" | "track" | "roll">("step");
+  sheet = $state<"step" | "field" | "lane" | "part" | "track" | "roll">("step");
 
   /** Values that are seen and are not yet stored, by lane, and of which part. */
   #drafts = $state.raw<{ part: string; lanes: Drafts }>({ part: "", lanes: {} });
@@ -30,6 +31,7 @@ export class ChartView extends ChartSelection {
   #lastNote = Promise.resolve();
 
   readonly roller = new Roller(this);
+  readonly field = new FieldView(this.session);
   readonly heights = new LaneHeights();
 
   /** What is not yet stored of the part that is written. */

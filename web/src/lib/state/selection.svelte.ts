@@ -99,7 +99,7 @@ export class Selection extends OpenProject {
   }
 
   /** Adds a track, new or a copy, behind all others, and turns to it. */
-  async addTrack(what: { kind: "melodic" | "kit" } | { copy: number }): Promise<void> {
+  async addTrack(what: { kind: "melodic" | "kit" | "field" } | { copy: number }): Promise<void> {
     const at = this.project.tracks.length;
     await this.edit({ addTrack: { at, ...what } });
     const added = this.project.tracks[at];

@@ -28,5 +28,11 @@
       data-help="Add a kit, whose parts each play a note of their own. Undo takes it away again."
       onclick={() => session.addTrack({ kind: "kit" })}>+ kit</button
     >
+    <button
+      class="control flex-1"
+      disabled={full}
+      data-help="Add a field: a grid of notes over which travellers move. Undo takes it away again."
+      onclick={() => session.addTrack({ kind: "field" })}>+ field</button
+    >
   </div>
 </nav>

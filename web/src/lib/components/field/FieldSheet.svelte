@@ -1,0 +1,35 @@
+<!-- @component The selected cells of a field, its travellers, the rules of their meetings, and its size, as numbers and names. -->
+<script lang="ts">
+  import { bounds } from "../../api/generated";
+  import { getChartView } from "../../state/context";
+  import NumberRow from "../fields/NumberRow.svelte";
+  import Section from "../fields/Section.svelte";
+  import CellFields from "./CellFields.svelte";
+  import RuleFields from "./RuleFields.svelte";
+  import TravellerFields from "./TravellerFields.svelte";
+
+  const field = getChartView().field;
+  const selected = $derived(field.selected.length);
+  const where = $derived(
+    selected > 1
+      ? `${selected} cells`
+      : `column ${field.cursor.column + 1}, row ${field.cursor.row + 1}`,
+  );
+</script>
+
+<Section title="cell" summary={where}><CellFields /></Section>
+<Section title="travellers" summary={String(field.travellers.length)}><TravellerFields /></Section>
+<Section title="meetings" summary={String(field.rules.length)}><RuleFields /></Section>
+<Section title="grid" summary="{field.field.columns} × {field.field.rows}">
+  {#each ["columns", "rows"] as const as of (of)}
+    <NumberRow
+      label={of}
+      name="{of} of the field"
+      help="How many {of} the grid has. What lies outside is kept."
+      value={field.field[of]}
+      {...bounds.Field[of]}
+      usual={8}
+      commit={(count) => field.set({ [of]: count })}
+    />
+  {/each}
+</Section>

@@ -1,0 +1,249 @@
+import { post } from "../api/http";
+import type { Cell, Field, MeetingRule, ProjectState, SetField, Traveller } from "../api/types";
+import { directionTo, emptied, isEmpty, samePlace, type Place } from "../field/cells";
+import type { Session } from "./session.svelte";
+
+/** What the pointer does on a field. */
+export type FieldTool = "notes" | "arrows" | "travellers" | "walls" | "select";
+
+const none: Field = { columns: 1, rows: 1 };
+
+/** The field of the part that is written: what is selected on it, and how it is written. */
+export class FieldView {
+  tool = $state<FieldTool>("notes");
+  cursor = $state.raw<Place>({ column: 0, row: 0 });
+  /** The other corner of what is selected. */
+  #anchor = $state.raw<Place>({ column: 0, row: 0 });
+  /** The id of the traveller that is selected. */
+  #traveller = $state<number>();
+  /** Cells as they are seen while the pointer writes them. */
+  #draft = $state.raw<{ of: Field; cells: Cell[] }>();
+  #copied = $state.raw<Cell[]>([]);
+  /** By how many degrees the layout goes up from column to column, and from row to row. */
+  perColumn = $state(1);
+  perRow = $state(3);
+
+  constructor(private readonly session: Session) {}
+
+  get field(): Field {
+    return this.session.part.field ?? none;
+  }
+
+  get cells(): Cell[] {
+    if (this.#draft?.of === this.field) return this.#draft.cells;
+    return this.field.cells ?? [];
+  }
+
+  get travellers(): Traveller[] {
+    return this.field.travellers ?? [];
+  }
+
+  get rules(): MeetingRule[] {
+    return this.field.rules ?? [];
+  }
+
+  get traveller(): Traveller | undefined {
+    return this.travellers.find(({ id }) => id === this.#traveller);
+  }
+
+  selectTraveller(id: number | undefined): void {
+    this.#traveller = id;
+  }
+
+  cell({ column, row }: Place): Cell | undefined {
+    return this.cells.find((cell) => cell.column === column && cell.row === row);
+  }
+
+  /** Moves the cursor; with what was selected before, all between is. */
+  moveTo(place: Place, extends_ = false): void {
+    const { columns, rows } = this.field;
+    const within = (n: number, count: number) => Math.max(0, Math.min(count - 1, n));
+    this.cursor = { column: within(place.column, columns), row: within(place.row, rows) };
+    if (!extends_) this.#anchor = this.cursor;
+  }
+
+  isSelected({ column, row }: Place): boolean {
+    const between = (n: number, a: number, b: number) => n >= Math.min(a, b) && n <= Math.max(a, b);
+    return (
+      between(column, this.cursor.column, this.#anchor.column) &&
+      between(row, this.cursor.row, this.#anchor.row)
+    );
+  }
+
+  /** The places that are selected, in rows from the top. */
+  get selected(): Place[] {
+    return this.places.filter((place) => this.isSelected(place));
+  }
+
+  /** All places of the grid, in rows from the top. */
+  get places(): Place[] {
+    const { columns, rows } = this.field;
+    return Array.from({ length: columns * rows }, (_, i) => ({
+      column: i % columns,
+      row: Math.floor(i / columns),
+    }));
+  }
+
+  set(change: Omit<SetField, "track" | "pattern" | "part">): Promise<void> {
+    return this.session.edit({ setField: { ...this.session.address, ...change } });
+  }
+
+  /** The cells with some of them changed; those that hold nothing any more are left out. */
+  #with(places: readonly Place[], change: (cell: Cell) => Cell): Cell[] {
+    const others = this.cells.filter(
+      (cell) => !places.some((p) => p.column === cell.column && p.row === cell.row),
+    );
+    const changed = places.map((place) => change(this.cell(place) ?? { ...place }));
+    return [...others, ...changed.filter((cell) => !isEmpty(cell))];
+  }
+
+  /** Changes cells, usually the selected ones. */
+  change(change: (cell: Cell) => Cell, places: readonly Place[] = this.selected): Promise<void> {
+    return this.set({ cells: this.#with(places, change) });
+  }
+
+  /** Shows cells as they are going to be, while the pointer is down. */
+  preview(places: readonly Place[], change: (cell: Cell) => Cell): void {
+    this.#draft = { of: this.field, cells: this.#with(places, change) };
+  }
+
+  /** Shows arrows along a way, which are already drawn being taken as they are. */
+  previewArrows(way: readonly Place[]): void {
+    let cells = this.field.cells ?? [];
+    way.slice(1).forEach((place, i) => {
+      const from = way[i];
+      const to = from && directionTo(from, place);
+      if (!from || to === undefined) return;
+      const cell = cells.find((c) => samePlace(c, from)) ?? { ...from };
+      cells = [...cells.filter((c) => c !== cell), this.withArrow(cell, to, false)];
+    });
+    this.#draft = { of: this.field, cells };
+  }
+
+  /** Shows no more what was to be written. */
+  drop(): void {
+    this.#draft = undefined;
+  }
+
+  /** Writes what was shown. */
+  async commit(): Promise<void> {
+    const draft = this.#draft;
+    if (!draft) return;
+    await this.set({ cells: draft.cells });
+    this.#draft = undefined;
+  }
+
+  /** The degree that the layout has for a cell. */
+  degreeAt({ column, row }: Place): number {
+    const degree = column * this.perColumn + (this.field.rows - 1 - row) * this.perRow;
+    return Math.max(-28, Math.min(28, degree));
+  }
+
+  withNote = (cell: Cell): Cell =>
+    cell.note || cell.wall ? cell : { ...cell, note: true, degree: this.degreeAt(cell) };
+
+  /** Does at the cursor what the tool does. */
+  use(): Promise<void> {
+    const cell = this.cell(this.cursor);
+    switch (this.tool) {
+      case "travellers":
+        return this.dropTraveller(this.cursor);
+      case "walls":
+        return this.change((c) => ({ ...emptied(c), wall: !cell?.wall }));
+      default:
+        return this.change((c) => (cell?.note ? { ...c, note: false } : this.withNote(c)));
+    }
+  }
+
+  clear(): Promise<void> {
+    return this.change(emptied);
+  }
+
+  transpose(by: number): Promise<void> {
+    const bound = (n: number) => Math.max(-28, Math.min(28, n));
+    return this.change((c) => (c.note ? { ...c, degree: bound((c.degree ?? 0) + by) } : c));
+  }
+
+  /** Gives the selected cells the notes of the layout; cells without notes too if more than one is selected. */
+  layOut(): Promise<void> {
+    const all = this.selected.length > 1;
+    return this.change((c) =>
+      c.wall || !(c.note || all) ? c : { ...c, note: true, degree: this.degreeAt(c), octave: 0 },
+    );
+  }
+
+  /** The cell with an arrow more from it to a neighbour, or with that arrow taken away. */
+  withArrow(cell: Cell, to: number, takesAway: boolean): Cell {
+    const arrows = cell.arrows ?? [];
+    const there = arrows.some((arrow) => arrow.to === to);
+    if (there)
+      return takesAway ? { ...cell, arrows: arrows.filter((arrow) => arrow.to !== to) } : cell;
+    return { ...cell, arrows: [...arrows, { to, weight: 100 }] };
+  }
+
+  /** Draws an arrow from the cursor's cell to a neighbour, or takes it away, and goes there. */
+  async arrowTo(place: Place): Promise<void> {
+    const to = directionTo(this.cursor, place);
+    if (to === undefined) return;
+    await this.change((c) => this.withArrow(c, to, true), [this.cursor]);
+    this.moveTo(place);
+  }
+
+  async dropTraveller(place: Place): Promise<void> {
+    const there = this.travellers.find((t) => t.column === place.column && t.row === place.row);
+    if (there) return this.selectTraveller(there.id);
+    if (this.travellers.length >= 16) return;
+    let id = 1;
+    while (this.travellers.some((t) => t.id === id)) id++;
+    const follows = (this.cell(place)?.arrows ?? []).length > 0;
+    const added: Traveller = {
+      id,
+      motion: follows ? "arrows" : "straight",
+      ...place,
+      direction: 2,
+      rate: "1/8",
+      velocity: 100,
+      length: 100,
+    };
+    await this.set({ travellers: [...this.travellers, added] });
+    this.selectTraveller(id);
+  }
+
+  /** Changes a traveller, or without a change removes it. */
+  setTraveller(id: number, change: Partial<Traveller> | undefined): Promise<void> {
+    return this.set({
+      travellers: this.travellers.flatMap((t) =>
+        t.id !== id ? [t] : change ? [{ ...t, ...change }] : [],
+      ),
+    });
+  }
+
+  copy(): void {
+    const from = this.selected[0];
+    if (!from) return;
+    this.#copied = this.selected.map((place) => {
+      const cell = this.cell(place) ?? place;
+      return { ...cell, column: cell.column - from.column, row: cell.row - from.row };
+    });
+  }
+
+  /** Puts what was copied in from the cursor on, as far as the grid goes. */
+  async paste(): Promise<void> {
+    const { column, row } = this.cursor;
+    const cells = this.#copied
+      .map((c) => ({ ...c, column: c.column + column, row: c.row + row }))
+      .filter((c) => c.column < this.field.columns && c.row < this.field.rows);
+    if (cells.length === 0) return;
+    await this.change(
+      (cell) => cells.find((c) => c.column === cell.column && c.row === cell.row) ?? cell,
+      cells,
+    );
+  }
+
+  /** Lays the whole field out anew. */
+  turn(how: string): Promise<void> {
+    return this.session.change((revision) =>
+      post<ProjectState>("api/fields", { revision, ...this.session.address, do: how }),
+    );
+  }
+}
