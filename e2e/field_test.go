@@ -58,7 +58,9 @@ func TestAFieldIsBuiltByMouse(t *testing.T) {
 	p.press("travellers")
 	p.overCells([2]int{1, 0})
 	p.undoable("travellers")
-	a.waitFor(func(*score.Project) bool { return len(field().Travellers) == 2 && field().Travellers[1].Motion == score.ArrowsMotion })
+	a.waitFor(func(*score.Project) bool {
+		return len(field().Travellers) == 2 && field().Travellers[1].Motion == score.ArrowsMotion
+	})
 	p.overCells([2]int{0, 3}, [2]int{1, 3}) // the one that was there starts elsewhere
 	a.waitFor(func(*score.Project) bool { return field().Travellers[0].Column == 1 })
 	p.choice("What the traveller does at edges", "turns back")

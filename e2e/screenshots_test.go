@@ -68,8 +68,12 @@ func TestScreenshots(t *testing.T) {
 	p.lane("pitch").MustFocus()
 	p.Keyboard.MustType(input.KeyF, input.Space)
 	p.MustElement("[data-playhead]")
+	p.MustElementR("nav button", "Mooring field").MustClick()
+	p.MustElement("[data-traveller='3']")
 	p.waitForBar(2)
-	p.picture(filepath.Join(folder, "follow.png"))
+	p.picture(filepath.Join(folder, "field.png"))
+	p.MustElementR("nav button", "Bell buoy").MustClick()
+	p.MustElement("[data-playhead]")
 
 	p.MustElement("[aria-label='Dark theme']").MustClick()
 	p.Keyboard.MustType(input.KeyR)

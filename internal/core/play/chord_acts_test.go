@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/core/theory"
 )
 
@@ -190,4 +191,32 @@ func TestAMapStrums(t *testing.T) {
 	keys, at = starts()
 	require.Equal(t, []int{67, 64, 60}, keys)
 	require.Equal(t, []score.Tick{0, sixteenths / 4, sixteenths / 2}, at)
+}
+
+// What is held is back before others hear it at that moment, also where the track that is heard has no step of its own there.
+func TestWhatIsHeldIsBackBeforeOthersHearIt(t *testing.T) {
+	p := testkit.Plain(func(p *score.Project, track *score.Track, part *score.Part) {
+		part.Lanes.Gate.Length, part.Lanes.Gate.Rate = 3, "1/4."
+		for i := range part.Lanes.Gate.Steps {
+			part.Lanes.Gate.Steps[i] = score.On
+		}
+		track.Hold = 1
+		track.Patterns[0].Parts[0].Lanes.Pitch.Linked = false
+		track.Patterns[0].Parts[0].Lanes.Pitch.Length = 5
+		copy(track.Patterns[0].Parts[0].Lanes.Pitch.Steps, []int{0, 1, 2, 3, 4})
+		follower := track.Clone()
+		follower.ID, follower.Hold, follower.Name = 2, 0, "Follower"
+		follower.Pitches = &score.PitchSource{Kind: score.TrackPitches, Track: 1, Highest: 127}
+		follower.Patterns[0].Parts[0].Lanes.Gate.Rate = "1/16"
+		p.Tracks = append(p.Tracks, follower)
+	})
+	var late []score.Tick
+	for _, n := range play.Render(p, 0, 6*score.TicksPerQuarter, nil) {
+		if n.Track == 2 && n.Start >= 3*score.TicksPerQuarter {
+			late = append(late, n.Start)
+		}
+	}
+	require.Equal(t, 3*score.TicksPerQuarter, late[0])
+	require.NotContains(t, late, 4*score.TicksPerQuarter, "nothing was struck where the bar that is held began")
+	require.Contains(t, late, 9*eighth, "until the track that is heard strikes again")
 }

@@ -12,6 +12,21 @@ import (
 // never is when a track goes on that has no clock of its own, until something makes it.
 const never = score.Tick(math.MaxInt64)
 
+// hearAll has the track go on by what a part of the track that it follows has just played: by its notes, or by the rules of its field.
+func (w *walker) hearAll(of *walker, notes []Note) {
+	if w.track.Source.Kind == score.FieldRules {
+		for range of.movedOn(w.track.ID) {
+			w.trigger(max(0, of.clocked), max(0, of.clocked))
+		}
+		return
+	}
+	for _, n := range notes {
+		if !n.Beside { // a chord is heard once
+			w.hear(n)
+		}
+	}
+}
+
 // hear has the track go on by a note of the track that it follows.
 func (w *walker) hear(n Note) {
 	if w.track.Source.Kind == score.NoteEnds {

@@ -180,13 +180,9 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 		w := g.coupled[0]
 		notes := f.play(g, w)
 		g.coupled.moved()
-		if followers := g.followers[w.trackIndex]; len(followers) > 0 && len(notes) > 0 {
+		if followers := g.followers[w.trackIndex]; len(followers) > 0 && len(notes)+len(w.clocks) > 0 {
 			for _, follower := range followers {
-				for _, n := range notes {
-					if !n.Beside { // a chord is heard once
-						follower.hear(n)
-					}
-				}
+				follower.hearAll(w, notes)
 			}
 			g.coupled.arrange()
 		}

@@ -10,7 +10,7 @@ import (
 // Source is what makes a track's gate lanes go on.
 type Source struct {
 	// Kind is what the source is; OwnClock needs no more.
-	Kind SourceKind `json:"kind" jsonschema:"enum=own,enum=starts,enum=ends,enum=input notes,enum=input control,enum=modulator"`
+	Kind SourceKind `json:"kind" jsonschema:"enum=own,enum=starts,enum=ends,enum=rules,enum=input notes,enum=input control,enum=modulator"`
 	// Track is the id of the track whose notes are the clock.
 	Track int `json:"track"`
 	// Channel is the channel of incoming messages, 1 to 16; 0 hears all.
@@ -38,6 +38,7 @@ const (
 	OwnClock     SourceKind = "own"
 	NoteStarts   SourceKind = "starts"
 	NoteEnds     SourceKind = "ends"
+	FieldRules   SourceKind = "rules"
 	InputNotes   SourceKind = "input notes"
 	InputControl SourceKind = "input control"
 	CurveClock   SourceKind = "modulator"
@@ -48,6 +49,7 @@ var sourceKinds = options[SourceKind]{
 	{OwnClock, "its own rate", "The track follows the rate of its gate lane."},
 	{NoteStarts, "note starts of a track", "The track advances by a step whenever a note of another track starts."},
 	{NoteEnds, "note ends of a track", "The track advances by a step whenever a note of another track ends."},
+	{FieldRules, "rules of a field", "The track advances by a step whenever a rule of a field says so at a meeting."},
 	{InputNotes, "MIDI input notes", "The track advances by a step whenever a note starts at the MIDI input."},
 	{InputControl, "MIDI input CC", "The track advances by a step whenever a controller at the MIDI input rises to a level."},
 	{CurveClock, "modulator", "The track advances by a step whenever the curve of a modulator rises to a level."},
@@ -60,7 +62,9 @@ func SourceKinds() []SourceKind { return sourceKinds.values() }
 func SourceOptions() []Option { return sourceKinds.list() }
 
 // FollowsTrack reports whether the clock is another track.
-func (s Source) FollowsTrack() bool { return s.Kind == NoteStarts || s.Kind == NoteEnds }
+func (s Source) FollowsTrack() bool {
+	return s.Kind == NoteStarts || s.Kind == NoteEnds || s.Kind == FieldRules
+}
 
 func (s Source) validate(field string, p *Project) error {
 	if err := checkListed(field+".kind", s.Kind, SourceKinds()); err != nil {

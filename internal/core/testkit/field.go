@@ -75,8 +75,8 @@ func meetingRules(t *rapid.T) (rules []score.MeetingRule) {
 	for range rapid.IntRange(0, 2).Draw(t, "rules of meetings") {
 		rules = append(rules, score.MeetingRule{
 			A: rapid.SampledFrom([]int{4, 1, 99}).Draw(t, "a"), B: rapid.SampledFrom([]int{1, 4, 200}).Draw(t, "b"),
-			When:     score.MeetingWhen(rapid.SampledFrom(score.MeetingWhens()).Draw(t, "when").Value),
-			Distance: 2, Letter: "A", Rate: rapid.SampledFrom(fieldRates).Draw(t, "another rate"),
+			When:  score.MeetingWhen(rapid.SampledFrom(score.MeetingWhens()).Draw(t, "when").Value),
+			Track: rapid.IntRange(1, 3).Draw(t, "track of a rule"), Distance: 2, Letter: "A", Rate: rapid.SampledFrom(fieldRates).Draw(t, "another rate"),
 			Do:   score.MeetingDo(rapid.SampledFrom(score.MeetingDos()).Draw(t, "do").Value),
 			Odds: rapid.SampledFrom([]int{100, 50}).Draw(t, "odds of a rule"),
 		})

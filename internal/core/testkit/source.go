@@ -13,7 +13,7 @@ func source(t *rapid.T, id int, ids []int) score.Source {
 		Delay: score.Tick(rapid.SampledFrom([]int{0, 0, 5040, 777}).Draw(t, "source delay")),
 	}
 	drawn.Kind = rapid.SampledFrom([]score.SourceKind{
-		score.OwnClock, score.OwnClock, score.NoteStarts, score.NoteEnds, score.InputNotes, score.InputControl, score.CurveClock,
+		score.OwnClock, score.OwnClock, score.NoteStarts, score.NoteEnds, score.FieldRules, score.InputNotes, score.InputControl, score.CurveClock,
 	}).Draw(t, "source")
 	if drawn.FollowsTrack() {
 		drawn.Track = rapid.SampledFrom(ids).Draw(t, "source track")

@@ -319,7 +319,7 @@ export interface Route {
   patch?: "" | "bell" | "pluck" | "bass" | "pad" | "lead" | "organ";
 }
 export interface Source {
-  kind: "own" | "starts" | "ends" | "input notes" | "input control" | "modulator";
+  kind: "own" | "starts" | "ends" | "rules" | "input notes" | "input control" | "modulator";
   track: number;
   channel?: number;
   lowest?: number;

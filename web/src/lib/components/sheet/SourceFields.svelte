@@ -11,10 +11,10 @@
   const session = getSession();
   const source = $derived(track.source);
   const others = $derived(session.project.tracks.filter((t) => t.id !== track.id));
-  const follows = $derived(source.kind === "starts" || source.kind === "ends");
+  const follows = $derived(["starts", "ends", "rules"].includes(source.kind));
   const choices = $derived(
     session.lists.sources.filter(
-      ({ value }) => others.length > 0 || (value !== "starts" && value !== "ends"),
+      ({ value }) => others.length > 0 || !["starts", "ends", "rules"].includes(value),
     ),
   );
   const modulators = $derived(session.project.modulators ?? []);
@@ -25,7 +25,7 @@
   }
 
   function setKind(kind: Source["kind"]): Promise<void> {
-    const follow = kind === "starts" || kind === "ends";
+    const follow = ["starts", "ends", "rules"].includes(kind);
     return set({
       kind,
       track: follow ? source.track || (others[0]?.id ?? 0) : 0,
