@@ -80,6 +80,11 @@ func TestAChordMapIsMade(t *testing.T) {
 
 	p.choice("Chord map", "+ Night ferry")
 	a.waitFor(func(p *score.Project) bool { return len(p.ChordMaps) == 2 && p.Tracks[0].Pitches.Map == 2 })
+	p.choice("What calls the chords", "time")
+	p.press("only while held")
+	a.waitFor(func(p *score.Project) bool {
+		return p.Tracks[0].Pitches.InTime && p.Tracks[0].Pitches.Order == score.Up && p.Tracks[0].Pitches.OnlyHeld
+	})
 	p.choice("Where pitches are from", "a track")
 	p.choice("Track whose notes are played", "Tide bass")
 	p.MustElementR("nav button", "Tide bass").MustClick()
@@ -89,6 +94,7 @@ func TestAChordMapIsMade(t *testing.T) {
 
 	p.press("make tracks")
 	p.MustElementR("nav button", "Line 1/16 20 %")
-	require.Equal(t, 2, a.project().Tracks[4].Pitches.Track)
+	tracks := a.project().Tracks
+	require.Equal(t, 2, tracks[len(tracks)-1].Pitches.Track)
 	p.undoable("2 random lines")
 }

@@ -186,7 +186,7 @@ func TestTheBuiltInSoundStandsIn(t *testing.T) {
 	require.Equal(t, http.StatusOK, a.post("/api/devices/bind", `{"output":"Pier","device":"pier.fifo"}`))
 	const only = `"routes":[{"output":1,"lowest":0,"highest":127,"softest":1,"loudest":127}]`
 	a.edit(`{"all":{"name":"ways","edits":[{"setProject":{"outputs":[{"id":1,"name":"Pier","kind":"serverDevice"}]}},{"setTrack":{"track":1,` + only +
-		`}},{"setTrack":{"track":2,` + only + `}},{"setTrack":{"track":3,` + only + `}}]}}`)
+		`}},{"setTrack":{"track":2,` + only + `}},{"setTrack":{"track":3,` + only + `}},{"setTrack":{"track":4,` + only + `}},{"setTrack":{"track":5,` + only + `}},{"setTrack":{"track":6,` + only + `}}]}}`)
 	p := a.open("/#connect", 1280, 800, tap)
 	p.MustElement("[aria-label=Play]").MustClick()
 	p.waitForBar(2)

@@ -135,6 +135,6 @@ func TestLanesAreReachedByKeys(t *testing.T) {
 	for range 6 { // beyond eight tracks their rows are lines
 		p.press(`\+ track`)
 	}
-	p.waitFor(`() => document.querySelectorAll("[data-track]").length === 9`)
-	p.waitFor(`() => [...document.querySelectorAll("[data-track]")].filter((row) => row.clientHeight < 40).length === 8`)
+	p.waitFor(`() => document.querySelectorAll("[data-track]").length === 12`)
+	p.waitFor(`() => [...document.querySelectorAll("[data-track]")].filter((row) => row.clientHeight < 40).length === 11`)
 }

@@ -68,6 +68,7 @@ func TestAFaderMovesAMacro(t *testing.T) {
 	p.stands("Tide", "50.0 %")
 	p.fader("fader 1", 0)
 
+	a.edit(`{"all":{"name":"those that fog moves","edits":[{"setTrack":{"track":4,"mute":true}},{"setTrack":{"track":5,"mute":true}},{"setTrack":{"track":6,"mute":true}}]}}`)
 	p.enter("Tempo in beats per minute", "240")
 	p.hand("Record")
 	p.waitForBar(5)

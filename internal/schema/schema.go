@@ -37,6 +37,7 @@ type wire struct {
 	Entries          []studio.Entry            `json:"entries"`
 	RollRequest      server.RollRequest        `json:"rollRequest"`
 	FieldRequest     server.FieldRequest       `json:"fieldRequest"`
+	FieldRollRequest server.FieldRollRequest   `json:"fieldRollRequest"`
 	GoToRequest      server.GoToRequest        `json:"goToRequest"`
 	TuningRequest    server.TuningRequest      `json:"tuningRequest"`
 	DoRequest        server.DoRequest          `json:"doRequest"`

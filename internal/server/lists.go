@@ -93,6 +93,7 @@ type FieldLists struct {
 	Whens    []score.Option `json:"whens"`
 	Dos      []score.Option `json:"dos"`
 	Changes  []score.Option `json:"changes"`
+	Rolls    []score.Option `json:"rolls"`
 }
 
 type listsResource struct{}
@@ -109,7 +110,7 @@ func (listsResource) Routes() chi.Router {
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(), WaveShapes: score.WaveShapeSpecs(),
 			Fields: FieldLists{
 				Motions: score.TravellerMotions(), Edges: score.EdgeTurns(), Meetings: score.MeetingTurns(), Shapes: score.RingShapes(),
-				Jumps: score.LetterJumpOptions(), Whens: score.MeetingWhens(), Dos: score.MeetingDos(), Changes: field.ChangeOptions(),
+				Jumps: score.LetterJumpOptions(), Whens: score.MeetingWhens(), Dos: score.MeetingDos(), Changes: field.ChangeOptions(), Rolls: field.RollOptions(),
 			},
 			PitchKinds: score.PitchOptions(), ChordOrders: score.ChordOrderOptions(), ChordRoles: theory.Roles(), ChordQualities: theory.Qualities(), ChordMaps: score.ReadyChordMaps(),
 		}

@@ -48,7 +48,7 @@ func TestEveryPurposeIsListed(t *testing.T) {
 		require.Equal(t, Purpose(i+1), use.Purpose)
 		require.NotEmpty(t, use.Decides+use.Lane+use.N)
 	}
-	require.Len(t, Uses(), int(Meeting))
+	require.Len(t, Uses(), int(RollField))
 }
 
 func TestHappensAtItsEnds(t *testing.T) {

@@ -28,6 +28,7 @@ const (
 	Fork          Purpose = 20
 	Letter        Purpose = 21
 	Meeting       Purpose = 22
+	RollField     Purpose = 23
 )
 
 // Use is what random numbers of a purpose are for.
@@ -68,5 +69,6 @@ func Uses() []Use {
 		{Fork, "which arrow a traveller of a field follows; Sub is its id", "none", "moves of the traveller"},
 		{Letter, "to which cell of its letter a cell of a field leads; Sub is the traveller's id", "none", "moves of the traveller"},
 		{Meeting, "whether a rule of a field happens; Sub is the rule", "none", "how often the rule was judged"},
+		{RollField, "what a roll of a field writes, of no track", "none", "draws of the roll"},
 	}
 }

@@ -52,6 +52,35 @@ func BenchmarkRenderChords(b *testing.B) {
 	render(b, p, 64)
 }
 
+// Eight fields of 16 by 16 cells, each with 16 travellers of all motions.
+func BenchmarkRenderFields(b *testing.B) {
+	p := testkit.Buoy()
+	p.Tracks = nil
+	rates := []score.NoteValue{"1/16", "1/16t", "1/8", "1/8.", "1/32"}
+	for id := 1; id <= 8; id++ {
+		track := score.TrackOf(p, score.FieldKind, "Field", score.Pattern{Name: "A", Parts: []score.Part{score.NewFieldPart()}})
+		f := track.Patterns[0].Parts[0].Field
+		f.Columns, f.Rows, f.Cells, f.Travellers = 16, 16, nil, nil
+		for i := range 256 {
+			f.Cells = append(f.Cells, score.Cell{
+				Column: i % 16, Row: i / 16, Note: i%3 > 0, Degree: i % 15,
+				Arrows: []score.Arrow{{To: score.Direction(i % 8), Weight: 60}, {To: score.Direction((i + 3) % 8), Weight: 40}},
+			})
+		}
+		for i := range 16 {
+			of := score.NewTraveller(i+1, i, 5*i%16)
+			of.Direction, of.Rate, of.Motion = score.Direction(i%8), rates[i%5], []score.TravellerMotion{score.StraightMotion, score.ArrowsMotion, score.StraightMotion, score.WaveMotion}[i%4]
+			of.Every = 16
+			f.Travellers = append(f.Travellers, of)
+		}
+		p.Tracks = append(p.Tracks, track)
+	}
+	if err := p.Validate(); err != nil {
+		b.Fatal(err)
+	}
+	render(b, p, 64)
+}
+
 func modulated(p *score.Project) *score.Project {
 	shapes := score.WaveShapes()[:6]
 	for i := range score.MaxModulators {

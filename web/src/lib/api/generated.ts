@@ -1693,6 +1693,7 @@ export interface FieldLists {
   whens: Option[];
   dos: Option[];
   changes: Option[];
+  rolls: Option[];
 }
 export interface WaveShapeSpec {
   name: string;
@@ -1792,6 +1793,19 @@ export interface FieldRequest {
   pattern: number;
   part: number;
   do: Change;
+}
+export interface FieldRollRequest {
+  revision: number;
+  track: number;
+  pattern: number;
+  part: number;
+  do: "notes" | "loops" | "tree" | "noise";
+  luck: number;
+  density: number;
+  lowest: number;
+  highest: number;
+  loops: number;
+  length: number;
 }
 export interface GoToRequest {
   revision: number;
@@ -2333,6 +2347,7 @@ export const bounds = {
   EntryRequest: {"step":{"min":0,"max":63}},
   Evolve: {"every":{"min":1,"max":64},"percent":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200}},
   Field: {"columns":{"min":1,"max":16},"rows":{"min":1,"max":16}},
+  FieldRollRequest: {"luck":{"min":0,"max":999999},"density":{"min":0,"max":100},"lowest":{"min":-28,"max":28},"highest":{"min":-28,"max":28},"loops":{"min":1,"max":8},"length":{"min":2,"max":64}},
   Input: {"id":{"min":1,"max":255},"channel":{"min":0,"max":16}},
   JumpRequest: {"to":{"min":1,"max":10000},"bars":{"min":0,"max":64}},
   KeepRequest: {"bars":{"min":1,"max":4096}},

@@ -1,6 +1,15 @@
 import { post } from "../api/http";
-import type { Cell, Field, MeetingRule, ProjectState, SetField, Traveller } from "../api/types";
+import type {
+  Cell,
+  Field,
+  FieldRollRequest,
+  MeetingRule,
+  ProjectState,
+  SetField,
+  Traveller,
+} from "../api/types";
 import { directionTo, emptied, isEmpty, samePlace, type Place } from "../field/cells";
+import { randomLuck } from "./luck";
 import type { Session } from "./session.svelte";
 
 /** What the pointer does on a field. */
@@ -185,8 +194,9 @@ export class FieldView {
   async arrowTo(place: Place): Promise<void> {
     const to = directionTo(this.cursor, place);
     if (to === undefined) return;
-    await this.change((c) => this.withArrow(c, to, true), [this.cursor]);
-    this.moveTo(place);
+    const from = this.cursor;
+    this.moveTo(place); // the next key counts from there
+    await this.change((c) => this.withArrow(c, to, true), [from]);
   }
 
   async dropTraveller(place: Place): Promise<void> {
@@ -237,6 +247,37 @@ export class FieldView {
     await this.change(
       (cell) => cells.find((c) => c.column === cell.column && c.row === cell.row) ?? cell,
       cells,
+    );
+  }
+
+  /** The degrees of all rows, or columns, by which travellers sound that turn there: as far up as a row is from the last, a column from the first, where nothing else is written. */
+  notesOf(lines: "rows" | "columns"): number[] {
+    const { columns, rows, rowNotes = [], columnNotes = [] } = this.field;
+    return lines === "rows"
+      ? Array.from({ length: rows }, (_, row) => rowNotes[row] ?? rows - 1 - row)
+      : Array.from({ length: columns }, (_, column) => columnNotes[column] ?? column);
+  }
+
+  /** How the field is rolled, and the number from which the last roll followed. */
+  rolling = $state.raw<Omit<FieldRollRequest, "revision" | "track" | "pattern" | "part">>({
+    do: "loops",
+    luck: randomLuck(),
+    density: 40,
+    lowest: 0,
+    highest: 14,
+    loops: 2,
+    length: 7,
+  });
+
+  /** Writes new values into the cells that are not locked, as they follow from a number. */
+  roll(luck: number): Promise<void> {
+    this.rolling = { ...this.rolling, luck };
+    return this.session.change((revision) =>
+      post<ProjectState>("api/fields/roll", {
+        revision,
+        ...this.session.address,
+        ...this.rolling,
+      }),
     );
   }
 

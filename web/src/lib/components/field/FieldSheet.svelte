@@ -32,4 +32,15 @@
       commit={(count) => field.set({ [of]: count })}
     />
   {/each}
+  {#each [{ of: "rows", at: field.cursor.row, key: "rowNotes" }, { of: "columns", at: field.cursor.column, key: "columnNotes" }] as const as { of, at, key } (of)}
+    <NumberRow
+      label="note of {of === 'rows' ? 'row' : 'column'} {at + 1}"
+      help="The degree that travellers sound which turn in this {of === 'rows'
+        ? 'row, at the left or the right'
+        : 'column, at the top or the bottom'}."
+      value={field.notesOf(of)[at] ?? 0}
+      {...bounds.Cell.degree}
+      commit={(degree) => field.set({ [key]: field.notesOf(of).with(at, degree) })}
+    />
+  {/each}
 </Section>

@@ -40,7 +40,7 @@
   </p>
   {#if key.tuning}
     <ul class="pb-1" aria-label="How tracks are tuned">
-      {#each session.project.tracks.filter((t) => t.kind === "melodic") as track (track.id)}
+      {#each session.project.tracks.filter((t) => t.kind !== "kit") as track (track.id)}
         <li class="flex justify-between gap-2">
           <span class="truncate">{track.name}</span>
           <span class="text-ink-2 shrink-0">{tunedInWords(track)}</span>

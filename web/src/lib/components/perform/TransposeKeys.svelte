@@ -14,7 +14,7 @@
   const left = new SvelteSet<number>();
   let held = $state<number>();
 
-  const melodic = $derived(session.project.tracks.filter(({ kind }) => kind === "melodic"));
+  const melodic = $derived(session.project.tracks.filter(({ kind }) => kind !== "kit"));
   const chosen = $derived(melodic.filter(({ id }) => !left.has(id)));
   const steps = $derived(unit === "degrees" ? 7 : 12);
   const keys = $derived(Array.from({ length: 2 * steps + 1 }, (_, i) => i - steps));

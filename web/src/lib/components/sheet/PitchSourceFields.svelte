@@ -78,7 +78,7 @@
   }
 </script>
 
-{#if track.kind === "melodic"}
+{#if track.kind !== "kit"}
   <ChoiceRow
     label="from"
     name="Where pitches are from"

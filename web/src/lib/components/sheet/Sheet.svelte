@@ -1,6 +1,7 @@
 <!-- @component The selected steps, their lane, their part and their track as numbers and names; and rolling. -->
 <script lang="ts">
   import { getChartView, getSession } from "../../state/context";
+  import FieldRoll from "../field/FieldRoll.svelte";
   import FieldSheet from "../field/FieldSheet.svelte";
   import LaneSheet from "./LaneSheet.svelte";
   import PartSheet from "./PartSheet.svelte";
@@ -35,5 +36,6 @@
   {:else if page === "lane"}<LaneSheet />
   {:else if page === "part"}<PartSheet />
   {:else if page === "track"}<TrackSheet />
+  {:else if isField}<FieldRoll />
   {:else}<RollSheet />{/if}
 </SheetTabs>

@@ -148,7 +148,7 @@
 </Section>
 <Section title="time"><TimeFields {track} /></Section>
 <Section
-  title={track.kind === "melodic" ? "pitches" : "keys"}
+  title={track.kind === "kit" ? "keys" : "pitches"}
   summary={track.pitches?.onlyHeld ? "only while held" : (track.pitches?.kind ?? "")}
   ><PitchSourceFields {track} /></Section
 >
