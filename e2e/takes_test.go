@@ -326,7 +326,7 @@ func TestTheWakeOverAStop(t *testing.T) {
 	p.waitFor(`() => { const n = parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel); return n > 0 && n < 200; }`)
 	last := shown()
 	p.MustElement("[aria-label='Earlier in the wake']").MustClick()
-	p.waitFor(`() => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) >= 90`)
+	p.waitFor(`() => parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel) >= 200`)
 	p.MustElement("[aria-label='Later in the wake']").MustClick()
 	// The page asks once more for what was written after the stop, so there can be more by now.
 	p.waitFor(`last => { const n = parseInt(document.querySelector("section[aria-label=Wake] svg").ariaLabel); return n >= last && n < 200; }`, last)
