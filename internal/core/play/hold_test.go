@@ -36,6 +36,14 @@ func alone(t *rapid.T) *score.Project {
 		part := &track.Parts()[i]
 		part.Lanes.Gate.Rate = "1/16"
 		testkit.WithoutNudges(part)
+		if part.Field != nil {
+			for j := range part.Field.Travellers {
+				part.Field.Travellers[j].Rate = rapid.SampledFrom([]score.NoteValue{"1/8", "1/16t", "1/32"}).Draw(t, "rate of a traveller")
+			}
+			for j := range part.Field.Rules {
+				part.Field.Rules[j].Rate = "1/16"
+			}
+		}
 		for j := range part.Durations {
 			part.Durations[j].Value = rapid.SampledFrom([]score.NoteValue{"1/8", "1/16t", "1/32"}).Draw(t, "duration")
 		}
