@@ -13,6 +13,7 @@ import (
 // overCells drags the pointer over cells of the field, each by its column and row from 0.
 func (p *page) overCells(cells ...[2]int) {
 	p.t.Helper()
+	p.MustElement("[data-field] > rect")
 	at := func(cell [2]int) (x, y float64) {
 		place := p.MustEval(`(column, row) => {
 			const svg = document.querySelector("[data-field]").getBoundingClientRect();

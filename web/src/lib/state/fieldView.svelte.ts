@@ -97,23 +97,30 @@ export class FieldView {
     return this.session.edit({ setField: { ...this.session.address, ...change } });
   }
 
-  /** The cells with some of them changed; those that hold nothing any more are left out. */
-  #with(places: readonly Place[], change: (cell: Cell) => Cell): Cell[] {
-    const others = this.cells.filter(
-      (cell) => !places.some((p) => p.column === cell.column && p.row === cell.row),
+  /** Cells with some of them changed; those that hold nothing any more are left out. */
+  #with(cells: readonly Cell[], places: readonly Place[], change: (cell: Cell) => Cell): Cell[] {
+    const others = cells.filter((cell) => !places.some((place) => samePlace(place, cell)));
+    const changed = places.map((place) =>
+      change(cells.find((cell) => samePlace(place, cell)) ?? { ...place }),
     );
-    const changed = places.map((place) => change(this.cell(place) ?? { ...place }));
     return [...others, ...changed.filter((cell) => !isEmpty(cell))];
   }
 
   /** Changes cells, usually the selected ones. */
   change(change: (cell: Cell) => Cell, places: readonly Place[] = this.selected): Promise<void> {
-    return this.set({ cells: this.#with(places, change) });
+    const { address } = this.session;
+    return this.session.edit(() => {
+      // What keys before this one have changed is there by now.
+      const track = this.session.project.tracks.find(({ id }) => id === address.track);
+      const pattern = track?.patterns.find(({ id }) => (id ?? 0) === address.pattern);
+      const cells = pattern?.parts[0]?.field?.cells ?? [];
+      return { setField: { ...address, cells: this.#with(cells, places, change) } };
+    });
   }
 
   /** Shows cells as they are going to be, while the pointer is down. */
   preview(places: readonly Place[], change: (cell: Cell) => Cell): void {
-    this.#draft = { of: this.field, cells: this.#with(places, change) };
+    this.#draft = { of: this.field, cells: this.#with(this.cells, places, change) };
   }
 
   /** Shows arrows along a way, which are already drawn being taken as they are. */
