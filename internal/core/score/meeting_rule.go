@@ -69,7 +69,7 @@ var meetingDos = options[MeetingDo]{
 	{DoStart, "jumps to its start", "It goes on from where it started."},
 	{DoLetter, "jumps to a letter", "It goes on from the first cell of a letter."},
 	{DoRate, "changes its rate", "It moves at another rate from then on."},
-	{DoClockTick, "moves a track on", "A track goes on by a step whose clock are the rules of this field."},
+	{DoClockTick, "moves a track on", "A track advances by a step whose clock source is the rules of this field."},
 }
 
 // MeetingDos lists them as options.

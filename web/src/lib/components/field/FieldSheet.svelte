@@ -37,7 +37,7 @@
       label="note of {of === 'rows' ? 'row' : 'column'} {at + 1}"
       help="The degree that travellers sound which turn in this {of === 'rows'
         ? 'row, at the left or the right'
-        : 'column, at the top or the bottom'}."
+        : 'column, at the upper or the lower edge'}."
       value={field.notesOf(of)[at] ?? 0}
       {...bounds.Cell.degree}
       commit={(degree) => field.set({ [key]: field.notesOf(of).with(at, degree) })}

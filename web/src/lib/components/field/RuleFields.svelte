@@ -106,7 +106,7 @@
       <ChoiceRow
         label="track"
         name="Track of rule {i + 1}"
-        help="The track that goes on by a step. Its clock source must be the rules of this field."
+        help="The track that advances by a step. Its clock source has to be the rules of this field."
         value={String(rule.track ?? 0)}
         choices={[
           { value: "0", label: "none" },
