@@ -60,19 +60,25 @@ export abstract class OutputRoutes {
     );
   }
 
-  /** The route by which a track, or one part of a kit, goes to an output. */
+  /** The route by which a track, or one part of a kit or traveller of a field, goes to an output. */
   routeTo(track: Track, output: number, part?: number): Route | undefined {
     return this.routesOf(track).find((route) => leads(route, output, part));
   }
 
-  /** The parts of a kit, of any pattern, each once. */
+  /** The parts of a kit, or travellers of a field, of any pattern, each once. */
   partsOf(track: Track): { id: number; name: string }[] {
-    if (track.kind !== "kit") return [];
-    const parts = track.patterns.flatMap((pattern) => pattern.parts);
+    if (track.kind === "melodic") return [];
+    const own = track.patterns.flatMap((pattern) => pattern.parts);
+    const parts =
+      track.kind === "kit"
+        ? own
+        : own.flatMap(({ field }) =>
+            (field?.travellers ?? []).map(({ id }) => ({ id, name: `Traveller ${id}` })),
+          );
     return parts.filter(({ id }, i) => parts.findIndex((part) => part.id === id) === i);
   }
 
-  /** Has a track, or one part of a kit, go to an output, or not any more. */
+  /** Has a track, or one part of a kit or traveller of a field, go to an output, or not any more. */
   toggle(track: Track, output: number, part?: number): Promise<void> {
     const added: Route = { ...this.session.lists.wholeRoute, output };
     if (part !== undefined) Object.assign(added, { onlyPart: true, part });
@@ -110,7 +116,7 @@ export abstract class OutputRoutes {
   }
 }
 
-/** Whether a route leads a whole track, or one part of a kit, to an output. */
+/** Whether a route leads a whole track, or one part of a kit or traveller of a field, to an output. */
 function leads(route: Route, output: number, part?: number): boolean {
   if (route.output !== output || (route.onlyPart ?? false) !== (part !== undefined)) return false;
   return part === undefined || (route.part ?? 0) === part;

@@ -5,36 +5,37 @@
   import { getPlaying, getSession } from "../../state/context";
 
   interface Props {
-    chords: readonly MapChord[];
+    /** Whether the map has no room for more chords. */
+    full: boolean;
     hear: (keys: readonly number[]) => void;
-    set: (chords: MapChord[]) => Promise<void>;
+    /** Adds chords, as many as there is room for. */
+    add: (chords: readonly MapChord[]) => Promise<void>;
   }
-  let { chords, hear, set }: Props = $props();
+  let { full, hear, add }: Props = $props();
 
   const session = getSession();
   const playing = getPlaying();
-  const most = { chords: 24, keys: 8 };
+  const mostKeys = 8;
   let root = $state(0);
   let quality = $state("");
   let degree = $state(1);
   let kind = $state(2);
   const types = $derived(session.spec("chord").words ?? []);
-  const full = $derived(chords.length >= most.chords);
 
   /** Adds a chord, and has it heard. */
-  async function add(keys: readonly number[]): Promise<void> {
+  function addHeard(keys: readonly number[]): Promise<void> {
     hear(keys);
-    await set([...chords, { keys: keys.slice(0, most.keys) }]);
+    return add([{ keys: keys.slice(0, mostKeys) }]);
   }
 
   function byName(): Promise<void> {
     const semitones = session.lists.chordQualities.find(({ name }) => name === quality)?.semitones;
-    return add((semitones ?? []).map((above) => 48 + root + above));
+    return addHeard((semitones ?? []).map((above) => 48 + root + above));
   }
 
   async function byDegree(): Promise<void> {
     const chord = await get<NamedChord>(`api/chords/degrees/${degree - 1}?type=${kind}`);
-    await add(chord.keys);
+    await addHeard(chord.keys);
   }
 
   let file = $state<HTMLInputElement>();
@@ -57,8 +58,7 @@
         "audio/midi",
         midi,
       );
-      const added = found.map(({ keys, beats }) => ({ keys, beats: beats ?? 0 }));
-      await set([...chords, ...added].slice(0, most.chords));
+      await add(found.map(({ keys, beats }) => ({ keys, beats: beats ?? 0 })));
       for (const remark of remarks) session.notices.add(`${remark}.`);
     });
   }
@@ -84,9 +84,9 @@
   <button
     class="control ml-3"
     disabled={full || playing.down.size === 0}
-    onclick={() => add([...playing.down].sort((a, b) => a - b))}>+ what is held</button
+    onclick={() => addHeard([...playing.down].sort((a, b) => a - b))}>+ what is held</button
   >
-  <button class="control" disabled={full} onclick={() => add([])}>+ empty</button>
+  <button class="control" disabled={full} onclick={() => addHeard([])}>+ empty</button>
   <button class="control" disabled={full} onclick={() => choose(false)}>+ chords of a .mid…</button>
   <button class="control" disabled={full} onclick={() => choose(true)}
     >+ progression of a .mid…</button

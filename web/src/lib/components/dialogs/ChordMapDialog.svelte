@@ -13,6 +13,7 @@
   let { open = $bindable(), id }: { open: boolean; id: number } = $props();
 
   const session = getSession();
+  const mostChords = 24;
   const maps = $derived(session.project.chordMaps ?? []);
   const map = $derived(maps.find((one) => one.id === id));
   let named = $state.raw<NamedChord[]>([]);
@@ -27,13 +28,28 @@
     return () => stale.abort();
   });
 
-  function set(change: Partial<ChordMap>): Promise<void> {
-    const chordMaps = maps.map((one) => (one.id === id ? { ...one, ...change } : one));
-    return session.edit({ setProject: { chordMaps } });
+  /** Changes the map as it is once the edits before this one are made. */
+  function set(change: (map: ChordMap) => Partial<ChordMap>): Promise<void> {
+    return session.edit(() => ({
+      setProject: {
+        chordMaps: maps.map((one) => (one.id === id ? { ...one, ...change(one) } : one)),
+      },
+    }));
   }
 
   const change = (i: number, to: Partial<MapChord> | undefined) =>
-    set({ chords: changed(map?.chords ?? [], i, to) });
+    set(({ chords }) => ({ chords: changed(chords, i, to) }));
+
+  /** Adds chords, as many as there is room for. */
+  const add = (added: readonly MapChord[]) =>
+    set(({ chords }) => ({ chords: [...chords, ...added].slice(0, mostChords) }));
+
+  function remove(): Promise<void> {
+    open = false;
+    return session.edit(() => ({
+      setProject: { chordMaps: maps.filter((one) => one.id !== id) },
+    }));
+  }
 
   function hear(keys: readonly number[]): void {
     for (const key of keys) void session.hear(key);
@@ -42,7 +58,7 @@
   /** Sorts the chords by their lowest keys. */
   function sort(): Promise<void> {
     const lowest = ({ keys }: MapChord) => Math.min(...keys);
-    return set({ chords: [...(map?.chords ?? [])].sort((a, b) => lowest(a) - lowest(b)) });
+    return set(({ chords }) => ({ chords: [...chords].sort((a, b) => lowest(a) - lowest(b)) }));
   }
 </script>
 
@@ -56,12 +72,15 @@
           maxlength="60"
           autocomplete="off"
           value={map.name}
-          onchange={(event) => set({ name: event.currentTarget.value })}
+          onchange={(event) => {
+            const name = event.currentTarget.value;
+            void set(() => ({ name }));
+          }}
         />
         <button
           class="control"
           aria-pressed={map.led ?? false}
-          onclick={() => set({ led: !map.led })}>led</button
+          onclick={() => set(({ led }) => ({ led: !led }))}>led</button
         >
         <span class="text-ink-2 text-[12px]"
           >led chords move as little as they can from the one before</span
@@ -73,10 +92,15 @@
             value={map.strum ?? 0}
             {...bounds.ChordMap.strum}
             usual={0}
-            commit={(strum) => set({ strum })}
+            commit={(strum) => set(() => ({ strum }))}
           /></label
         >
         <button class="control" disabled={map.chords.length < 2} onclick={sort}>sort</button>
+        <button
+          class="control"
+          data-help="Deletes the map; tracks that use it are silent until they have another. It can be undone."
+          onclick={remove}>delete map</button
+        >
       </div>
       <ol class="grid gap-1" aria-label="Chords of the map">
         {#each map.chords as chord, i (i)}
@@ -90,7 +114,9 @@
           />
         {/each}
       </ol>
-      <ChordAdding chords={map.chords} {hear} set={(chords) => set({ chords })} />
+      <ChordAdding full={map.chords.length >= mostChords} {hear} {add} />
     </div>
+  {:else}
+    <p>The chord map is no longer in the project.</p>
   {/if}
 </Dialog>

@@ -25,7 +25,7 @@
         of: "latched" as const,
         there: source.kind === "held" || source.onlyHeld,
         words: "latched",
-        help: "What is held stays when all keys are let go, until another is pressed.",
+        help: "What is held stays when all keys are released, until another is pressed.",
       },
       {
         of: "restart" as const,

@@ -128,11 +128,14 @@
   />
   <button
     class="control my-0.5 w-full"
-    data-help="The chords of the maps: their keys, inverted, opened and led."
+    disabled={!map}
+    data-help="The chords of the map: their keys, inverted, opened and led."
     onclick={() => (editing = true)}>chords…</button
   >
   <ChordMapDialog bind:open={editing} id={source.map ?? 0} />
-  {#if map && map.chords.every(({ keys }) => keys.length === 0)}
+  {#if !map}
+    <p class="text-ink-2 pb-1" role="note">No map is selected, so the track is silent.</p>
+  {:else if map.chords.every(({ keys }) => keys.length === 0)}
     <p class="text-ink-2 pb-1" role="note">The map has no chords, so the track is silent.</p>
   {/if}
 {/if}
@@ -140,7 +143,7 @@
   <ChoiceRow
     label="order"
     name="Order of the chord's notes"
-    help="In which order the notes of the chord are played, one with each strike."
+    help="In which order the notes of the chord are played, one with each ratchet hit."
     value={source.order ?? ""}
     choices={session.lists.chordOrders.map((order) =>
       source.kind === "map" && called === "lane" && order.value === ""

@@ -58,7 +58,7 @@
   >
   <button
     class="control flex-1"
-    data-help="A track for each line, which plays drawn notes of this track's chord, or of what this one strikes, at its rate and as often as its odds say."
+    data-help="A track for each line, which plays drawn notes of this track's chord, or of what this one plays, at its rate and as often as its odds say."
     disabled={lines.length === 0}
     onclick={() => session.edit({ addLines: { track: track.id, lines } })}>make tracks</button
   >
