@@ -24,6 +24,17 @@ func (p *page) sights(look func(name string)) {
 			look(track + ", sheet " + sheet)
 		}
 	}
+	p.MustElementR("nav button", "Mooring field").MustClick()
+	p.MustElement("[data-field]")
+	for _, sheet := range []string{"field", "lane", "part", "track", "roll"} {
+		p.sheet(sheet)
+		look("a field, sheet " + sheet)
+	}
+	p.sheet("field")
+	p.hand("Traveller 2, straight")
+	p.hand("arrows Short round")
+	look("a traveller of a field")
+	p.MustElementR("nav button", "Bell buoy").MustClick()
 	p.lane("velocity").MustFocus()
 	p.sheet("lane")
 	p.MustElementR("#sheet-page button[aria-pressed=false]", "^\\s*spread").MustClick()
@@ -55,6 +66,7 @@ func (p *page) sights(look func(name string)) {
 	p.library()
 	look("library in the dark theme")
 	p.MustElementR("nav a", "Connect").MustClick()
+	p.hand("Travellers of Mooring field")
 	p.press(`\+ output`)
 	p.MustElement("[aria-label^='Tide bass to Output 1']").MustClick()
 	p.MustElement("[aria-label='Channel of the route']")
@@ -66,6 +78,9 @@ func (p *page) sights(look func(name string)) {
 	p.MustElementR("main h1", "Takes")
 	look("takes in the dark theme")
 	p.MustElementR("nav a", "Perform").MustClick()
+	p.press("fields")
+	look("fields on perform in the dark theme")
+	p.press("fields")
 	p.hand("Section Ferry")
 	look("perform in the dark theme")
 	p.MustElement("[aria-label='Dim theme']").MustClick()

@@ -163,9 +163,9 @@ const flatOscillator = `
 	};
 `
 
-// An oscillator that is flat is heard at each volt, from the lowest that has a pitch on, and corrected.
+// An oscillator that is flat is heard at each volt, from the lowest that has a pitch on, and corrected. Not beside others, as the timers by which it follows the
+// voltage are slowed down in a page behind another.
 func TestAnOscillatorIsMeasured(t *testing.T) {
-	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/#connect", 1280, 800, standInForInterface, flatOscillator)
 	p.MustElementR("button", "Modular").MustClick()

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"fmt"
 	"net/http"
 	"net/url"
 	"strconv"
@@ -58,8 +59,8 @@ type ChartField struct {
 	Moments []play.FieldMoment `json:"moments"`
 	// Repeats is after how long its travellers are where they were, by the field alone; 0 ticks without a reason is when they stand still in the end.
 	Repeats Period `json:"repeats"`
-	// Names are those of the notes of its cells, in their order; the name of a cell without a note is empty.
-	Names []string `json:"names"`
+	// Names are those of the notes of its cells, by their columns and rows from 0, as "3 1".
+	Names map[string]string `json:"names"`
 }
 
 // ChartDetail is what is special of a gate step.
@@ -201,15 +202,13 @@ func (s *stretch) chart() Chart {
 func chartPart(p *score.Project, track *score.Track, part *score.Part, outlook play.Outlook) ChartPart {
 	chart := ChartPart{Forecasts: outlook.Forecasts, Details: map[int]ChartDetail{}}
 	if f := part.Field; f != nil {
-		chart.Field = &ChartField{Moments: append([]play.FieldMoment{}, outlook.Moments...), Names: []string{}}
+		chart.Field = &ChartField{Moments: append([]play.FieldMoment{}, outlook.Moments...), Names: map[string]string{}}
 		_, repeats, err := field.Period(f)
 		chart.Field.Repeats = periodOf(repeats*score.Tick(track.Speed.M)/score.Tick(track.Speed.N), err)
 		for i := range f.Cells {
-			name := ""
-			if f.Cells[i].Note {
-				name = nameOfCell(p, track, &f.Cells[i])
+			if c := &f.Cells[i]; c.Note {
+				chart.Field.Names[fmt.Sprint(c.Column, " ", c.Row)] = nameOfCell(p, track, c)
 			}
-			chart.Field.Names = append(chart.Field.Names, name)
 		}
 	}
 	for step, detail := range part.Details {

@@ -10,6 +10,7 @@ import (
 	"jettyfog/internal/core/bounds"
 	"jettyfog/internal/core/field"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/live"
 	"jettyfog/internal/studio"
 )
 
@@ -21,8 +22,9 @@ type FieldRequest struct {
 }
 
 type fieldsResource struct {
-	studio *studio.Studio
-	notice func(string)
+	studio    *studio.Studio
+	transport *live.Transport
+	notice    func(string)
 }
 
 // Routes lists the resource's routes.
@@ -67,9 +69,9 @@ func (f fieldsResource) roll(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
-// fieldOf returns the part of an address, which has a field.
+// fieldOf returns the part of an address, which has a field: the one that is seen, with the layers that are recalled live.
 func (f fieldsResource) fieldOf(at score.PartAddress) (*score.Part, error) {
-	part, err := f.studio.State().Project.Part(at)
+	part, err := f.transport.Stage().On(f.studio.State().Project).Part(at)
 	if err == nil && part.Field == nil {
 		err = score.ErrNoField
 	}

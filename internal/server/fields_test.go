@@ -42,7 +42,16 @@ func TestFieldsByRequests(t *testing.T) {
 	require.Equal(t, http.StatusUnprocessableEntity, h.do("POST", "/api/fields", `{"revision":5,`+at+`,"do":"fold"}`).status)
 	require.Equal(t, http.StatusNotFound, h.do("POST", "/api/fields", `{"revision":5,"track":1,"pattern":0,"part":0,"do":"mirror"}`).status, "it has none")
 	require.Equal(t, before, *field())
-	entered := h.do("POST", "/api/entry/", `{"revision":5,`+at+`,"step":0,"do":"notes","notes":[{"key":60,"velocity":90}]}`)
+	// A layer that is recalled live is turned with the rest, as it is seen.
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":5,"edit":{"insertLayer":{"at":0,"layer":{"id":3,"name":"Ebb","kind":"values","cells":[{"column":0,"row":0,"note":true,"degree":9}]}}}}`).status)
+	require.Equal(t, http.StatusNotFound, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"field values",`+at+`},"value":4}],"when":"now"}`).status, "there is no such layer")
+	recalled := h.do("POST", "/api/stage", `{"do":[{"control":{"name":"field values",`+at+`},"value":3}],"when":"now"}`)
+	require.Equal(t, http.StatusOK, recalled.status, recalled.body)
+	require.Contains(t, recalled.body, `"name":"field values"`)
+	require.Equal(t, http.StatusOK, h.do("POST", "/api/fields", `{"revision":6,`+at+`,"do":"turn right"}`).status)
+	require.Equal(t, 9, field().Cell(7, 0).Degree)
+	require.NotContains(t, h.do("GET", "/api/stage", "").body, `"name":"field values"`, "what is written counts")
+	entered := h.do("POST", "/api/entry/", `{"revision":7,`+at+`,"step":0,"do":"notes","notes":[{"key":60,"velocity":90}]}`)
 	require.Equal(t, http.StatusUnprocessableEntity, entered.status, entered.body)
 	require.Contains(t, entered.body, "a field has none into which to play")
 }

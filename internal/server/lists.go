@@ -94,6 +94,8 @@ type FieldLists struct {
 	Dos      []score.Option `json:"dos"`
 	Changes  []score.Option `json:"changes"`
 	Rolls    []score.Option `json:"rolls"`
+	// Layers are what of a field is kept and recalled by name; a control has the name "field " and the value.
+	Layers []score.Option `json:"layers"`
 }
 
 type listsResource struct{}
@@ -110,7 +112,7 @@ func (listsResource) Routes() chi.Router {
 			Roots: theory.RootNames(), TicksPerQuarter: score.TicksPerQuarter, PresetKinds: preset.KindSpecs(), Controls: stage.Listed(), WaveShapes: score.WaveShapeSpecs(),
 			Fields: FieldLists{
 				Motions: score.TravellerMotions(), Edges: score.EdgeTurns(), Meetings: score.MeetingTurns(), Shapes: score.RingShapes(),
-				Jumps: score.LetterJumpOptions(), Whens: score.MeetingWhens(), Dos: score.MeetingDos(), Changes: field.ChangeOptions(), Rolls: field.RollOptions(),
+				Jumps: score.LetterJumpOptions(), Whens: score.MeetingWhens(), Dos: score.MeetingDos(), Changes: field.ChangeOptions(), Rolls: field.RollOptions(), Layers: score.LayerKindOptions(),
 			},
 			PitchKinds: score.PitchOptions(), ChordOrders: score.ChordOrderOptions(), ChordRoles: theory.Roles(), ChordQualities: theory.Qualities(), ChordMaps: score.ReadyChordMaps(),
 		}

@@ -101,7 +101,7 @@ func New(o Options) *Server {
 		r.Mount("/tuning", tuningResource{o.Studio}.Routes())
 		r.Mount("/chart", chartResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/roster", rosterResource{o.Studio, o.Transport}.Routes())
-		r.Mount("/fields", fieldsResource{o.Studio, s.hub.notice}.Routes())
+		r.Mount("/fields", fieldsResource{o.Studio, o.Transport, s.hub.notice}.Routes())
 		r.Mount("/draws", drawsResource{o.Studio, o.Transport}.Routes())
 		r.Mount("/lists", listsResource{}.Routes())
 		r.Mount("/transport", transportResource{o.Transport, o.Studio, s.hub}.Routes())

@@ -9,6 +9,7 @@ import (
 	"net/http/httptest"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -42,6 +43,7 @@ type house struct {
 	kept    *memory.Store
 	board   *health.Board
 	devices *workshop
+	omitted *atomic.Int64 // notes that were not heard because this machine was too busy
 }
 
 func start(t *testing.T) *house { return startLimited(t, server.Limits{}) }
@@ -64,8 +66,10 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 	journal := memory.New(testkit.Buoy())
 	journal.KeepIn(kept)
 	wake := live.NewRecorder(journal, live.Reports{})
+	omitted := &atomic.Int64{}
 	transport := live.New(testkit.Buoy(), live.Options{
-		Notice: func(text string) { handler.Notice(text) }, Keep: func(bars int) { go handler.Keep(bars) }, Heard: func(in live.Incoming) { handler.Heard(in) },
+		Omitted: func(o live.Omission) { omitted.Add(int64(o.Late)) },
+		Notice:  func(text string) { handler.Notice(text) }, Keep: func(bars int) { go handler.Keep(bars) }, Heard: func(in live.Incoming) { handler.Heard(in) },
 	}, recorder, wake)
 	listener := httptest.NewUnstartedServer(nil)
 	host := listener.Listener.Addr().String()
@@ -122,7 +126,7 @@ func startLimited(t *testing.T, limits server.Limits) *house {
 		stop()
 		running.Wait()
 	})
-	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept, board: board, devices: devices}
+	return &house{t: t, url: listener.URL, host: host, studio: opened, kept: kept, board: board, devices: devices, omitted: omitted}
 }
 
 // answer is a response that has been read.

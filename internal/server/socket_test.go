@@ -88,13 +88,17 @@ func TestWhatIsHeardIsRecorded(t *testing.T) {
 
 	project := testkit.Buoy()
 	notes := play.Render(project, 0, 100*project.Meter.Bar(), nil)
-	next := 0
+	next, omitted := 0, int64(0)
 	for _, sound := range heard {
-		if sound.Velocity > 0 {
-			require.Equal(t, notes[next].Start, sound.Tick)
-			require.Equal(t, notes[next].Key, sound.Key)
-			next++
+		if sound.Velocity == 0 {
+			continue
 		}
+		for ; notes[next].Start < sound.Tick && omitted < h.omitted.Load(); next++ { // which came too late on a busy machine
+			omitted++
+		}
+		require.Equal(t, notes[next].Start, sound.Tick)
+		require.Equal(t, notes[next].Key, sound.Key)
+		next++
 	}
 	file := h.do("GET", fmt.Sprintf("/api/takes/%d.mid?division=20160&format=0", listed.Takes[0].ID), "")
 	require.Equal(t, http.StatusOK, file.status)

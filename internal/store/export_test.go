@@ -52,3 +52,6 @@ func (s *Store) Busy() bool {
 
 // Met remembers what a write has met.
 func (s *Store) Met(err error) { _ = s.met(err, true) }
+
+// Pack and Unpack store messages and read them.
+var Pack, Unpack = pack, unpack

@@ -14,8 +14,10 @@ import (
 )
 
 // messageBytes is how long a message is where it is stored: little-endian, its tick (8 bytes), track (4), kind,
-// channel, key and velocity (1 each), value (2) and detune (8).
+// channel, key and velocity (1 each), value (2), detune (7) and, in the byte that is left of that number, what it has besides its sign: the traveller.
 const messageBytes = 26
+
+const detuneBits = 56
 
 // pack returns messages as they are stored.
 func pack(messages []midi.Message) []byte {
@@ -25,7 +27,7 @@ func pack(messages []midi.Message) []byte {
 		packed = binary.LittleEndian.AppendUint32(packed, m.Track)
 		packed = append(packed, uint8(m.Kind), m.Channel, m.Key, m.Velocity)
 		packed = binary.LittleEndian.AppendUint16(packed, m.Value)
-		packed = binary.LittleEndian.AppendUint64(packed, uint64(m.Detune))
+		packed = binary.LittleEndian.AppendUint64(packed, uint64(m.Detune)^uint64(m.Traveller)<<detuneBits)
 	}
 	return packed
 }
@@ -36,10 +38,13 @@ func unpack(packed []byte, dst []midi.Message) ([]midi.Message, error) {
 		return dst, fmt.Errorf("stored messages have %d bytes, which is no multiple of %d", len(packed), messageBytes)
 	}
 	for ; len(packed) > 0; packed = packed[messageBytes:] {
+		last := binary.LittleEndian.Uint64(packed[18:])
+		detune := int64(last<<8) >> 8 // with its sign
 		dst = append(dst, midi.Message{
 			Tick: score.Tick(binary.LittleEndian.Uint64(packed)), Track: binary.LittleEndian.Uint32(packed[8:]),
 			Kind: midi.Kind(packed[12]), Channel: packed[13], Key: packed[14], Velocity: packed[15],
-			Value: binary.LittleEndian.Uint16(packed[16:]), Detune: theory.Cents(binary.LittleEndian.Uint64(packed[18:])),
+			Value: binary.LittleEndian.Uint16(packed[16:]), Detune: theory.Cents(detune),
+			Traveller: uint8((last ^ uint64(detune)) >> detuneBits),
 		})
 	}
 	return dst, nil

@@ -76,9 +76,9 @@ func (m *Machine) BeginAnew(s *State) {
 	s.Travellers, s.Waves = begun.Travellers, nil
 }
 
-// Continue returns a state as another field has it, which takes the place of the one of s at a moment: travellers stay where they are, what is new begins,
-// and those that are outside of the grid now or in a wall wait. Waves go on of travellers that are there.
-func (m *Machine) Continue(s *State, now score.Tick) *State {
+// Continue returns a state as another field has it, which takes the place of the one of s at a moment: travellers stay where they are, at their new rates where
+// these are others, what is new begins, and those that are outside of the grid now or in a wall wait. Waves go on of travellers that are there.
+func (m *Machine) Continue(from *Machine, s *State, now score.Tick) *State {
 	next := &State{Judged: s.Judged, Unstarted: s.Unstarted}
 	places := map[int]int{}
 	for i := range m.field.Travellers {
@@ -93,6 +93,9 @@ func (m *Machine) Continue(s *State, now score.Tick) *State {
 			}
 			places[k] = i
 			t = was
+			if before := from.traveller(t.ID); before != nil && before.Rate != of.Rate {
+				t.Rate = of.Rate.Ticks()
+			}
 			if !t.Started {
 				t.Column, t.Row, t.Direction = of.Column, of.Row, of.Direction
 			}
@@ -112,6 +115,16 @@ func (m *Machine) Continue(s *State, now score.Tick) *State {
 		}
 	}
 	return next
+}
+
+// traveller returns the traveller with an id, or nil.
+func (m *Machine) traveller(id int) *score.Traveller {
+	for i := range m.field.Travellers {
+		if m.field.Travellers[i].ID == id {
+			return &m.field.Travellers[i]
+		}
+	}
+	return nil
 }
 
 // free reports whether a traveller can be in a cell.

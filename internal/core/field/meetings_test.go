@@ -95,7 +95,18 @@ func TestRulesThatChangeTime(t *testing.T) {
 	require.Greater(t, len(met), 1, "the slower one is still met")
 }
 
-// Turned and mirrored with their travellers, fields without rows, columns, right turns or letters sound the same; back and forth they are what they were.
+// unstarted returns how many waves do not start in so many moments, because there are too many.
+func unstarted(f *score.Field, moments int) int64 {
+	m := field.New(f, chance.Address{Luck: 7, Track: 1})
+	s := m.Begin()
+	for range moments {
+		_, _ = m.Move(s, nil)
+	}
+	return s.Unstarted
+}
+
+// Turned and mirrored with their travellers, fields without rows, columns, right turns or letters sound the same, as long as all waves start; back and forth they
+// are what they were.
 func TestTurnedAndMirrored(t *testing.T) {
 	compared := 0
 	rapid.Check(t, func(t *rapid.T) {
@@ -115,6 +126,9 @@ func TestTurnedAndMirrored(t *testing.T) {
 		f.Rules = slices.DeleteFunc(f.Rules, func(rule score.MeetingRule) bool {
 			return rule.Do == score.DoTurn || rule.When != score.InOneCell && rule.When != score.InOneDiagonal && rule.When != score.NearEachOther
 		})
+		if unstarted(f, 30) > 0 { // which these are, their order in rows from the top decides
+			return
+		}
 		change := rapid.SampledFrom([]field.Change{field.TurnRight, field.Mirror}).Draw(t, "change")
 		want, got := degrees(f, 30), degrees(field.Changed(f, change), 30)
 		for i := range want { // rings sound in rows from the top

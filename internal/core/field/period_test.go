@@ -177,11 +177,14 @@ func TestAFieldTakesOver(t *testing.T) {
 		_, _ = m.Move(s, nil)
 	}
 	smaller := grid(2, 1, traveller(2, 3, 0, 2), traveller(1, 0, 0, 6), traveller(5, 1, 0, 2))
-	now := field.New(smaller, chance.Address{}).Continue(s, 3*eighth)
+	smaller.Travellers[0].Rate = "1/4"
+	other := field.New(smaller, chance.Address{})
+	now := other.Continue(m, s, 3*eighth)
+	require.Equal(t, []score.Tick{2 * eighth, eighth}, []score.Tick{now.Travellers[0].Rate, now.Travellers[1].Rate})
 	require.Equal(t, []int{1, 2, 1}, []int{now.Travellers[0].Column, now.Travellers[1].Column, now.Travellers[2].Column})
 	require.Equal(t, field.Never, now.Travellers[1].Due, "outside it waits")
 	require.Equal(t, 3*eighth, now.Travellers[2].Due, "a new one begins")
-	again := m.Continue(now, 5*eighth)
+	again := m.Continue(other, now, 5*eighth)
 	require.Equal(t, 5*eighth, again.Travellers[0].Due)
 	require.Equal(t, 2, again.Travellers[0].Column)
 	require.Equal(t, int64(3), again.Travellers[0].Moves)

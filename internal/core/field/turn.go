@@ -28,7 +28,8 @@ func ChangeOptions() (list []score.Option) {
 	return list
 }
 
-// Changed returns a field laid out anew. What lies outside of its grid stays outside. Rules stay as they are.
+// Changed returns a field laid out anew. What lies outside of its grid stays outside. Rules stay as they are. Turned or mirrored it sounds the same, if it has no rules
+// about rows, columns and sides, no right turns and no letters, and if all its waves start: which are left out where there are too many depends on rows.
 func Changed(f *score.Field, change Change) *score.Field {
 	changed := &score.Field{Columns: f.Columns, Rows: f.Rows, Rules: f.Rules}
 	if change == TurnRight {

@@ -27,6 +27,8 @@ type Message struct {
 	// none. For a BendRange it counts semitones, for a TuningProgram it is the
 	// program, and for a KeyTuning how far above Velocity the pitch is, in 16384ths of a semitone.
 	Value uint16
+	// Traveller of a NoteOn is the id of the one of a field that plays it, if that has routes of its own; else 0.
+	Traveller uint8
 	// Detune of a NoteOn is how far above the pitch that Key has in equal temperament it is meant to sound.
 	Detune theory.Cents
 }

@@ -17,6 +17,8 @@ type Note struct {
 	Channel uint8
 	// Key is the MIDI note number, Velocity 1 to 127.
 	Key, Velocity uint8
+	// Traveller is the id of the one of a field that plays it, if that has routes of its own; else 0.
+	Traveller uint8
 	// Voices is how many notes of its track can sound once it has started, itself included; the oldest end.
 	// 0 is any number.
 	Voices uint8

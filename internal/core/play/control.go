@@ -63,12 +63,17 @@ func (w *walker) turn(c *control, tick, heard score.Tick) {
 	if c.lane.evolved != nil {
 		c.lane.evolveTo(w.evolvingBar(tick))
 	}
-	value := c.lane.read(w.gate.Step(), n)
+	c.turned = true
+	c.waiting = append(c.waiting, turn{tick: max(0, heard)})
+	w.turnTo(c, c.lane.read(w.gate.Step(), n))
+}
+
+// turnTo gives the last of the values that wait, from 0 to 127.
+func (w *walker) turnTo(c *control, value int) {
 	if w.partIndex == 0 {
 		w.states[w.trackIndex].mods[c.index] = uint8(value)
 	}
-	c.turned = true
-	c.waiting = append(c.waiting, turn{tick: max(0, heard), target: c.mod.Least + score.Rounded((c.mod.Most-c.mod.Least)*value, 127)})
+	c.waiting[len(c.waiting)-1].target = c.mod.Least + score.Rounded((c.mod.Most-c.mod.Least)*value, 127)
 }
 
 // soundsAt returns when something is soundsAt that comes at a moment of the walker's own time and belongs to no note.

@@ -98,6 +98,19 @@ func (w *walker) ofCell(own func(*score.Cell) int, lane int) int {
 	return lane
 }
 
+// modOfCell returns the value that the present cell has of its own of a mod, by its place in the part; has is false without one.
+func (w *walker) modOfCell(index int) (value int, has bool) {
+	if w.sound == nil || w.sound.Cell == nil {
+		return 0, false
+	}
+	for _, mod := range w.sound.Cell.Mods {
+		if mod.Mod == index+1 {
+			return mod.Value, true
+		}
+	}
+	return 0, false
+}
+
 // pitchOfCell returns the degree of the present cell, and by how many octaves it and its traveller are higher.
 func (w *walker) pitchOfCell() (degree, octaves int) {
 	if w.sound == nil {
@@ -145,17 +158,27 @@ func (w *walker) bringFieldBack(k *keptLuck, at score.Tick, aligned bool) {
 	}
 }
 
-// continueField has the field go on from where it stands in another state of the part, at a tick. At another speed the next move stays due when it was.
+// continueField has the field go on from where it stands in another state of the part, at a tick.
 func (w *walker) continueField(was *walker, at score.Tick) {
 	if w.machine == nil || was.machine == nil {
 		return
 	}
-	now := (at - was.origin) * score.Tick(was.pace.N) / score.Tick(was.pace.M)
-	w.moving, w.origin = w.machine.Continue(was.moving, now), was.origin
-	if due := was.moving.Due(); due != field.Never && w.pace != was.pace {
-		w.origin = was.fieldTime(due) - due*score.Tick(w.pace.M)/score.Tick(w.pace.N)
-	}
+	w.moving, w.origin = w.continued(was, was.moving, was.origin, at)
 	w.findMoment()
+}
+
+// continued returns how the field goes on at a tick from a state of another state of the part, and its origin. At another speed the next move stays due when
+// it was.
+func (w *walker) continued(was *walker, from *field.State, began, at score.Tick) (moving *field.State, origin score.Tick) {
+	inTicks := func(length score.Tick, pace score.Ratio) score.Tick {
+		return length * score.Tick(pace.M) / score.Tick(pace.N)
+	}
+	now := (at - began) * score.Tick(was.pace.N) / score.Tick(was.pace.M)
+	moving, origin = w.machine.Continue(was.machine, from, now), began
+	if due := from.Due(); due != field.Never && w.pace != was.pace {
+		origin += inTicks(due, was.pace) - inTicks(due, w.pace)
+	}
+	return moving, origin
 }
 
 // slowest returns the longest that a cell of the field lasts, in ticks of the project; 0 without a field.

@@ -7,6 +7,7 @@ import (
 
 	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 	"jettyfog/internal/core/testkit"
 	"jettyfog/internal/core/theory"
 )
@@ -141,4 +142,88 @@ func TestRulesAreAClock(t *testing.T) {
 	at, _ = heardOf(notes, 3)
 	require.NotEmpty(t, at)
 	require.Equal(t, []int{0, 1}, at[:2])
+}
+
+// A layer that is recalled while a field plays counts from the next move on: travellers go on from where they are, over other notes, along other arrows, by other rules; let go
+// of, the field has again what is written. By hand.
+func TestALayerIsRecalled(t *testing.T) {
+	p := ofField(t, func(p *score.Project, _ *score.Track, f *score.Field) {
+		fast := score.NewTraveller(1, 0, 0)
+		fast.Direction, fast.Rate = 6, "1/16"
+		p.FieldLayers = []score.FieldLayer{
+			{ID: 1, Name: "Flood", Kind: score.ValuesLayer, Cells: []score.Cell{{Note: true, Degree: 7}, {Column: 2, Note: true, Degree: 9}}},
+			{ID: 2, Name: "Wall", Kind: score.ArrowsLayer, Cells: []score.Cell{{Column: 3, Wall: true}}},
+			{ID: 3, Name: "Fast", Kind: score.TravellersLayer, Travellers: []score.Traveller{fast, score.NewTraveller(2, 3, 0)}},
+		}
+	})
+	heard := func(kind score.LayerKind, layer int, from, until score.Tick) (at []float64, keys []int) {
+		control := stage.Control{Name: stage.LayerControl(kind), Track: 1}
+		f := play.NewPerformer(p)
+		f.Act(actOf(p, stage.Stage{}.With(control, layer), control, 1, 0, from*eighth))
+		if until > 0 {
+			f.Act(actOf(p, stage.Stage{}, control, 2, 0, until*eighth))
+		}
+		for _, n := range f.Advance(8*eighth, nil) {
+			at, keys = append(at, float64(n.Start)/float64(eighth)), append(keys, int(n.Key))
+		}
+		return at, keys
+	}
+	at, keys := heard(score.ValuesLayer, 1, 2, 0)
+	require.Equal(t, []float64{0, 1, 2, 4, 6}, at)
+	require.Equal(t, []int{60, 62, 76, 72, 76}, keys)
+	_, keys = heard(score.ValuesLayer, 1, 2, 4)
+	require.Equal(t, []int{60, 62, 76, 60, 62, 64, 65}, keys, "what is written again from the fifth eighth on")
+	at, keys = heard(score.ArrowsLayer, 2, 2, 0)
+	require.Equal(t, []float64{0, 1, 2, 3, 4, 5, 6, 7}, at)
+	require.Equal(t, []int{60, 62, 64, 60, 62, 64, 60, 62}, keys, "through the wall to the other side")
+	at, keys = heard(score.TravellersLayer, 3, 2, 0)
+	require.Equal(t, []float64{0, 1, 2, 2, 2.5, 3, 3, 3.5, 4, 4, 4.5, 5, 5, 5.5, 6, 6, 6.5, 7, 7, 7.5}, at, "the first goes on as it went, at its new rate, and the second begins")
+	require.Equal(t, []int{60, 62, 64, 65, 65, 60, 60, 62, 64, 62, 65, 60, 64, 62, 64, 65, 65, 60, 60, 62}, keys)
+	_, keys = heard(score.ValuesLayer, 9, 2, 0)
+	require.Equal(t, []int{60, 62, 64, 65, 60, 62, 64, 65}, keys, "a layer that is not there changes nothing")
+}
+
+// A cell's own value of a mod lane goes out with its note in place of the lane's, whatever moves the lane; the next cell without one has the lane's, where that moves by cells. A mod
+// that the part does not have is not sent. By hand.
+func TestACellHasModsOfItsOwn(t *testing.T) {
+	sent := func(moves score.Mover) (ticks []score.Tick, values []uint16) {
+		p := ofField(t, func(_ *score.Project, track *score.Track, f *score.Field) {
+			part := &track.Patterns[0].Parts[0]
+			part.Mods = []score.Mod{{Target: score.ControlTarget, Number: 74, Most: 127}}
+			testkit.SetLane(&part.Lanes.Mod1, score.Mod1, func(l *score.Lane) {
+				l.Linked, l.Moves, l.Length, l.Rate = false, moves, 2, "1/4"
+				copy(l.Steps, []int{10, 20})
+			})
+			f.Cells[1].Mods = []score.CellMod{{Mod: 3, Value: 5}, {Mod: 1, Value: 99}}
+		})
+		for _, c := range changes(p, 4*eighth) {
+			ticks, values = append(ticks, c.Tick/eighth), append(values, c.Value)
+		}
+		return ticks, values
+	}
+	ticks, values := sent(score.ByStep)
+	require.Equal(t, []score.Tick{0, 1, 2, 3}, ticks)
+	require.Equal(t, []uint16{10, 99, 10, 20}, values, "the lane goes on below it")
+	ticks, values = sent(score.ByClock)
+	require.Equal(t, []score.Tick{0, 1, 2}, ticks)
+	require.Equal(t, []uint16{10, 99, 20}, values)
+}
+
+// An edit of a field's notes replays nothing, as what moves does not hear them; one of its ways does.
+func TestNotesOfAFieldReplayNothing(t *testing.T) {
+	p := ofField(t, nil)
+	edited := func(change func(f *score.Field)) []int {
+		after := p.Clone()
+		change(after.Tracks[0].Parts()[0].Field)
+		ids, _ := play.Replayed(p, after)
+		return ids
+	}
+	require.Empty(t, edited(func(f *score.Field) {
+		f.Cells[2].Degree, f.Cells[2].Octave, f.Cells[2].Velocity, f.Cells[2].Length = 5, 1, 9, 20
+	}))
+	require.Empty(t, edited(func(f *score.Field) { f.RowNotes, f.ColumnNotes = []int{5}, []int{6} }))
+	require.Empty(t, edited(func(f *score.Field) { f.Recalled.Values = 3 }))
+	require.Equal(t, []int{1}, edited(func(f *score.Field) { f.Cells[2].Wall = true }))
+	require.Equal(t, []int{1}, edited(func(f *score.Field) { f.Cells[2].Note = false }))
+	require.Equal(t, []int{1}, edited(func(f *score.Field) { f.Cells[2].Probability = 50 }))
 }

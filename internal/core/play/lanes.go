@@ -165,13 +165,17 @@ func (w *walker) stand(v *value, tick, heard score.Tick) {
 }
 
 // turnMods gives the mod lanes their values at a step: those that have none yet, those that were just
-// aligned, and those that sit on the gate lane's step.
+// aligned, those that sit on the gate lane's step, and those of which the cell that sounds has a value of its own.
 func (w *walker) turnMods() {
 	for _, v := range w.mods {
 		c := v.control
-		if first := !c.turned; first || w.begins || v.linked || v.fixed {
+		own, has := w.modOfCell(c.index)
+		if first := !c.turned; first || w.begins || v.linked || v.fixed || has {
 			w.turn(c, w.next, w.soundsAt(w.local))
-			if first || v.linked || v.fixed || v.Lane().Moves != score.ByClock {
+			if has {
+				w.turnTo(c, own)
+			}
+			if first || v.linked || v.fixed || has || v.Lane().Moves != score.ByClock {
 				w.turnedNow = append(w.turnedNow, stepTurn{c, len(c.waiting) - 1})
 			}
 		}

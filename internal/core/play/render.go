@@ -13,6 +13,8 @@ type Note struct {
 	Track uint32
 	// Part is the id of its part, Pattern that of the pattern of which this is; both are 0 in a loop.
 	Part, Pattern uint8
+	// Traveller is the id of the one by which a cell of a field sounds; 0 elsewhere.
+	Traveller uint8
 	// Step is the gate step that struck it, from 0.
 	Step uint8
 	// Key is the MIDI note number.

@@ -110,6 +110,9 @@ func (w *walker) noteOf(now *striking, h *hit) Note {
 		Start: now.placing.at(h.begin, w.aligned).whole, Track: uint32(w.track.ID), Part: uint8(w.part.ID), Pattern: uint8(w.track.Playing), Step: uint8(now.step),
 		Velocity: w.strength(now, h.number),
 	}
+	if w.sound != nil {
+		note.Traveller = uint8(w.traveller().ID)
+	}
 	length := w.ofCell(func(c *score.Cell) int { return c.Length }, w.length.read(now.step, now.n))
 	if tied := &now.tied; h.last && tied.any {
 		note.End = now.placing.at(w.sounding(length, tied.lasts, exactly(tied.lasts), true).after(tied.begin), tied.aligned).whole

@@ -249,8 +249,8 @@ func (w *walker) refit(kept *keptLuck, was *walker) *keptLuck {
 		}
 		fitted.values[v.name] = value
 	}
-	if w.machine != nil && kept.moving != nil {
-		fitted.moving = w.machine.Continue(kept.moving, (kept.at-kept.origin)*score.Tick(w.pace.N)/score.Tick(w.pace.M))
+	if w.machine != nil && was.machine != nil && kept.moving != nil {
+		fitted.moving, fitted.origin = w.continued(was, kept.moving, kept.origin, kept.at)
 	}
 	return &fitted
 }

@@ -107,6 +107,7 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 	m.track.Mute, m.track.Solo, m.track.OffAir = false, false, false         // what is silent decides all the same
 	m.track.Patterns = []score.Pattern{*t.Pattern(t.Playing)}
 	m.track.Patterns[0].After = nil // which the song decides
+	withoutRecalled(m.track.Patterns)
 	if t.Pitches != nil && t.Pitches.Kind == score.MapPitches {
 		m.chords = p.ChordMap(t.Pitches.Map)
 	}
@@ -116,12 +117,26 @@ func whatMoves(p *score.Project, h hearing, t *score.Track) moving {
 		return m
 	}
 	m.track.Transpose, m.track.Register = score.Transpose{}, theory.Register{}
-	parts := slices.Clone(t.Parts())
+	parts := slices.Clone(m.track.Parts())
 	for i := range parts {
 		parts[i] = withoutValues(parts[i])
 	}
 	m.track.Patterns[0].Parts = parts
 	return m
+}
+
+// withoutRecalled forgets by which layers fields hold what they hold.
+func withoutRecalled(patterns []score.Pattern) {
+	for i := range patterns {
+		patterns[i].Parts = slices.Clone(patterns[i].Parts)
+		for k := range patterns[i].Parts {
+			if of := patterns[i].Parts[k].Field; of != nil {
+				field := *of
+				field.Recalled = score.RecalledLayers{}
+				patterns[i].Parts[k].Field = &field
+			}
+		}
+	}
 }
 
 // hasNotes reports whether steps of a track have notes of their own, which can fall on one key.
@@ -172,6 +187,15 @@ func withoutValues(part score.Part) score.Part {
 		}
 		lane.Steps, lane.Spread, lane.Weights, lane.Amount, lane.Locked, lane.Own = nil, nil, nil, 0, nil, nil
 		part.Lanes.Set(name, &lane)
+	}
+	if part.Field != nil { // what moves on it does not hear the notes
+		field := *part.Field
+		field.RowNotes, field.ColumnNotes, field.Cells = nil, nil, slices.Clone(field.Cells)
+		for i := range field.Cells {
+			c := &field.Cells[i]
+			c.Degree, c.Octave, c.Velocity, c.Length = 0, 0, 0, 0
+		}
+		part.Field = &field
 	}
 	return part
 }

@@ -20,5 +20,9 @@ func KindSpecs() []KindSpec {
 		{TuningKind, "tuning", "The tuning of the project.", "Use: it is the tuning of the project."},
 		{WeightsKind, "weights", "The table of weights of the lane that was selected last.", "Use: the lane that was selected last draws its values from it."},
 		{RollKind, "roll", "How the lane that was selected last is rolled.", "Use: it is one of the project's ways of rolling, on the roll page."},
+		{ValuesKind, "field values", "The notes of the field that is written, and what its cells have of their own.", "Use: the field that is written has these notes, and the project keeps them by name, to be recalled while it plays."},
+		{ArrowsKind, "field arrows", "The arrows, letters, repeaters and walls of the field that is written.", "Use: the field that is written has these arrows, and the project keeps them by name, to be recalled while it plays."},
+		{TravellersKind, "field travellers", "The travellers of the field that is written.", "Use: the field that is written has these travellers, and the project keeps them by name, to be recalled while it plays."},
+		{RulesKind, "field rules", "The rules of the meetings on the field that is written.", "Use: the field that is written has these rules, and the project keeps them by name, to be recalled while it plays."},
 	}
 }

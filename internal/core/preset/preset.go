@@ -23,6 +23,11 @@ const (
 	TuningKind  Kind = "tuning"
 	WeightsKind Kind = "weights" // a table of weights
 	RollKind    Kind = "roll"    // a way of rolling
+
+	ValuesKind     Kind = "values"     // the values of a field
+	ArrowsKind     Kind = "arrows"     // its arrows
+	TravellersKind Kind = "travellers" // its travellers
+	RulesKind      Kind = "rules"      // the rules of their meetings
 )
 
 // Kinds lists the kinds in the order in which to offer them.
@@ -35,7 +40,7 @@ func Kinds() (kinds []Kind) {
 
 // Preset is something that was kept: of the fields beyond Words the one of its kind is given.
 type Preset struct {
-	Kind Kind   `json:"kind" jsonschema:"enum=lane,enum=part,enum=pattern,enum=kit,enum=scale,enum=tuning,enum=weights,enum=roll"`
+	Kind Kind   `json:"kind" jsonschema:"enum=lane,enum=part,enum=pattern,enum=kit,enum=scale,enum=tuning,enum=weights,enum=roll,enum=values,enum=arrows,enum=travellers,enum=rules"`
 	Name string `json:"name" jsonschema:"minLength=1,maxLength=60"`
 	// Words say what it is good for.
 	Words string `json:"words,omitempty" jsonschema:"maxLength=200"`
@@ -47,6 +52,8 @@ type Preset struct {
 	Tuning  *theory.Tuning `json:"tuning,omitempty"`
 	Weights *Weights       `json:"weights,omitempty"`
 	Roll    *score.Recipe  `json:"roll,omitempty"`
+	// Layer is what fields are given: its kind is that of the preset.
+	Layer *score.FieldLayer `json:"layer,omitempty"`
 }
 
 // Lane is a lane of a name, and of a mod lane where it goes.
@@ -116,6 +123,14 @@ func Of(p *score.Project, kind Kind, name string, at score.LaneAddress, roll sco
 	case RollKind:
 		roll.Name = name
 		kept.Roll = &roll
+	case ValuesKind, ArrowsKind, TravellersKind, RulesKind:
+		if part.Field == nil {
+			return kept, missing("the field of a field track")
+		}
+		layer := part.Field.Layer(score.LayerKind(kind))
+		layer = layer.WithoutTracks()
+		layer.ID, layer.Name = 1, name
+		kept.Layer = &layer
 	}
 	return kept, kept.Validate()
 }
@@ -163,6 +178,9 @@ func (kept Preset) Validate() error {
 		LaneKind: kept.Lane != nil, PartKind: kept.Part != nil, PatternKind: kept.Pattern != nil, KitKind: kept.Pattern != nil, ScaleKind: kept.Scale != nil,
 		TuningKind: kept.Tuning != nil, WeightsKind: kept.Weights != nil, RollKind: kept.Roll != nil,
 	}
+	for _, kind := range score.LayerKinds() {
+		given[Kind(kind)] = kept.Layer != nil && kept.Layer.Kind == kind
+	}
 	usual := given[kept.Kind]
 	for kind := range maps.Keys(given) {
 		both := kind == PatternKind && kept.Kind == KitKind || kind == KitKind && kept.Kind == PatternKind
@@ -176,6 +194,11 @@ func (kept Preset) Validate() error {
 	kit.Routes = nil
 	p.Tracks = append(p.Tracks, kit)
 	at := score.PartAddress{Track: p.Tracks[0].ID}
+	if kept.Layer != nil {
+		field := score.TrackOf(p, score.FieldKind, "Field", score.Pattern{Name: "A", Parts: []score.Part{score.NewFieldPart()}})
+		p.Tracks = append(p.Tracks, field)
+		at.Track = field.ID
+	}
 	if kept.Kind == KitKind {
 		at = score.PartAddress{Track: p.Tracks[1].ID, Part: p.Tracks[1].Parts()[0].ID}
 	}

@@ -90,8 +90,14 @@ func TestWhatIsKeptCanBeUsed(t *testing.T) {
 		require.NoError(t, err)
 		read, err := preset.Decode(data)
 		require.NoError(t, err)
-		other := testkit.Buoy()
-		edit, err := read.EditFor(other, demoPlace(at.Lane))
+		other, to := testkit.Buoy(), demoPlace(at.Lane)
+		if kept.Layer != nil {
+			_, err := read.EditFor(other, to)
+			require.ErrorContains(t, err, "it must be a field track")
+			other.Tracks = append(other.Tracks, score.TrackOf(other, score.FieldKind, "Field", score.Pattern{Name: "A", Parts: []score.Part{score.NewFieldPart()}}))
+			to.Track = other.Tracks[1].ID
+		}
+		edit, err := read.EditFor(other, to)
 		require.NoError(t, err)
 		used, undo, err := score.Apply(other, edit)
 		if kind == preset.TuningKind || kind == preset.ScaleKind || kind == preset.WeightsKind { // which may not go with the other's key or lane
@@ -103,6 +109,12 @@ func TestWhatIsKeptCanBeUsed(t *testing.T) {
 		back, _, err := score.Apply(used, undo)
 		require.NoError(t, err)
 		require.Equal(t, other, back)
+		if kept.Layer != nil {
+			require.Equal(t, []score.FieldLayer{*kept.Layer}, used.FieldLayers)
+			is := used.Tracks[1].Parts()[0].Field.Layer(kept.Layer.Kind)
+			is.ID, is.Name = 1, "Kept"
+			require.Equal(t, *kept.Layer, is)
+		}
 		switch kind {
 		case preset.PartKind:
 			part := used.Tracks[0].Parts()[0]

@@ -14,7 +14,7 @@ var presetBounds = bounds.For[Preset]()
 
 // EditFor returns the edit that has a project use the preset at a place: a lane in the place of the part's lane of that name; a part in that of the part, whose id
 // stays; a pattern or a kit behind the pattern that is written, playing, where the track is of its kind, else on a track of its own; a scale on the root of the project;
-// weights in the lane of the place, kept within its bounds; a way of rolling among those of the project. The error is a *score.FieldError, or wraps
+// weights in the lane of the place, kept within its bounds; a way of rolling among those of the project; a layer among those of the project, in the field of the place. The error is a *score.FieldError, or wraps
 // score.ErrUnknownTrack or score.ErrUnknownPart.
 func (kept Preset) EditFor(p *score.Project, at score.LaneAddress) (score.Edit, error) {
 	part, err := p.Part(at.PartAddress)
@@ -38,6 +38,13 @@ func (kept Preset) EditFor(p *score.Project, at score.LaneAddress) (score.Edit, 
 	case RollKind:
 		recipes := append(slices.Clone(p.Recipes), *kept.Roll)
 		return score.SetProject{Recipes: &recipes}, nil
+	case ValuesKind, ArrowsKind, TravellersKind, RulesKind:
+		if part.Field == nil {
+			return nil, &score.FieldError{Field: "track", Got: "without a field", Allowed: "a field track, which " + string(kept.Kind) + " are for: select one"}
+		}
+		insert, id := p.NewLayer(*kept.Layer)
+		recall := score.RecallLayer{PartAddress: at.PartAddress, Kind: kept.Layer.Kind, Layer: id}
+		return score.All{Name: kept.label(), Edits: []score.EditJSON{score.FormOf(insert), score.FormOf(recall)}}, nil
 	}
 	return nil, &score.FieldError{Field: "kind", Got: fmt.Sprintf("%.20q", string(kept.Kind)), Allowed: fmt.Sprintf("one of %v", Kinds())}
 }

@@ -8,26 +8,34 @@ import (
 	"jettyfog/internal/core/theory"
 )
 
-// routes are those of a track, and of a kit which keys are whose.
+// routes are those of a track, of a kit which keys are whose, and of a kit or a field which parts or travellers go apart.
 type routes struct {
 	track *score.Track
 	list  []score.Route
 	parts map[uint8][]int // of a kit with routes of parts: the ids of the parts that have a key, in any pattern
-	apart map[int]bool    // the parts that have routes of their own
+	apart map[int]bool    // the parts of a kit, or travellers of a field, that have routes of their own
 }
 
 func routesOf(track *score.Track) routes {
-	r := routes{track: track, list: track.RouteList()}
-	for _, route := range r.list {
+	r := routes{track: track, list: track.RouteList(), apart: apartOf(track)}
+	if r.apart != nil && track.Kind == score.Kit {
+		r.parts = keysOf(track)
+	}
+	return r
+}
+
+// apartOf returns the ids of the parts of a kit, or travellers of a field, that have routes of their own; nil is none.
+func apartOf(track *score.Track) (apart map[int]bool) {
+	for _, route := range track.RouteList() {
 		if !route.OnlyPart {
 			continue
 		}
-		if r.apart == nil {
-			r.apart, r.parts = map[int]bool{}, keysOf(track)
+		if apart == nil {
+			apart = map[int]bool{}
 		}
-		r.apart[route.Part] = true
+		apart[route.Part] = true
 	}
-	return r
+	return apart
 }
 
 // keysOf returns the ids of a kit's parts by their keys.
@@ -44,12 +52,17 @@ func keysOf(kit *score.Track) map[uint8][]int {
 	return keys
 }
 
-// has reports whether a key goes by a route, as of a part of a kit.
-func (from *routes) has(r score.Route, key uint8) bool {
-	if from.apart == nil {
+// has reports whether a note goes by a route, as of a part of a kit or a traveller of a field.
+func (from *routes) has(r score.Route, m midi.Message) bool {
+	switch {
+	case from.apart == nil:
 		return true
+	case from.track.Kind == score.FieldKind && r.OnlyPart:
+		return int(m.Traveller) == r.Part
+	case from.track.Kind == score.FieldKind:
+		return !from.apart[int(m.Traveller)]
 	}
-	ids := from.parts[key]
+	ids := from.parts[m.Key]
 	if r.OnlyPart {
 		return slices.Contains(ids, r.Part)
 	}
@@ -61,7 +74,7 @@ func (from *routes) apply(r score.Route, m midi.Message) (midi.Message, bool) {
 	m.Channel += uint8(r.ChannelOf(from.track) - from.track.Channel)
 	switch m.Kind {
 	case midi.NoteOn:
-		if int(m.Key) < r.Lowest || int(m.Key) > r.Highest || int(m.Velocity) < r.Softest || int(m.Velocity) > r.Loudest || !from.has(r, m.Key) {
+		if int(m.Key) < r.Lowest || int(m.Key) > r.Highest || int(m.Velocity) < r.Softest || int(m.Velocity) > r.Loudest || !from.has(r, m) {
 			return m, false
 		}
 		m.Velocity = curved(m.Velocity, r.Curve)

@@ -48,12 +48,12 @@ func (k *Keys) Play(notes []midi.Note, to score.Tick, dst []midi.Message) []midi
 	return k.lift(to, dst)
 }
 
-// inUnison returns notes that start together with those as one that a track has on one key: the first one's velocity
+// inUnison returns notes that start together with those as one that a track, or a traveller with routes of its own, has on one key: the first one's velocity
 // counts, and it lasts as long as the longest.
 func inUnison(together []midi.Note) []midi.Note {
 	unison := func(notes []midi.Note, n midi.Note) int {
 		return slices.IndexFunc(notes, func(other midi.Note) bool {
-			return other.Track == n.Track && other.Channel == n.Channel && other.Key == n.Key
+			return other.Track == n.Track && other.Channel == n.Channel && other.Key == n.Key && other.Traveller == n.Traveller
 		})
 	}
 	apart := together[:0:0]
@@ -194,6 +194,7 @@ func (k *Keys) strike(together []midi.Note, dst []midi.Message) []midi.Message {
 			d.Number++
 		}
 		d.on = d.On(n.Start, n.Velocity, n.Detune)
+		d.on.Traveller = n.Traveller
 		k.down = append(k.down, d)
 		dst = append(dst, d.on)
 	}

@@ -20,12 +20,13 @@ type router struct {
 type routed struct {
 	*score.Track
 	tuner *tuner
+	apart map[int]bool // the travellers that have routes of their own
 }
 
 func newRouter(p *score.Project) *router {
 	r := &router{tracks: map[uint32]*routed{}}
 	for i := range p.Tracks {
-		track := &routed{Track: &p.Tracks[i]}
+		track := &routed{Track: &p.Tracks[i], apart: apartOf(&p.Tracks[i])}
 		if track.Retunes() {
 			track.tuner = newTuner(track.Track)
 		}
@@ -47,6 +48,9 @@ func (r *router) notes(notes []play.Note, dst []midi.Note) []midi.Note {
 		note := midi.Note{
 			Start: n.Start, End: n.End, Track: n.Track, Pattern: n.Pattern, Channel: uint8(track.Channel - 1), Key: n.Key, Velocity: n.Velocity,
 			Voices: uint8(track.Voices), Overlap: uint16(track.Overlap), Detune: n.Detune,
+		}
+		if track.Kind == score.FieldKind && track.apart[int(n.Traveller)] {
+			note.Traveller = n.Traveller
 		}
 		if track.tuner != nil {
 			var played bool

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/midi"
+	"jettyfog/internal/core/play"
 	"jettyfog/internal/core/route"
 	"jettyfog/internal/core/score"
 	"jettyfog/internal/core/testkit"
@@ -144,4 +145,33 @@ func TestATrackIsCutAndWaits(t *testing.T) {
 	require.Empty(t, o.Begin(begun[0], 50, nil, []midi.Message{on(50, 60)}, nil))
 	p.Tracks[0].ChaseWaits = false
 	require.Equal(t, [][4]int{{7, 1, 60, 90}}, where(o.Begin(begun[0], 50, nil, []midi.Message{on(50, 60)}, nil)))
+}
+
+// A traveller of a field with a route of its own goes there alone, also where another is struck on its key at the same time; the rest goes by the track's routes. By hand.
+func TestATravellerHasItsOwnOutput(t *testing.T) {
+	p := testkit.Buoy()
+	p.Outputs = []score.Output{{ID: 7, Name: "Synth", Kind: score.BrowserPort}}
+	track := score.TrackOf(p, score.FieldKind, "Field", score.Pattern{Name: "A", Parts: []score.Part{score.NewFieldPart()}})
+	track.Patterns[0].Parts[0].Field = &score.Field{
+		Columns: 2, Rows: 1, Cells: []score.Cell{{Note: true}, {Column: 1, Note: true, Degree: 2}},
+		Travellers: []score.Traveller{score.NewTraveller(4, 0, 0), score.NewTraveller(9, 0, 0)},
+	}
+	own := score.WholeRoute(7)
+	own.OnlyPart, own.Part, own.Channel = true, 9, 3
+	track.Routes = &[]score.Route{score.WholeRoute(score.BuiltIn), own}
+	p.Tracks = []score.Track{track}
+	require.NoError(t, p.Validate())
+	const eighth = score.TicksPerQuarter / 2
+	starts := map[int]int{}
+	for _, s := range route.NewOutlets(p).Play(route.NewPlayer(p, 0, play.Past{}).Advance(4*eighth, nil), nil) {
+		if s.Kind == midi.NoteOn {
+			starts[s.Output]++
+			require.Equal(t, s.Output == 7, s.Channel == 2)
+		}
+	}
+	require.Equal(t, map[int]int{score.BuiltIn: 4, 7: 4}, starts)
+	p.Tracks[0].Routes = nil
+	messages := route.NewPlayer(p, 0, play.Past{}).Advance(eighth, nil)
+	require.Len(t, messages, 2, "in unison they are one note")
+	require.Zero(t, messages[0].Traveller)
 }

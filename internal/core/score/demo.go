@@ -29,7 +29,8 @@ func Demo() *Project {
 		Key:   theory.Key{Root: 2, Scale: "dorian"},
 		Luck:  Luck{Number: 48_213, Former: []int{}},
 		Swing: Straight, SwingGrid: "1/16",
-		Tracks: []Track{bellBuoy(), tideBass(), hullKit(), quayLamps(), lampChain(), mooringField()},
+		Tracks:      []Track{bellBuoy(), tideBass(), hullKit(), quayLamps(), lampChain(), mooringField()},
+		FieldLayers: mooringLayers(mooringField().Patterns[0].Parts[0].Field),
 	})))
 }
 

@@ -44,5 +44,26 @@ func mooringField() Track {
 	return track
 }
 
+// mooringLayers are what the field can be given while it plays: a shorter round, into which all cells of the longer one lead, lower notes, and two of the travellers.
+func mooringLayers(f *Field) []FieldLayer {
+	round := FieldLayer{ID: 1, Name: "Short round", Kind: ArrowsLayer, Cells: []Cell{{Column: 6, Row: 0, Wall: true}, {Column: 6, Row: 1, Wall: true}}}
+	for _, way := range []struct {
+		column, row int
+		to          Direction
+	}{
+		{1, 1, 2}, {2, 1, 2}, {3, 1, 3}, {4, 2, 5}, {3, 3, 6}, {2, 3, 7}, {1, 2, 0},
+		{4, 1, 4}, {5, 2, 6}, {4, 3, 0}, {5, 3, 7}, {3, 4, 0}, {4, 4, 7}, {2, 4, 0}, {1, 3, 2},
+	} {
+		round.Cells = append(round.Cells, Cell{Column: way.column, Row: way.row, Arrows: []Arrow{{To: way.to, Weight: 100}}})
+	}
+	low := f.Layer(ValuesLayer)
+	low.ID, low.Name = 2, "Low water"
+	for i := range low.Cells {
+		low.Cells[i].Degree, low.Cells[i].Octave = low.Cells[i].Degree%5, -1
+	}
+	two := FieldLayer{ID: 3, Name: "Ferry and buoy", Kind: TravellersLayer, Travellers: f.Layer(TravellersLayer).Travellers[1:]}
+	return []FieldLayer{round, low, two}
+}
+
 // silent stands for no note where a field is sketched.
 const silent = -1

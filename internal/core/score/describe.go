@@ -50,6 +50,8 @@ func subjectOf(p *Project, e Edit) string {
 		return partName(p, e.PartAddress)
 	case SetField:
 		return partName(p, e.PartAddress)
+	case RecallLayer:
+		return partName(p, e.PartAddress)
 	case SetOwn:
 		return partName(p, e.PartAddress)
 	case ToggleNote:

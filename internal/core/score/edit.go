@@ -25,9 +25,9 @@ var ErrNothingBefore = errors.New("there is no former luck to go back to")
 // ErrEmptyEdit is returned for an edit that names nothing to change.
 var ErrEmptyEdit = errors.New("the edit changes nothing")
 
-// Apply returns p with the edit made, and the edit that undoes it. p itself stays as it is; tracks that the edit does not
+// Apply returns a valid project with the edit made, and the edit that undoes it. p itself stays as it is; tracks that the edit does not
 // change are shared with it, so neither may be changed afterwards. The error is ErrEmptyEdit, ErrUnknownTrack, ErrUnknownPart, ErrUnknownScene,
-// ErrUnknownSection, ErrNothingBefore or a *FieldError, perhaps wrapped.
+// ErrUnknownSection, ErrUnknownLayer, ErrNoField, ErrNothingBefore or a *FieldError, perhaps wrapped.
 func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
 	if e.Label() == "" {
 		return nil, nil, ErrEmptyEdit
@@ -38,7 +38,8 @@ func Apply(p *Project, e Edit) (next *Project, inverse Edit, err error) {
 		if _, named := e.(SetLane); !named { // an edit of before can bring a part of before
 			next.convertOld()
 		}
-		err = next.Validate()
+		changed, known := changedTracks(e)
+		err = next.validate(func(track int) bool { return !known || slices.Contains(changed, track) })
 	}
 	if err != nil {
 		return nil, nil, err
@@ -67,7 +68,7 @@ func (p *Project) cloneFor(e Edit) *Project {
 // changedTracks returns the ids of the tracks that an edit changes; known is false if it can be any.
 func changedTracks(e Edit) (ids []int, known bool) {
 	switch e := e.(type) {
-	case SetProject, ChangeLuck, BackLuck, RestoreLuck, SetScene, RemoveScene, SetSection, RemoveSection:
+	case SetProject, ChangeLuck, BackLuck, RestoreLuck, SetScene, RemoveScene, SetSection, RemoveSection, KeepLayer, InsertLayer, RemoveLayer:
 		return nil, true
 	case All:
 		for _, form := range e.Edits {
@@ -83,7 +84,7 @@ func changedTracks(e Edit) (ids []int, known bool) {
 		}
 		return ids, true
 	case SetTrack, SetLoop, CopyPattern, InsertPattern, RemovePattern, MovePattern, SetPattern, AddPart, InsertPart, RemovePart,
-		MovePart, SetPart, RestorePart, SetDetail, SetField, SetOwn, ToggleNote, Reshape, SetLane, RestoreLane, SetSteps:
+		MovePart, SetPart, RestorePart, SetDetail, SetField, RecallLayer, SetOwn, ToggleNote, Reshape, SetLane, RestoreLane, SetSteps:
 		return []int{int(reflect.ValueOf(e).FieldByName("Track").Int())}, true
 	}
 	return nil, false

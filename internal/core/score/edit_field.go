@@ -1,6 +1,7 @@
 package score
 
 import (
+	"cmp"
 	"errors"
 	"strings"
 )
@@ -18,6 +19,8 @@ type SetField struct {
 	ColumnNotes *[]int         `json:"columnNotes,omitempty"`
 	Travellers  *[]Traveller   `json:"travellers,omitempty"`
 	Rules       *[]MeetingRule `json:"rules,omitempty"`
+	// Recalled are the layers that the field holds unchanged; without it those count no more of which something is changed.
+	Recalled *RecalledLayers `json:"recalled,omitempty"`
 }
 
 // Label implements Edit.
@@ -33,6 +36,7 @@ func (e SetField) Label() string {
 	add(e.RowNotes != nil || e.ColumnNotes != nil, "notes of rows and columns")
 	add(e.Travellers != nil, "travellers")
 	add(e.Rules != nil, "rules of meetings")
+	add(e.Recalled != nil && len(what) == 0, "layers of the field")
 	return strings.Join(what, ", ")
 }
 
@@ -46,6 +50,7 @@ func (e SetField) apply(p *Project) (Edit, error) {
 		return nil, ErrNoField
 	}
 	part.Field = f
+	recalled := cmp.Or(e.Recalled, e.unchanged(f.Recalled))
 	return SetField{
 		PartAddress: e.PartAddress,
 		Columns:     swap(&f.Columns, e.Columns),
@@ -55,7 +60,25 @@ func (e SetField) apply(p *Project) (Edit, error) {
 		ColumnNotes: swapList(&f.ColumnNotes, e.ColumnNotes),
 		Travellers:  swapList(&f.Travellers, e.Travellers),
 		Rules:       swapList(&f.Rules, e.Rules),
+		Recalled:    swap(&f.Recalled, recalled),
 	}, nil
+}
+
+// unchanged returns the layers of which the edit changes nothing.
+func (e SetField) unchanged(recalled RecalledLayers) *RecalledLayers {
+	if e.Cells != nil || e.RowNotes != nil || e.ColumnNotes != nil {
+		recalled.Values = 0
+	}
+	if e.Cells != nil {
+		recalled.Arrows = 0
+	}
+	if e.Travellers != nil {
+		recalled.Travellers = 0
+	}
+	if e.Rules != nil {
+		recalled.Rules = 0
+	}
+	return &recalled
 }
 
 // NewFieldPart returns a part of a field of eight by eight cells: a row of notes, over which a traveller goes.

@@ -33,6 +33,10 @@ type EditJSON struct {
 	RestorePart   *RestorePart   `json:"restorePart,omitempty"`
 	SetDetail     *SetDetail     `json:"setDetail,omitempty"`
 	SetField      *SetField      `json:"setField,omitempty"`
+	KeepLayer     *KeepLayer     `json:"keepLayer,omitempty"`
+	InsertLayer   *InsertLayer   `json:"insertLayer,omitempty"`
+	RemoveLayer   *RemoveLayer   `json:"removeLayer,omitempty"`
+	RecallLayer   *RecallLayer   `json:"recallLayer,omitempty"`
 	SetOwn        *SetOwn        `json:"setOwn,omitempty"`
 	ToggleNote    *ToggleNote    `json:"toggleNote,omitempty"`
 	Reshape       *Reshape       `json:"reshape,omitempty"`

@@ -1,6 +1,7 @@
 package score_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -32,6 +33,35 @@ func TestEveryEditHasAnInverse(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, after, redone)
 	})
+}
+
+// What an edit makes of a project is valid as a whole, though only the tracks that it changes are looked at; what it may not do is refused wherever it is. Two tracks that
+// follow each other, and a track that names one which is not there, are refused at the one that is edited.
+func TestEditsLeaveValidProjects(t *testing.T) {
+	made, refused := 0, 0
+	rapid.Check(t, func(t *rapid.T) {
+		p := testkit.Project(t)
+		track := rapid.SampledFrom(p.Tracks).Draw(t, "track")
+		other := rapid.IntRange(1, 9).Draw(t, "other track")
+		at := score.PartAddress{Track: track.ID, Pattern: track.Playing, Part: track.Parts()[0].ID}
+		edit := rapid.SampledFrom([]score.Edit{
+			testkit.Edit(t, p),
+			score.SetTrack{Track: track.ID, Source: &score.Source{Kind: score.NoteStarts, Track: other, Odds: 100}},
+			score.SetTrack{Track: track.ID, Pitches: &score.PitchSource{Kind: score.TrackPitches, Track: other, Highest: 127}},
+			score.SetTrack{Track: track.ID, Playing: given(other)},
+			score.SetDetail{PartAddress: at, Step: 2, Detail: score.StepDetail{Condition: score.Condition(fmt.Sprintf("track %d sounded", other))}},
+			score.SetLane{LaneAddress: score.LaneAddress{PartAddress: at, Lane: score.Gate}, First: given(60), Length: given(other)},
+			score.RemoveTrack{Track: other},
+		}).Draw(t, "edit")
+		after, _, err := score.Apply(p, edit)
+		if err != nil {
+			refused++
+			return
+		}
+		made++
+		require.NoError(t, after.Validate())
+	})
+	require.Greater(t, min(made, refused), 10)
 }
 
 func throughJSON(t *rapid.T, edit score.Edit) score.Edit {

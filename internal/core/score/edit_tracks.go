@@ -174,7 +174,8 @@ func (p *Project) cuts(id int) []Edit {
 	return cuts
 }
 
-// WithoutTracks returns a copy of the part without its conditions about other tracks, as a project has it that has others.
+// WithoutTracks returns a copy of the part without its conditions about other tracks and, of a field, without layers and tracks that its rules name, as a
+// project has it that has others.
 func (part *Part) WithoutTracks() Part {
 	alone := part.Clone()
 	for step, detail := range part.Details {
@@ -182,6 +183,9 @@ func (part *Part) WithoutTracks() Part {
 			detail.Condition = detail.Condition.without(id)
 		}
 		alone.setDetail(step, detail)
+	}
+	if alone.Field != nil {
+		alone.Field.Recalled, alone.Field.Rules = RecalledLayers{}, withoutTracks(alone.Field.Rules)
 	}
 	return alone
 }

@@ -26,6 +26,8 @@ type Field struct {
 	// Travellers are in the order in which they come into question at one moment.
 	Travellers []Traveller   `json:"travellers,omitempty" jsonschema:"maxItems=16"`
 	Rules      []MeetingRule `json:"rules,omitempty" jsonschema:"maxItems=16"`
+	// Recalled are the layers of the project that the field was given and still holds.
+	Recalled RecalledLayers `json:"recalled,omitzero"`
 }
 
 // Cell is a cell of a field, by its column from the left and its row from the top, from 0.
@@ -41,6 +43,8 @@ type Cell struct {
 	Length      int `json:"length,omitempty" jsonschema:"minimum=0,maximum=163"`
 	Ratchet     int `json:"ratchet,omitempty" jsonschema:"minimum=0,maximum=16"`
 	Probability int `json:"probability,omitempty" jsonschema:"minimum=0,maximum=100"`
+	// Mods are values of mod lanes of its own.
+	Mods []CellMod `json:"mods,omitempty" jsonschema:"maxItems=8"`
 	// Arrows are where travellers that follow arrows go on to from here; several are a fork.
 	Arrows []Arrow `json:"arrows,omitempty" jsonschema:"maxItems=8"`
 	// Letter leads whoever arrives at once to another cell of that letter, which Jump says.
@@ -52,6 +56,13 @@ type Cell struct {
 	Wall bool `json:"wall,omitempty"`
 	// Locked keeps the cell as it is where a field is rolled.
 	Locked bool `json:"locked,omitempty"`
+}
+
+// CellMod is the value that a mod lane has where a cell sounds, in place of the lane's.
+type CellMod struct {
+	// Mod is the number of the mod lane; one that the part does not have is not sent.
+	Mod   int `json:"mod" jsonschema:"minimum=1,maximum=8"`
+	Value int `json:"value" jsonschema:"minimum=0,maximum=127"`
 }
 
 // Arrow leads to one of the eight neighbours of a cell.
@@ -130,28 +141,41 @@ func (f *Field) clone() *Field {
 	clone := *f
 	clone.Cells = slices.Clone(f.Cells)
 	for i := range clone.Cells {
-		clone.Cells[i].Arrows = slices.Clone(clone.Cells[i].Arrows)
+		clone.Cells[i].Arrows, clone.Cells[i].Mods = slices.Clone(clone.Cells[i].Arrows), slices.Clone(clone.Cells[i].Mods)
 	}
 	clone.RowNotes, clone.ColumnNotes = slices.Clone(f.RowNotes), slices.Clone(f.ColumnNotes)
 	clone.Travellers, clone.Rules = slices.Clone(f.Travellers), slices.Clone(f.Rules)
 	return &clone
 }
 
+// wrong returns what of a cell cannot be, beyond the bounds of its fields; the name is empty if all can.
+func (c *Cell) wrong() (name string, got any, allowed string) {
+	if c.Letter != "" && (c.Letter < "A" || c.Letter > "Z") {
+		return "letter", c.Letter, "a letter from A to Z"
+	}
+	for n, mod := range c.Mods {
+		if slices.ContainsFunc(c.Mods[:n], func(other CellMod) bool { return other.Mod == mod.Mod }) {
+			return fmt.Sprintf("mods[%d].mod", n), mod.Mod, "different from the cell's other mods"
+		}
+	}
+	for n, arrow := range c.Arrows {
+		if slices.ContainsFunc(c.Arrows[:n], func(other Arrow) bool { return other.To == arrow.To }) {
+			return fmt.Sprintf("arrows[%d].to", n), int(arrow.To), "different from the cell's other arrows"
+		}
+	}
+	return "", nil, ""
+}
+
 func (f *Field) validate(field string) error {
 	places := map[[2]int]bool{}
 	for i := range f.Cells {
-		c, at := &f.Cells[i], fmt.Sprintf("%s.cells[%d]", field, i)
+		c := &f.Cells[i]
 		if places[[2]int{c.Column, c.Row}] {
-			return &FieldError{at + ".column", c.Column, "of a cell that is listed once"}
+			return &FieldError{fmt.Sprintf("%s.cells[%d].column", field, i), c.Column, "of a cell that is listed once"}
 		}
 		places[[2]int{c.Column, c.Row}] = true
-		if c.Letter != "" && (c.Letter < "A" || c.Letter > "Z") {
-			return &FieldError{at + ".letter", c.Letter, "a letter from A to Z"}
-		}
-		for n, arrow := range c.Arrows {
-			if slices.ContainsFunc(c.Arrows[:n], func(other Arrow) bool { return other.To == arrow.To }) {
-				return &FieldError{fmt.Sprintf("%s.arrows[%d].to", at, n), int(arrow.To), "different from the cell's other arrows"}
-			}
+		if name, got, allowed := c.wrong(); name != "" {
+			return &FieldError{fmt.Sprintf("%s.cells[%d].%s", field, i, name), got, allowed}
 		}
 	}
 	for _, notes := range []struct {

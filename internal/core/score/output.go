@@ -65,7 +65,7 @@ type Route struct {
 	// on the one that was struck first, as for instruments of one voice that play together. 0 and 1 are one channel; beyond 16
 	// there are none. A track that bends its notes has one channel a note already.
 	Voices int `json:"voices,omitempty" jsonschema:"minimum=0,maximum=16"`
-	// OnlyPart has only the notes of one part of a kit go, of the id Part. A part that has routes of its own goes by none of
+	// OnlyPart has only the notes of one part of a kit go, or of one traveller of a field, of the id Part. One that has routes of its own goes by none of
 	// its track's.
 	OnlyPart bool `json:"onlyPart,omitempty"`
 	Part     int  `json:"part,omitempty" jsonschema:"minimum=0,maximum=255"`
@@ -98,7 +98,7 @@ type Patch string
 var patches = options[Patch]{
 	{"bell", "bell", "A struck bell, which rings on quietly while the key is down."},
 	{"pluck", "pluck", "A plucked string."},
-	{"bass", "bass", "A bass whose strike is bright and closes at once."},
+	{"bass", "bass", "A bass that begins bright and closes at once."},
 	{"pad", "pad", "Slow and wide: it swells while the key is down."},
 	{"lead", "lead", "A narrow pulse, which wavers when it is held."},
 	{"organ", "organ", "Sounds as long as the key is down."},
@@ -220,8 +220,8 @@ func (p *Project) validateOutputs() error {
 			if route.Output != BuiltIn && p.Output(route.Output) == nil {
 				return &FieldError{at + ".output", route.Output, fmt.Sprintf("an output of the project: “%s” goes there, so take its route away first", p.Tracks[i].Name)}
 			}
-			if route.OnlyPart && p.Tracks[i].Kind != Kit {
-				return &FieldError{at + ".onlyPart", true, "left out: only kits have parts that go elsewhere"}
+			if route.OnlyPart && p.Tracks[i].Kind == Melodic {
+				return &FieldError{at + ".onlyPart", true, "left out: only kits have parts, and fields travellers, that go elsewhere"}
 			}
 			if route.Patch != "" && route.Output != BuiltIn {
 				return &FieldError{at + ".patch", string(route.Patch), "left out: only the built-in sound has patches"}

@@ -84,7 +84,7 @@ var chordOrders = options[ChordOrder]{
 	{AsPlayed, "as played", "In the order in which they were pressed or struck."},
 	{Outward, "outward", "From the middle to the ends, the lower first."},
 	{Inward, "inward", "From the ends to the middle, the lowest first."},
-	{RandomNote, "random", "One of them for each strike, by the luck."},
+	{RandomNote, "random", "One of them for each ratchet hit, by the luck."},
 	{AllAtOnce, "all at once", "The whole chord; the pitch lane inverts it."},
 }
 

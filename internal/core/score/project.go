@@ -68,6 +68,8 @@ type Project struct {
 	Song   []Section `json:"song,omitempty" jsonschema:"maxItems=128"`
 	// ChordMaps are chords that tracks can have their pitches from.
 	ChordMaps []ChordMap `json:"chordMaps,omitempty" jsonschema:"maxItems=16"`
+	// FieldLayers are what fields were given names for, and can be given again.
+	FieldLayers []FieldLayer `json:"fieldLayers,omitempty" jsonschema:"maxItems=64"`
 	// Macros each move several controls by hand, Modulators by themselves.
 	Macros     []Macro     `json:"macros,omitempty" jsonschema:"maxItems=16"`
 	Modulators []Modulator `json:"modulators,omitempty" jsonschema:"maxItems=16"`
@@ -134,7 +136,7 @@ func (p *Project) Clone() *Project {
 	clone.Outputs, clone.Switches = cloneOutputs(p.Outputs), slices.Clone(p.Switches)
 	clone.Inputs = cloneInputs(p.Inputs)
 	clone.Macros, clone.Mappings = cloneMacros(p.Macros), slices.Clone(p.Mappings)
-	clone.ChordMaps = cloneChordMaps(p.ChordMaps)
+	clone.ChordMaps, clone.FieldLayers = cloneChordMaps(p.ChordMaps), cloneFieldLayers(p.FieldLayers)
 	clone.Modulators, clone.Moved = cloneModulators(p.Modulators), slices.Clone(p.Moved)
 	clone.Meter, clone.MeterChanges = p.Meter.clone(), slices.Clone(p.MeterChanges)
 	for i := range clone.MeterChanges {

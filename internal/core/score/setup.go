@@ -51,7 +51,7 @@ func (s Setup) EditFor(p *Project) Edit {
 			continue
 		}
 		routes := renumbered(s.Tracks[at].Routes, ids)
-		if p.Tracks[i].Kind != Kit {
+		if p.Tracks[i].Kind == Melodic {
 			routes = slices.DeleteFunc(routes, func(r Route) bool { return r.OnlyPart })
 		}
 		edits = append(edits, FormOf(SetTrack{Track: p.Tracks[i].ID, Routes: &routes}))

@@ -27,6 +27,12 @@ func (e *FieldError) Error() string {
 
 // Validate returns nil if every field is in its range, else a *FieldError for the first that is not.
 func (p *Project) Validate() error {
+	return p.validate(func(int) bool { return true })
+}
+
+// validate is Validate, where only some tracks have to be looked at, by their ids: what a track may be depends, beside its own content and what is checked of the project, only
+// on which other tracks there are.
+func (p *Project) validate(looksAt func(track int) bool) error {
 	if err := CheckName("name", p.Name); err != nil {
 		return err
 	}
@@ -61,8 +67,10 @@ func (p *Project) Validate() error {
 	}
 	parts := 0
 	for i := range p.Tracks {
-		if err := p.Tracks[i].validate(fmt.Sprintf("tracks[%d]", i), p); err != nil {
-			return err
+		if looksAt(p.Tracks[i].ID) {
+			if err := p.Tracks[i].validate(fmt.Sprintf("tracks[%d]", i), p); err != nil {
+				return err
+			}
 		}
 		for _, pattern := range p.Tracks[i].Patterns {
 			parts += len(pattern.Parts)
@@ -81,6 +89,9 @@ func (p *Project) Validate() error {
 		return err
 	}
 	if err := p.validateChordMaps(); err != nil {
+		return err
+	}
+	if err := p.validateFieldLayers(); err != nil {
 		return err
 	}
 	if err := p.validateModulators(); err != nil {

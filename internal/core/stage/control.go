@@ -60,6 +60,7 @@ type Spec struct {
 	Movable   bool `json:"movable,omitempty"`
 	Modulated bool `json:"modulated,omitempty"`
 
+	layer    score.LayerKind         // what of a field it gives
 	silences bool                    // decides which parts are heard, and nothing else
 	byBar    bool                    // it can hold from a bar on
 	hears    func(*score.Track) bool // which tracks hear what is of the project; nil is all
@@ -74,6 +75,8 @@ type control struct {
 	edit func(t *target, value int) score.EditJSON
 	// has reports whether what the control belongs to has it; nil is always.
 	has func(t *target) bool
+	// sameAs reports whether what the control changes is written alike in two projects; nil is by the value alone.
+	sameAs func(t, other *target) bool
 }
 
 // target is what a control belongs to, as far as that has been found, and the live changes that stand there.
@@ -301,6 +304,11 @@ func (c Control) ValueWords(p *score.Project, value int) string {
 	case spec.Name == "pattern":
 		if pattern := t.track.Pattern(value); pattern != nil {
 			return pattern.Name
+		}
+		return fmt.Sprint(value)
+	case spec.layer != "":
+		if layer := p.FieldLayer(spec.layer, value); layer != nil {
+			return layer.Name
 		}
 		return fmt.Sprint(value)
 	case spec.Name == SceneOn || spec.Name == SectionOn:

@@ -75,10 +75,10 @@ func (c Control) reached(p *score.Project) []int {
 }
 
 // movable reports whether macros can move a control: a number that says how something plays. What is done once, what silences, which
-// pattern, scene or section plays, and what holds from a bar on are not; the tempo is moved by its push.
+// pattern, layer of a field, scene or section plays, and what holds from a bar on are not; the tempo is moved by its push.
 func (s *Spec) movable() bool {
 	switch {
-	case s.Of == OfMacro, s.Once, s.OfSong, s.byBar, s.silences, s.Unit == bits:
+	case s.Of == OfMacro, s.Once, s.OfSong, s.byBar, s.silences, s.Unit == bits, s.layer != "":
 		return false
 	}
 	return s.Name != SceneOn && s.Name != SectionOn && s.Name != "pattern"

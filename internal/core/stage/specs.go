@@ -28,6 +28,7 @@ var (
 	trackBounds     = bounds.For[score.Track]()
 	transposeBounds = bounds.For[score.Transpose]()
 	partBounds      = bounds.For[score.Part]()
+	layerBounds     = bounds.For[score.FieldLayer]()
 	laneBounds      = bounds.For[score.Lane]()
 	spreadBounds    = bounds.For[score.Spread]()
 )
@@ -96,6 +97,7 @@ func init() { // because rules of entries look others up
 	specs = append(specs, trackSpecs()...)
 	specs = append(specs, onceSpecs()...)
 	specs = append(specs, partSpecs()...)
+	specs = append(specs, fieldSpecs()...)
 	specs = append(specs, laneSpecs()...)
 	for i := range specs {
 		specs[i].Movable, specs[i].Modulated = specs[i].movable(), specs[i].modulated()

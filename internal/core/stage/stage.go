@@ -239,8 +239,15 @@ func (s Stage) Edited(edit score.Edit, before, after *score.Project) Stage {
 	return s.keep(func(change Change) bool {
 		was, wasThere := change.Control.Written(before)
 		is, isThere := change.Control.Written(after)
-		return !isThere || is == change.Value || wasThere && was == is
+		return !isThere || is == change.Value || wasThere && was == is && change.Control.writtenAlike(before, after)
 	})
+}
+
+// writtenAlike reports whether what a control changes, which is there in both, is written alike in two projects but for its value.
+func (c Control) writtenAlike(before, after *score.Project) bool {
+	spec, was, errBefore := c.find(before, Stage{})
+	_, is, errAfter := c.find(after, Stage{})
+	return errBefore != nil || errAfter != nil || spec.sameAs == nil || spec.sameAs(was, is)
 }
 
 // Step returns what turns a state of a project, of which written is the document, into the one after an action that leads

@@ -208,6 +208,7 @@ func TestBoundsOfControls(t *testing.T) {
 	})
 	p.Macros = []score.Macro{{ID: 1, Name: "Swell"}}
 	p.Modulators = []score.Modulator{{ID: 1, Name: "Tide", Shape: score.ControlShape}}
+	p.Tracks = append(p.Tracks, score.TrackOf(p, score.FieldKind, "Field", score.Pattern{Name: "A", Parts: []score.Part{score.NewFieldPart()}}))
 	bounds := map[string][2]int{
 		"macro macro": {0, 1000}, "modulator modulation": {0, 100},
 		"project push": {-500, 500}, "project tempo": {10_000, 400_000}, "project luck": {0, 999_999}, "project fill": {0, 1}, "project swing": {500, 750},
@@ -217,6 +218,7 @@ func TestBoundsOfControls(t *testing.T) {
 		"lane length": {1, 64}, "lane rate": {0, 20}, "lane order": {0, 7}, "lane amount": {0, 200}, "lane depth": {0, 100}, "lane lean": {-100, 100}, "track realign": {1, 1}, "track evolve": {1, 1},
 		"project meter": {1, 1_000_000}, "project key": {1, 1_000_000}, "project fill level": {0, 100}, "project section": {0, 1_000_000}, "project release": {1, 1},
 		"project scene": {0, 1_000_000}, "project section that is on": {0, 1_000_000}, "project bar of the section": {0, 1_000_000},
+		"part field values": {1, 255}, "part field arrows": {1, 255}, "part field travellers": {1, 255}, "part field rules": {1, 255},
 		"part loop steps 1-16": {0, 65535}, "part loop steps 17-32": {0, 65535}, "part loop steps 33-48": {0, 65535}, "part loop steps 49-64": {0, 65535},
 	}
 	for _, spec := range stage.Specs() {
@@ -232,6 +234,10 @@ func TestBoundsOfControls(t *testing.T) {
 		}
 		if spec.Of == stage.OfLane {
 			c.Lane = score.Velocity
+		}
+		if kind, of := strings.CutPrefix(spec.Name, "field "); of {
+			c.Track = p.Tracks[1].ID
+			p.FieldLayers = []score.FieldLayer{{ID: 1, Name: "Ebb", Kind: score.LayerKind(kind)}, {ID: 255, Name: "Flood", Kind: score.LayerKind(kind)}}
 		}
 		p.Tracks[0].Register = theory.Register{Lowest: 0, Highest: 127}
 		for _, value := range bound {

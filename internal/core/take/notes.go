@@ -19,7 +19,7 @@ func (t *Take) Notes() []midi.Note {
 		case midi.NoteOn:
 			sounding.Begin(m.NoteID(), len(notes))
 			notes = append(notes, midi.Note{
-				Start: m.Tick, End: t.End, Track: m.Track, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Detune: m.Detune,
+				Start: m.Tick, End: t.End, Track: m.Track, Channel: m.Channel, Key: m.Key, Velocity: m.Velocity, Detune: m.Detune, Traveller: m.Traveller,
 			})
 		case midi.NoteOff:
 			if place, ok := sounding.End(m.NoteID()); ok {

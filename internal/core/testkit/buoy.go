@@ -5,7 +5,7 @@ import "jettyfog/internal/core/score"
 // Demo returns the demo's first three tracks, without its song and its output of voltages: each track has the pattern that plays, and no other.
 func Demo() *score.Project {
 	p := Unwired(Unsung(score.Demo()))
-	p.Macros, p.Modulators, p.Tracks = nil, nil, p.Tracks[:3:3]
+	p.Macros, p.Modulators, p.FieldLayers, p.Tracks = nil, nil, nil, p.Tracks[:3:3]
 	for i := range p.Tracks {
 		p.Tracks[i].Patterns = p.Tracks[i].Patterns[:1:1]
 	}

@@ -138,7 +138,8 @@ func ofParts(t *rapid.T, track score.Track) score.Edit {
 	}
 	if track.Kind == score.FieldKind {
 		cells, travellers, columns := FieldCells(t), Travellers(t), rapid.IntRange(1, 4).Draw(t, "columns")
-		edits = append(edits, score.SetField{PartAddress: at, Cells: &cells}, score.SetField{PartAddress: at, Travellers: &travellers, Columns: &columns})
+		edits = append(edits, score.SetField{PartAddress: at, Cells: &cells}, score.SetField{PartAddress: at, Travellers: &travellers, Columns: &columns},
+			score.KeepLayer{PartAddress: at, Kind: rapid.SampledFrom(score.LayerKinds()).Draw(t, "layer that is kept"), Name: "Kept"})
 	}
 	if track.Kind == score.Kit && parts < score.MaxParts {
 		edits = append(edits, score.AddPart{PartAddress: at, Note: 42}, score.AddPart{PartAddress: at, Copy: true})
@@ -220,7 +221,7 @@ func someRoutes(t *rapid.T, p *score.Project, track score.Track) *[]score.Route 
 	if rapid.Bool().Draw(t, "routes stay") {
 		return nil
 	}
-	return routes(t, p.Outputs, track.Kind == score.Kit)
+	return routes(t, p.Outputs, track.Kind)
 }
 
 func idsOf(p *score.Project) (ids []int) {

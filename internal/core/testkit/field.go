@@ -1,9 +1,12 @@
 package testkit
 
 import (
+	"slices"
+
 	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/stage"
 )
 
 var fieldRates = []score.NoteValue{"1/8", "1/16", "1/16t", "1/4.", "1/1"}
@@ -18,6 +21,39 @@ func Field(t *rapid.T) *score.Field {
 	return f
 }
 
+// layers draws what the fields of a project can be given: two layers of each kind.
+func layers(t *rapid.T, p *score.Project) {
+	if !slices.ContainsFunc(p.Tracks, func(track score.Track) bool { return track.Kind == score.FieldKind }) {
+		return
+	}
+	for _, of := range []*score.Field{Field(t), Field(t)} {
+		for _, kind := range score.LayerKinds() {
+			layer := of.Layer(kind)
+			layer.ID, layer.Name = len(p.FieldLayers)+1, "Layer"
+			p.FieldLayers = append(p.FieldLayers, layer)
+		}
+	}
+}
+
+// recalled draws a control that gives a field a layer, and the id of one; is is false if there is neither.
+func recalled(t *rapid.T, p *score.Project) (change stage.Change, is bool) {
+	var places []stage.Control
+	for _, track := range p.Tracks {
+		for _, pattern := range track.Patterns {
+			if track.Kind == score.FieldKind {
+				places = append(places, stage.Control{Track: track.ID, Pattern: pattern.ID, Part: pattern.Parts[0].ID})
+			}
+		}
+	}
+	if len(places) == 0 || len(p.FieldLayers) == 0 {
+		return change, false
+	}
+	change.Control = rapid.SampledFrom(places).Draw(t, "field")
+	layer := rapid.SampledFrom(p.FieldLayers).Draw(t, "layer")
+	change.Control.Name, change.Value = stage.LayerControl(layer.Kind), layer.ID
+	return change, true
+}
+
 // FieldCells draws the cells of a field, some of which lie outside of small ones.
 func FieldCells(t *rapid.T) (cells []score.Cell) {
 	for row := range 4 {
@@ -29,6 +65,7 @@ func FieldCells(t *rapid.T) (cells []score.Cell) {
 				c.Octave = rapid.IntRange(-1, 1).Draw(t, "octave of a cell")
 				if seldom(t, "a cell of its own") {
 					c.Velocity, c.Length, c.Ratchet, c.Probability = rapid.IntRange(0, 127).Draw(t, "own"), 130, 3, 50
+					c.Mods = []score.CellMod{{Mod: 1, Value: rapid.IntRange(0, 127).Draw(t, "own mod")}}
 				}
 			case 4:
 				c.Wall = true

@@ -33,7 +33,7 @@ func Project(t *rapid.T) *score.Project {
 	p.Outputs = outputs(t)
 	for _, id := range ids {
 		drawn := track(t, id, ids)
-		drawn.Routes = routes(t, p.Outputs, drawn.Kind == score.Kit)
+		drawn.Routes = routes(t, p.Outputs, drawn.Kind)
 		p.Tracks = append(p.Tracks, drawn)
 	}
 	addSong(t, p)
@@ -41,6 +41,7 @@ func Project(t *rapid.T) *score.Project {
 	p.Macros = rapid.SampledFrom([][]score.Macro{nil, macros}).Draw(t, "macros")
 	p.Modulators = modulators(t, p)
 	chords(t, p)
+	layers(t, p)
 	p.Mappings = rapid.SampledFrom([][]score.Mapping{nil, mappings}).Draw(t, "mappings")
 	return p
 }

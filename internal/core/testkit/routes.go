@@ -40,7 +40,7 @@ func outputs(t *rapid.T) []score.Output {
 
 // routes draws routes to some outputs of a project and to the built-in sound, none among them; nil is the built-in sound
 // alone.
-func routes(t *rapid.T, outputs []score.Output, kit bool) *[]score.Route {
+func routes(t *rapid.T, outputs []score.Output, kind score.Kind) *[]score.Route {
 	if rapid.Bool().Draw(t, "only the built-in sound") {
 		return nil
 	}
@@ -70,8 +70,8 @@ func routes(t *rapid.T, outputs []score.Output, kit bool) *[]score.Route {
 		if seldom(t, "a program of its own") {
 			route.Program, route.Bank, route.Lead = 128, rapid.SampledFrom([]int{0, 1, 16384}).Draw(t, "bank of a route"), 2000
 		}
-		if kit && seldom(t, "one part") {
-			route.OnlyPart, route.Part = true, rapid.IntRange(0, 2).Draw(t, "part of a route")
+		if kind != score.Melodic && seldom(t, "one part") {
+			route.OnlyPart, route.Part = true, rapid.SampledFrom([]int{0, 1, 2, 4, 200}).Draw(t, "part of a route")
 		}
 		if route.Output == score.BuiltIn && seldom(t, "a patch") {
 			route.Patch = "pad"

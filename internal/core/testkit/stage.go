@@ -1,6 +1,8 @@
 package testkit
 
 import (
+	"strings"
+
 	"pgregory.net/rapid"
 
 	"jettyfog/internal/core/score"
@@ -11,7 +13,11 @@ import (
 func Change(t *rapid.T, p *score.Project) stage.Change {
 	return rapid.Custom(func(t *rapid.T) stage.Change {
 		spec := rapid.SampledFrom(stage.Specs()).Draw(t, "control")
-		if spec.OfSong || spec.Of == stage.OfMacro && len(p.Macros) == 0 || spec.Of == stage.OfModulator && len(p.Modulators) == 0 {
+		field := strings.HasPrefix(spec.Name, stage.LayerControl(""))
+		if change, is := recalled(t, p); field && is {
+			return change
+		}
+		if field || spec.OfSong || spec.Of == stage.OfMacro && len(p.Macros) == 0 || spec.Of == stage.OfModulator && len(p.Modulators) == 0 {
 			spec = *stage.SpecOf(rapid.SampledFrom([]string{"tempo", "push"}).Draw(t, "of a hand"), stage.OfProject)
 		}
 		track := rapid.SampledFrom(p.Tracks).Draw(t, "track")

@@ -7,6 +7,7 @@
   import ArrangeSheet from "../lib/components/perform/ArrangeSheet.svelte";
   import CurveStrips from "../lib/components/perform/CurveStrips.svelte";
   import HandBar from "../lib/components/perform/HandBar.svelte";
+  import LayerHands from "../lib/components/perform/LayerHands.svelte";
   import LoopSteps from "../lib/components/perform/LoopSteps.svelte";
   import MacroLine from "../lib/components/perform/MacroLine.svelte";
   import MoverSheet from "../lib/components/perform/MoverSheet.svelte";
@@ -80,6 +81,7 @@
       {#if perform.movers.macros.length > 0}<MacroLine {perform} />{/if}
       {#if perform.timing}<TempoHands />{/if}
       {#if perform.looping}<LoopSteps {perform} />{/if}
+      {#if perform.layering}<LayerHands />{/if}
       {#if perform.transposing}<TransposeKeys {perform} />{/if}
       <HandBar {perform} />
     </div>

@@ -79,6 +79,10 @@ export interface Project {
    */
   chordMaps?: ChordMap[];
   /**
+   * @maxItems 64
+   */
+  fieldLayers?: FieldLayer[];
+  /**
    * @maxItems 16
    */
   macros?: Macro[];
@@ -510,6 +514,7 @@ export interface Field {
    * @maxItems 16
    */
   rules?: MeetingRule[];
+  recalled?: RecalledLayers;
 }
 export interface Cell {
   column: number;
@@ -524,12 +529,20 @@ export interface Cell {
   /**
    * @maxItems 8
    */
+  mods?: CellMod[];
+  /**
+   * @maxItems 8
+   */
   arrows?: Arrow[];
   letter?: string;
   jump?: "" | "nearest" | "random";
   repeater?: boolean;
   wall?: boolean;
   locked?: boolean;
+}
+export interface CellMod {
+  mod: number;
+  value: number;
 }
 export interface Arrow {
   to: number;
@@ -563,6 +576,12 @@ export interface MeetingRule {
   rate?: string;
   track?: number;
   odds: number;
+}
+export interface RecalledLayers {
+  values?: number;
+  arrows?: number;
+  travellers?: number;
+  rules?: number;
 }
 export interface Lanes {
   gate?: Lane;
@@ -725,6 +744,31 @@ export interface MapChord {
   inversion?: number;
   open?: boolean;
   beats?: number;
+}
+export interface FieldLayer {
+  id: number;
+  name: string;
+  kind: "values" | "arrows" | "travellers" | "rules";
+  /**
+   * @maxItems 256
+   */
+  cells?: Cell[];
+  /**
+   * @maxItems 16
+   */
+  rowNotes?: number[];
+  /**
+   * @maxItems 16
+   */
+  columnNotes?: number[];
+  /**
+   * @maxItems 16
+   */
+  travellers?: Traveller[];
+  /**
+   * @maxItems 16
+   */
+  rules?: MeetingRule[];
 }
 export interface Macro {
   id: number;
@@ -1123,6 +1167,10 @@ export interface EditJSON {
   restorePart?: RestorePart;
   setDetail?: SetDetail;
   setField?: SetField;
+  keepLayer?: KeepLayer;
+  insertLayer?: InsertLayer;
+  removeLayer?: RemoveLayer;
+  recallLayer?: RecallLayer;
   setOwn?: SetOwn;
   toggleNote?: ToggleNote;
   reshape?: Reshape;
@@ -1324,6 +1372,28 @@ export interface SetField {
   columnNotes?: number[];
   travellers?: Traveller[];
   rules?: MeetingRule[];
+  recalled?: RecalledLayers;
+}
+export interface KeepLayer {
+  track: number;
+  pattern: number;
+  part: number;
+  kind: "values" | "arrows" | "travellers" | "rules";
+  name: string;
+}
+export interface InsertLayer {
+  at: number;
+  layer: FieldLayer;
+}
+export interface RemoveLayer {
+  layer: number;
+}
+export interface RecallLayer {
+  track: number;
+  pattern: number;
+  part: number;
+  kind: "values" | "arrows" | "travellers" | "rules";
+  layer: number;
 }
 export interface SetOwn {
   track: number;
@@ -1544,7 +1614,9 @@ export interface ChartDetail {
 export interface ChartField {
   moments: FieldMoment[];
   repeats: Period;
-  names: string[];
+  names: {
+    [k: string]: string;
+  };
 }
 export interface FieldMoment {
   tick: number;
@@ -1694,6 +1766,7 @@ export interface FieldLists {
   dos: Option[];
   changes: Option[];
   rolls: Option[];
+  layers: Option[];
 }
 export interface WaveShapeSpec {
   name: string;
@@ -2332,6 +2405,7 @@ export const bounds = {
   Arrow: {"to":{"min":0,"max":7},"weight":{"min":0,"max":100}},
   CalibrateRequest: {"output":{"min":1,"max":255},"channel":{"min":1,"max":32}},
   Cell: {"column":{"min":0,"max":15},"row":{"min":0,"max":15},"degree":{"min":-28,"max":28},"octave":{"min":-4,"max":4},"velocity":{"min":0,"max":127},"length":{"min":0,"max":163},"ratchet":{"min":0,"max":16},"probability":{"min":0,"max":100}},
+  CellMod: {"mod":{"min":1,"max":8},"value":{"min":0,"max":127}},
   Chain: {"passes":{"min":1,"max":64},"pattern":{"min":0,"max":255}},
   ChangeLuck: {"number":{"min":0,"max":999999}},
   ChordMap: {"id":{"min":1,"max":255},"strum":{"min":-100,"max":100}},
@@ -2347,8 +2421,10 @@ export const bounds = {
   EntryRequest: {"step":{"min":0,"max":63}},
   Evolve: {"every":{"min":1,"max":64},"percent":{"min":0,"max":100},"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200}},
   Field: {"columns":{"min":1,"max":16},"rows":{"min":1,"max":16}},
+  FieldLayer: {"id":{"min":1,"max":255}},
   FieldRollRequest: {"luck":{"min":0,"max":999999},"density":{"min":0,"max":100},"lowest":{"min":-28,"max":28},"highest":{"min":-28,"max":28},"loops":{"min":1,"max":8},"length":{"min":2,"max":64}},
   Input: {"id":{"min":1,"max":255},"channel":{"min":0,"max":16}},
+  InsertLayer: {"at":{"min":0,"max":64}},
   JumpRequest: {"to":{"min":1,"max":10000},"bars":{"min":0,"max":64}},
   KeepRequest: {"bars":{"min":1,"max":4096}},
   Key: {"root":{"min":0,"max":1023}},
@@ -2387,9 +2463,12 @@ export const bounds = {
   RandomLine: {"odds":{"min":0,"max":100},"octave":{"min":-4,"max":4}},
   RatchetShape: {"ramp":{"min":-100,"max":100},"odds":{"min":0,"max":100}},
   Ratio: {"n":{"min":1,"max":16},"m":{"min":1,"max":16}},
+  RecallLayer: {"layer":{"min":1,"max":255}},
+  RecalledLayers: {"values":{"min":0,"max":255},"arrows":{"min":0,"max":255},"travellers":{"min":0,"max":255},"rules":{"min":0,"max":255}},
   Recipe: {"lowest":{"min":-200,"max":200},"highest":{"min":-200,"max":200},"density":{"min":0,"max":100},"lean":{"min":-100,"max":100}},
   RecordOptions: {"countIn":{"min":0,"max":8},"from":{"min":0,"max":100000},"start":{"min":0,"max":10000},"bars":{"min":0,"max":4096}},
   Register: {"lowest":{"min":0,"max":116},"highest":{"min":11,"max":127}},
+  RemoveLayer: {"layer":{"min":1,"max":255}},
   RenderRequest: {"from":{"min":1,"max":1000000},"bars":{"min":1,"max":10000}},
   Reshape: {"by":{"min":-64,"max":64}},
   RoleRule: {"semitones":{"min":-24,"max":24},"odds":{"min":0,"max":100}},

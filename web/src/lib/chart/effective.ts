@@ -23,7 +23,10 @@ function forecastOf(spec: LaneSpec): ((forecast: Forecast) => number | undefined
   return ({ sounds, hits }) => (sounds ? hits.find((hit) => hit.sounds)?.velocity : undefined);
 }
 
-/** Returns where values of a lane turn out to be others than those that are written, on a chart of some width. */
+/**
+ * Returns where values of a lane turn out to be others than those that are written, on a chart of some width. Of what sounds at one moment, as cells of a field
+ * do, only the last is looked at: a strip shows where the lane has come to by then.
+ */
 export function effectiveMarks(
   spec: LaneSpec,
   chart: Chart,
@@ -36,7 +39,8 @@ export function effectiveMarks(
   const effective = forecastOf(spec);
   if (!effective) return [];
   const perTick = width / (chart.to - chart.from);
-  return forecasts.flatMap((forecast) => {
+  return forecasts.flatMap((forecast, i) => {
+    if (forecasts[i + 1]?.tick === forecast.tick) return [];
     const x = (forecast.tick - chart.from) * perTick;
     const cell = cellAt(cells, x + 0.01);
     const is = effective(forecast);

@@ -78,7 +78,7 @@ function degreeText(value: number, { degreesPerOctave: count }: ReadWith): strin
 }
 
 /** The name of the note of a degree, as A4. */
-function degreeName(degree: number, degrees: Degree[]): string {
+export function degreeName(degree: number, degrees: Degree[]): string {
   const first = degrees[0]?.degree ?? 0;
   return degrees[degree - first]?.name ?? "";
 }

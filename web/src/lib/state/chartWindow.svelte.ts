@@ -1,5 +1,6 @@
 import { getChart, type Stretch } from "../api/chart";
 import type { Chart, ChartPart, Degree, LaneName, LaneSpec } from "../api/types";
+import { degreeName } from "../chart/values";
 import type { Standing } from "./places.svelte";
 import type { Session } from "./session.svelte";
 
@@ -88,6 +89,12 @@ export abstract class ChartWindow {
   get degrees(): Degree[] {
     return this.#chart?.degrees ?? [];
   }
+
+  /** How a number field shows and reads a degree: by its name, or counted from 1. */
+  readonly degreeText = {
+    show: (degree: number): string => degreeName(degree, this.degrees) || String(degree + 1),
+    read: (text: string) => this.session.notes.degreeOf(text, this.degrees),
+  };
 
   /** The length that fills its step. */
   get wholeStep(): number {

@@ -4,16 +4,21 @@ import type {
   Field,
   FieldRollRequest,
   MeetingRule,
+  PartAddress,
   ProjectState,
   SetField,
   Traveller,
 } from "../api/types";
 import { directionTo, emptied, isEmpty, samePlace, type Place } from "../field/cells";
+import { FieldLayers } from "./fieldLayers";
 import { randomLuck } from "./luck";
 import type { Session } from "./session.svelte";
 
 /** What the pointer does on a field. */
 export type FieldTool = "notes" | "arrows" | "travellers" | "walls" | "select";
+
+/** What a change gives of a field; the rest stays. */
+type FieldChange = Omit<SetField, keyof PartAddress>;
 
 const none: Field = { columns: 1, rows: 1 };
 
@@ -28,15 +33,22 @@ export class FieldView {
   /** Cells as they are seen while the pointer writes them. */
   #draft = $state.raw<{ of: Field; cells: Cell[] }>();
   #copied = $state.raw<Cell[]>([]);
+  /** What the layout gives cells: degrees that go up from column to column and from row to row, or the notes that rows or columns have. */
+  layout = $state<"degrees" | "rows" | "columns">("degrees");
   /** By how many degrees the layout goes up from column to column, and from row to row. */
   perColumn = $state(1);
   perRow = $state(3);
 
-  constructor(private readonly session: Session) {}
+  readonly #layers: FieldLayers;
 
-  get field(): Field {
-    return this.session.part.field ?? none;
+  constructor(private readonly session: Session) {
+    this.#layers = new FieldLayers(session);
   }
+
+  /** The field as it plays: what is written, with the layers in it that are recalled live. */
+  readonly field: Field = $derived.by(() =>
+    this.#layers.asItPlays(this.session.part.field ?? none, this.session.address),
+  );
 
   get cells(): Cell[] {
     if (this.#draft?.of === this.field) return this.#draft.cells;
@@ -93,8 +105,18 @@ export class FieldView {
     }));
   }
 
-  set(change: Omit<SetField, "track" | "pattern" | "part">): Promise<void> {
-    return this.session.edit({ setField: { ...this.session.address, ...change } });
+  /** Changes what is given, which can follow from the field as the edits before this one make it. */
+  set(change: FieldChange | ((field: Field) => FieldChange)): Promise<void> {
+    const { address } = this.session;
+    return this.session.edit(() => {
+      const track = this.session.project.tracks.find(({ id }) => id === address.track);
+      const pattern = track?.patterns.find(({ id }) => (id ?? 0) === address.pattern);
+      const given =
+        typeof change === "function"
+          ? change(this.#layers.asItPlays(pattern?.parts[0]?.field ?? none, address))
+          : change;
+      return { setField: { ...address, ...given } };
+    });
   }
 
   /** Cells with some of them changed; those that hold nothing any more are left out. */
@@ -108,14 +130,7 @@ export class FieldView {
 
   /** Changes cells, usually the selected ones. */
   change(change: (cell: Cell) => Cell, places: readonly Place[] = this.selected): Promise<void> {
-    const { address } = this.session;
-    return this.session.edit(() => {
-      // What keys before this one have changed is there by now.
-      const track = this.session.project.tracks.find(({ id }) => id === address.track);
-      const pattern = track?.patterns.find(({ id }) => (id ?? 0) === address.pattern);
-      const cells = pattern?.parts[0]?.field?.cells ?? [];
-      return { setField: { ...address, cells: this.#with(cells, places, change) } };
-    });
+    return this.set(({ cells = [] }) => ({ cells: this.#with(cells, places, change) }));
   }
 
   /** Shows cells as they are going to be, while the pointer is down. */
@@ -151,6 +166,8 @@ export class FieldView {
 
   /** The degree that the layout has for a cell. */
   degreeAt({ column, row }: Place): number {
+    if (this.layout === "rows") return this.notesOf("rows")[row] ?? 0;
+    if (this.layout === "columns") return this.notesOf("columns")[column] ?? 0;
     const degree = column * this.perColumn + (this.field.rows - 1 - row) * this.perRow;
     return Math.max(-28, Math.min(28, degree));
   }
@@ -222,17 +239,17 @@ export class FieldView {
       velocity: 100,
       length: 100,
     };
-    await this.set({ travellers: [...this.travellers, added] });
+    await this.set(({ travellers = [] }) => ({ travellers: [...travellers, added] }));
     this.selectTraveller(id);
   }
 
   /** Changes a traveller, or without a change removes it. */
   setTraveller(id: number, change: Partial<Traveller> | undefined): Promise<void> {
-    return this.set({
-      travellers: this.travellers.flatMap((t) =>
+    return this.set(({ travellers = [] }) => ({
+      travellers: travellers.flatMap((t) =>
         t.id !== id ? [t] : change ? [{ ...t, ...change }] : [],
       ),
-    });
+    }));
   }
 
   copy(): void {

@@ -1,5 +1,6 @@
 import { get } from "../api/http";
 import type { Chart, FieldMoment, Forecast } from "../api/types";
+import type { Place } from "../field/cells";
 import type { Session } from "./session.svelte";
 
 /** How many bars of a field are looked at, from the one that plays on. */
@@ -62,9 +63,9 @@ export class Moments {
     return this.#part?.forecasts ?? [];
   }
 
-  /** The name of the note of a cell, by its place in the field's list. */
-  name(place: number): string {
-    return this.#part?.field?.names[place] ?? "";
+  /** The name of the note of a cell. */
+  name({ column, row }: Place): string {
+    return this.#part?.field?.names[`${column} ${row}`] ?? "";
   }
 
   /** In words, after how long the field repeats. */

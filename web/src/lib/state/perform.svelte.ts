@@ -24,6 +24,8 @@ export class Perform {
   transposing = $state(false);
   /** Whether ramps of the tempo and the phase are shown. */
   timing = $state(false);
+  /** Whether what fields are given by name is on the screen. */
+  layering = $state(false);
   /** Whether the loop of a track's steps is shown, and of which track. */
   looping = $state(false);
   loopTrack = $state<number>();

@@ -4,6 +4,7 @@
   import { tools } from "../../chart/tools";
   import { getChartView, getClipboard } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
+  import ToolButtons from "../fields/ToolButtons.svelte";
   import PerformButtons from "./PerformButtons.svelte";
 
   const view = getChartView();
@@ -16,16 +17,7 @@
   role="toolbar"
   aria-label="Tools and view"
 >
-  <span class="flex" role="group" aria-label="Tool">
-    {#each tools as { tool, help } (tool)}
-      <button
-        class="control h-[24px]! rounded-none! text-[12px]! not-first:ml-[-1px]"
-        aria-pressed={view.tool === tool}
-        data-help={help}
-        onclick={() => (view.tool = tool)}>{tool}</button
-      >
-    {/each}
-  </span>
+  <ToolButtons {tools} value={view.tool} select={(tool) => (view.tool = tool)} />
   {#if view.tool === "random"}
     <NumberField
       label="Range of random values in percent"

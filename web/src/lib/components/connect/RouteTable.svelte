@@ -29,7 +29,7 @@
   const outputs = getOutputs();
   const columns = $derived<(Output | undefined)[]>([undefined, ...outputs.list]);
 
-  /** The kit whose parts are shown. */
+  /** The kit or field whose parts or travellers are shown. */
   let unfolded = $state<number>();
   let playing = $state.raw<ReadonlySet<string>>(new Set());
   $effect(() => {
@@ -87,14 +87,15 @@
             scope="row"
           >
             <span class="text-ink-2 pr-1">{i + 1}</span><b class="font-semibold">{track.name}</b>
-            {#if track.kind === "kit"}
+            {#if track.kind !== "melodic"}
+              {@const parts = track.kind === "kit" ? "parts" : "travellers"}
               <button
                 class="control ml-1"
                 aria-expanded={unfolded === track.id}
-                aria-label="Parts of {track.name}"
-                data-help="Show the parts of the kit, each of which can have routes of its own."
+                aria-label="{parts === 'parts' ? 'Parts' : 'Travellers'} of {track.name}"
+                data-help="Show the {parts} of the {track.kind}, each of which can have routes of its own."
                 onclick={() => (unfolded = unfolded === track.id ? undefined : track.id)}
-                >parts</button
+                >{parts}</button
               >
             {/if}
             {#if outputs.routesOf(track).length === 0}

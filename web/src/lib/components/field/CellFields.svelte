@@ -10,10 +10,21 @@
   import NumberRow from "../fields/NumberRow.svelte";
 
   const session = getSession();
-  const field = getChartView().field;
+  const view = getChartView();
+  const field = view.field;
   const cell: Cell = $derived(field.cell(field.cursor) ?? { ...field.cursor });
 
   const set = (change: Partial<Cell>) => field.change((c) => ({ ...c, ...change }));
+  /** The mod lanes that the part has. */
+  const mods = $derived(session.lanes.filter(({ mod }) => mod));
+
+  function setMod(mod: number, value: number | undefined): Promise<void> {
+    return field.change((c) => {
+      if (!c.note) return c;
+      const others = (c.mods ?? []).filter((one) => one.mod !== mod);
+      return { ...c, mods: value === undefined ? others : [...others, { mod, value }] };
+    });
+  }
   const switches = [
     { of: "repeater", help: "A wave that reaches the cell starts another one here." },
     { of: "locked", help: "The cell stays as it is where the field is rolled." },
@@ -43,10 +54,11 @@
 </div>
 {#if cell.note}
   <NumberRow
-    label="degree"
-    name="Degree of the cell"
-    help="The note of the cell: a degree of the key, or a note of the chord where the track has its pitches from one; 0 is the first."
+    label="pitch"
+    name="Pitch of the cell"
+    help="The note of the cell, by its name or its degree; where the track has its pitches from a chord, the number of a note of that, of which 0 is the first."
     value={cell.degree ?? 0}
+    {...view.degreeText}
     {...bounds.Cell.degree}
     usual={0}
     commit={(degree) => field.change((c) => (c.note ? { ...c, degree } : c))}
@@ -72,10 +84,37 @@
       commit={(value) => field.change((c) => (c.note ? { ...c, [of]: value } : c))}
     />
   {/each}
+  {#each mods as { mod = 0, name, label } (name)}
+    {@const own = cell.mods?.find((one) => one.mod === mod)}
+    <FieldRow
+      {label}
+      help="The cell's own value of the lane, which goes out with its note; without it, the lane's."
+    >
+      {#if own}
+        <NumberField
+          label="{label} of the cell"
+          help="The cell's own value of the lane, which goes out with its note."
+          value={own.value}
+          {...bounds.CellMod.value}
+          usual={64}
+          commit={(value) => setMod(mod, value)}
+        />
+        <button
+          class="control px-1!"
+          aria-label="Remove {label} of the cell"
+          onclick={() => setMod(mod, undefined)}>×</button
+        >
+      {:else}
+        <button class="control" aria-label="Own {label} of the cell" onclick={() => setMod(mod, 64)}
+          >as the lane</button
+        >
+      {/if}
+    </FieldRow>
+  {/each}
 {/if}
 {#each cell.arrows ?? [] as arrow, i (i)}
   <FieldRow
-    label="arrow {directionMarks[arrow.to]}"
+    label={directionMarks[arrow.to] ?? ""}
     help="Where travellers that follow arrows go on to from here, and how likely, in percent of all of the cell's weights."
   >
     <select

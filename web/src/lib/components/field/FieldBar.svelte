@@ -5,6 +5,7 @@
   import type { FieldTool } from "../../state/fieldView.svelte";
   import type { Moments } from "../../state/moments.svelte";
   import NumberField from "../fields/NumberField.svelte";
+  import ToolButtons from "../fields/ToolButtons.svelte";
 
   let { moments }: { moments: Moments } = $props();
 
@@ -38,16 +39,7 @@
   role="toolbar"
   aria-label="Tools of the field"
 >
-  <span class="flex" role="group" aria-label="Tool">
-    {#each tools as { tool, help } (tool)}
-      <button
-        class="control h-[24px]! rounded-none! text-[12px]! not-first:ml-[-1px]"
-        aria-pressed={field.tool === tool}
-        data-help={help}
-        onclick={() => (field.tool = tool)}>{tool}</button
-      >
-    {/each}
-  </span>
+  <ToolButtons {tools} value={field.tool} select={(tool) => (field.tool = tool)} />
   <span class="ml-2 flex items-center gap-1 max-[1150px]:hidden">
     {#each session.lists.fields.changes as { value: change } (change)}
       <button
@@ -61,10 +53,20 @@
   <span class="ml-2 flex items-center gap-1">
     <button
       class="control h-[24px]! text-[12px]!"
-      data-help="Give the selected cells the notes of the layout: so many degrees from column to column, and from row to row upwards."
+      data-help="Give the selected cells the notes of the layout; a new note has that of its place too."
       onclick={() => field.layOut()}>layout</button
     >
-    {#each ["perColumn", "perRow"] as const as of (of)}
+    <select
+      class="control h-[24px]! w-[86px] py-0! text-[12px]!"
+      aria-label="Layout"
+      data-help="What the layout is: so many degrees from column to column and from row to row upwards, or a note a row, or a note a column, as the sheet has them under “grid”."
+      bind:value={field.layout}
+    >
+      <option value="degrees">degrees</option>
+      <option value="rows">a note a row</option>
+      <option value="columns">a note a column</option>
+    </select>
+    {#each field.layout === "degrees" ? (["perColumn", "perRow"] as const) : [] as of (of)}
       <NumberField
         label="Degrees from {of === 'perColumn' ? 'column to column' : 'row to row'}"
         help="By how many degrees the layout goes up from {of === 'perColumn'

@@ -32,15 +32,12 @@ keys too.
     ),
   );
   const pointer = new FieldPointer(field, () => ({ size, margin }));
-  const named = $derived(
-    (field.field.cells ?? []).map((cell, i) => ({ cell, name: moments.name(i) })),
-  );
   const cursor = $derived(field.cell(field.cursor));
   const atCursor = $derived(
     [
       `column ${field.cursor.column + 1}, row ${field.cursor.row + 1}`,
       cursor?.wall ? "wall" : "",
-      cursor?.note ? nameOf(cursor) || "note" : "",
+      cursor?.note ? moments.name(cursor) || "note" : "",
       (cursor?.arrows ?? []).length > 0 ? `arrows: ${cursor?.arrows?.length}` : "",
       cursor?.letter ? `letter ${cursor.letter}` : "",
       cursor?.repeater ? "repeater" : "",
@@ -51,10 +48,6 @@ keys too.
 
   const x = (column: number) => margin + column * size;
   const y = (row: number) => margin + row * size;
-
-  function nameOf(cell: { column: number; row: number }): string {
-    return named.find((n) => samePlace(n.cell, cell))?.name ?? "";
-  }
 </script>
 
 <div class="relative min-h-0 min-w-0 p-1" bind:clientWidth={width} bind:clientHeight={height}>
@@ -153,7 +146,7 @@ keys too.
               y={middle.y + 4}
               text-anchor="middle"
               class={["fill-ink text-[12px]", (cell.probability ?? 0) > 0 && "italic"]}
-              >{nameOf(cell) || "·"}</text
+              >{moments.name(cell) || "·"}</text
             >
           {/if}
         </g>

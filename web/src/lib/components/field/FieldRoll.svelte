@@ -7,18 +7,19 @@
   import NumberRow from "../fields/NumberRow.svelte";
 
   const session = getSession();
-  const field = getChartView().field;
+  const view = getChartView();
+  const field = view.field;
   const rolling = $derived(field.rolling);
   const numbers = {
     notes: [
       { of: "density", label: "density", unit: "%", help: "In how many cells there is a note." },
       {
         of: "lowest",
-        label: "from degree",
+        label: "from",
         unit: undefined,
-        help: "The lowest degree; 0 is the root.",
+        help: "The lowest note, by its name or its degree.",
       },
-      { of: "highest", label: "to degree", unit: undefined, help: "The highest degree." },
+      { of: "highest", label: "to", unit: undefined, help: "The highest note." },
     ],
     loops: [
       { of: "loops", label: "loops", unit: undefined, help: "How many loops there are." },
@@ -53,6 +54,7 @@
     name="{label} of the roll"
     {help}
     {...unit ? { unit } : {}}
+    {...of === "lowest" || of === "highest" ? view.degreeText : {}}
     value={rolling[of]}
     {...bounds.FieldRollRequest[of]}
     commit={(value) => set({ [of]: value })}

@@ -12,7 +12,7 @@
   const lists = $derived(session.lists.fields);
 
   const change = (i: number, to: Partial<MeetingRule> | undefined) =>
-    field.set({ rules: changed(field.rules, i, to) });
+    field.set(({ rules = [] }) => ({ rules: changed(rules, i, to) }));
 
   /** The travellers to select from; one that a rule names and that is gone is still shown. */
   function travellers(id: number): { value: string; label: string }[] {
@@ -30,7 +30,7 @@
       do: "sounds",
       odds: 100,
     };
-    return field.set({ rules: [...field.rules, rule] });
+    return field.set(({ rules = [] }) => ({ rules: [...rules, rule] }));
   }
 </script>
 

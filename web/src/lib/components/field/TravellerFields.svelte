@@ -152,6 +152,7 @@
     data-help="Each of its notes ends with its next move at the latest."
     onclick={() => set({ oneVoice: !traveller.oneVoice })}>one voice</button
   >
+  <p class="py-0.5"><a class="caption underline" href="#connect">its own output: Connect</a></p>
   <button
     class="control my-0.5 w-full"
     data-help="Remove the traveller. Undo brings it back."

@@ -32,7 +32,7 @@
 
 <FieldRow {label} help={helps}>
   <select
-    class="control max-w-[132px] min-w-0"
+    class="control max-w-[132px] min-w-[40px]"
     aria-label={name ?? label}
     data-help={helps}
     {value}

@@ -8,9 +8,14 @@
 
   const session = getSession();
   const view = getChartView();
+  const ofFields = new Set(session.lists.fields.layers.map(({ value }) => value));
   const kit = $derived(session.track.kind === "kit");
   const kinds = $derived(
-    session.lists.presetKinds.filter(({ value }) => value !== (kit ? "pattern" : "kit")),
+    session.lists.presetKinds.filter(
+      ({ value }) =>
+        value !== (kit ? "pattern" : "kit") &&
+        (session.track.kind === "field" || !ofFields.has(value)),
+    ),
   );
   let selected = $state("");
   const kind = $derived(

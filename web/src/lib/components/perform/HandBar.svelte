@@ -132,6 +132,14 @@
     onclick={() => (perform.looping = !perform.looping)}
     >loop<span class="text-ink-3 font-mono text-[11px]" aria-hidden="true">O</span></button
   >
+  {#if session.project.tracks.some(({ kind }) => kind === "field")}
+    <button
+      class="control h-[44px]! px-1.5! text-[12px]!"
+      aria-pressed={perform.layering}
+      data-help="Give fields values, arrows, travellers and rules that are kept by name."
+      onclick={() => (perform.layering = !perform.layering)}>fields</button
+    >
+  {/if}
   <button
     class="control h-[44px]! px-1.5! text-[12px]!"
     aria-pressed={perform.moving}

@@ -67,6 +67,12 @@
     const of = session.project.tracks.find(({ id }) => id === track);
     if (name === "pattern")
       return of?.patterns.find(({ id }) => id === value)?.name ?? `${value}, gone`;
+    if (name.startsWith("field ")) {
+      const kept = (session.project.fieldLayers ?? []).find(
+        (layer) => layer.id === value && name === `field ${layer.kind}`,
+      );
+      return kept?.name ?? `${value}, gone`;
+    }
     const row = loopControls.indexOf(name);
     if (row >= 0)
       return stepsText(stepsOf(loopControls.map((_, i) => (i === row ? value : 0)))) || "none";
