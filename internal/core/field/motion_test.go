@@ -187,9 +187,9 @@ func TestRepeaters(t *testing.T) {
 	s := m.Begin()
 	for range 60 {
 		_, _ = m.Move(s, nil)
-		require.LessOrEqual(t, len(s.Waves), field.MaxWaves)
+		require.LessOrEqual(t, len(s.Waves), score.MaxWaves)
 		for _, w := range s.Waves {
-			require.Less(t, w.Generation, field.MaxGenerations)
+			require.Less(t, w.Generation, score.MaxGenerations)
 		}
 	}
 	require.Positive(t, s.Unstarted)

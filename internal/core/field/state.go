@@ -10,12 +10,6 @@ import (
 // Never is when something is due that is not.
 const Never = score.Tick(math.MaxInt64)
 
-// Bounds of waves.
-const (
-	MaxWaves       = 64
-	MaxGenerations = 8
-)
-
 // State is where everything on a field is. Its travellers are in the order of the field's.
 type State struct {
 	Travellers []Traveller

@@ -10,7 +10,7 @@ type source struct {
 
 // start starts a wave, unless there are too many.
 func (now *moment) start(w Wave) {
-	if len(now.Waves) >= MaxWaves || w.Generation >= MaxGenerations {
+	if len(now.Waves) >= score.MaxWaves || w.Generation >= score.MaxGenerations {
 		now.Unstarted++
 		return
 	}

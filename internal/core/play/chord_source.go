@@ -252,21 +252,11 @@ func (w *walker) silentChord() bool {
 	if !w.source.OfChord() {
 		return false
 	}
-	if w.calls() && len(w.chords) > 0 {
+	if w.source.Calls() && len(w.chords) > 0 {
 		called := w.pitch.read(w.gate.Step(), w.gate.DrawIndex) + w.track.Transpose.Degrees
 		return len(w.chords[floorMod(called, len(w.chords))]) == 0
 	}
 	return len(w.keys) == 0
-}
-
-// calls reports whether the pitch lane calls the chords of a map.
-func (w *walker) calls() bool {
-	return w.source.Kind == score.MapPitches && !w.source.ByNote && !w.source.InTime
-}
-
-// atOnce reports whether all notes of the chord are struck together.
-func (w *walker) atOnce() bool {
-	return w.source.OfChord() && (w.source.Order == score.AllAtOnce || w.source.Order == score.ByLane && w.calls())
 }
 
 // beginHit makes the draws for the notes of a hit ready, and returns the degree from which they are read: that of the lanes, moved on by the order; where
@@ -277,7 +267,7 @@ func (w *walker) beginHit(now *striking, h *hit, degree int) int {
 		return degree
 	}
 	w.address, w.notes = h.numbered(now.n), 0
-	if w.calls() {
+	if w.source.Calls() {
 		w.call(degree)
 		degree = 0
 	}

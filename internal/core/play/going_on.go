@@ -47,6 +47,10 @@ func (f *Performer) GoOn(g *Going) {
 	f.left = maps.Clone(g.left)
 	f.each(func(w *walker) {
 		w.seekOver(at, at-1)
+		if w.realigns && w.next == at {
+			w.align(at)
+			w.local = 0
+		}
 		if was, there := g.parts[w.key()]; there {
 			w.gate.Fresh = w.gate.Fresh && (w.alignedAt(at) || !w.gateByChance())
 			w.bringBack(w.refit(was.kept, was.of), at)

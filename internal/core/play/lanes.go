@@ -113,7 +113,7 @@ func (w *walker) align(boundary score.Tick) {
 	if !w.gate.Fresh {
 		w.passes = w.pass() + 1
 	}
-	w.aligned, w.gate.Fresh, w.struck = boundary, true, 0
+	w.aligned, w.gate.Fresh, w.struck, w.realigns = boundary, true, 0, false
 	w.beginField(boundary)
 	for _, v := range w.all {
 		v.align()

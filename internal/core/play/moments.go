@@ -121,6 +121,9 @@ func (f *Performer) chainEnd(g *group, q Passes) (at score.Tick, base int64, fou
 
 // passAfter returns how many whole passes of the gate's order went before the one of the next step.
 func (w *walker) passAfter() int64 {
+	if w.realigns {
+		return w.pass() + 1
+	}
 	next := w.gate
 	w.goOn(&next)
 	return w.passes + next.Moved/orders.Pass(w.gate.Lane())
@@ -133,5 +136,5 @@ func (w *walker) passTicks() score.Tick { return score.Tick(orders.Pass(w.gate.L
 func (w *walker) beginsPass() bool {
 	next, pass := w.gate, orders.Pass(w.gate.Lane())
 	w.goOn(&next)
-	return w.gate.Fresh || next.Moved/pass != w.gate.Moved/pass
+	return w.gate.Fresh || w.realigns || next.Moved/pass != w.gate.Moved/pass
 }

@@ -54,7 +54,7 @@ func (w *walker) voice(now *striking, h *hit, note Note, dst []Note) []Note {
 	switch {
 	case w.source.OfChord() && len(w.keys) == 0:
 		return dst
-	case w.atOnce():
+	case w.source.AtOnce():
 		return w.voiceAll(now, h, degree, above, note, dst)
 	case own != nil && (len(own.Notes) > 0 || len(own.Allowed) > 0):
 		return w.voiceOwn(now, h, &ownNotes{own, degree - lead, lead, above}, note, dst)

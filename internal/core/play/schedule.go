@@ -95,20 +95,19 @@ func (w *walker) goOn(gate *orders.Mover) {
 	}
 }
 
-// findNext finds when the next step comes, which may be the moment at which the lanes are aligned.
+// findNext finds when the next step comes, which may be the moment at which the lanes are aligned. They are only once the step comes,
+// because the track can be told something else until then.
 func (w *walker) findNext() {
 	w.next = w.real(w.local)
-	boundary := w.boundary()
+	boundary, hold := w.boundary(), w.hold.next()
 	// Where a pass of what is held begins, chance can have decided that the next step comes earlier or later.
-	hold := w.hold.next()
-	if w.stops = w.unsteady && hold <= w.next && (boundary == 0 || hold < boundary); w.stops {
+	w.stops = w.unsteady && hold <= w.next && (boundary == 0 || hold < boundary)
+	w.realigns = !w.stops && boundary > 0 && w.next >= boundary
+	switch {
+	case w.stops:
 		w.next = hold
-		return
-	}
-	if boundary > 0 && w.next >= boundary {
-		w.seekTo(boundary)
-		w.align(boundary)
-		w.local, w.next = 0, boundary
+	case w.realigns:
+		w.next = boundary
 	}
 }
 

@@ -212,7 +212,7 @@ func (w *walker) continueFrom(was *walker, at score.Tick) {
 // where it passes at another speed, or steps that swing in pairs last longer or shorter. Of these the first stays first.
 func (w *walker) retime(was *walker) {
 	at := was.real(was.local)
-	if w.stops { // a realignment can come before the step
+	if w.stops || w.realigns { // a realignment can come before the step
 		whole := (at - was.aligned) / score.Tick(w.speed.M)
 		w.local = whole * score.Tick(w.speed.N)
 	} else {

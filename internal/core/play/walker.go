@@ -76,6 +76,8 @@ type walkerState struct {
 	sounded bool       // whether the part's last step that was on sounded
 	stops   bool       // whether it goes on next only where a pass of what is held begins, and plays nothing there
 
+	realigns bool // whether the lanes are aligned where the next step comes
+
 	evolvedBars int64 // how many more bars its lanes have evolved than the song says, where chance goes on
 
 	sliding, portamento bool // whether the last note slides, and what was sent of it
@@ -156,9 +158,14 @@ func (w *walker) play(dst []Note) []Note {
 		w.findNext()
 		return dst
 	}
-	if !w.ownClock {
+	switch {
+	case !w.ownClock:
 		w.seekTo(w.next)
 		w.local = w.next - w.aligned
+	case w.realigns:
+		w.seekTo(w.next)
+		w.align(w.next)
+		w.local = 0
 	}
 	if len(w.controls) > 0 {
 		w.seekTo(w.next)

@@ -10,6 +10,9 @@ const MaxEventsPerSecond = 10_000
 // inputSteps is how many steps a second a track is taken to make that goes on by what comes in.
 const inputSteps = 20
 
+// heldNotes is how many notes a chord is taken to have that is held or that another track plays.
+const heldNotes = 4
+
 // EventsPerSecond estimates how many events a second a project plays: notes, each of which is two, and controllers,
 // on average over the loops, at its fastest tempo, if every probability and condition lets them sound, and with the
 // busiest pattern of each track. Where chance draws values the highest count.
@@ -57,7 +60,20 @@ func (d *densities) track(t *Track) (events float64) {
 		perQuarter := 2 * float64(len(t.Loop.Notes)) * float64(TicksPerQuarter) / float64(t.Loop.Length)
 		events = max(events, d.quarters*perQuarter)
 	}
-	return events
+	return events + d.curves(t)
+}
+
+// curves returns how many values of modulators a track sends in a second.
+func (d *densities) curves(t *Track) float64 {
+	sends := 0
+	for i := range d.project.Modulators {
+		for _, send := range d.project.Modulators[i].Sends {
+			if send.Track == t.ID {
+				sends++
+			}
+		}
+	}
+	return float64(min(sends, MaxTrackSends)) * glideSteps * d.quarters
 }
 
 func (d *densities) part(t *Track, part *Part) float64 {
@@ -78,9 +94,20 @@ func (d *densities) part(t *Track, part *Part) float64 {
 
 // hits returns how many steps, strikes and notes a second a part makes.
 func (d *densities) hits(t *Track, part *Part) (steps, strikes, notes float64) {
+	count, length, struck, played := d.loop(t, part)
+	if count == 0 {
+		return 0, 0, 0
+	}
+	if part.Field != nil {
+		return d.hitsOfField(t, part.Field, struck/count, played/count)
+	}
+	lengths := d.stepLengths(t, part) / length // loops a second
+	return count * lengths, struck * lengths, played * lengths
+}
+
+// loop returns how many steps, step lengths, strikes and notes a loop of a part's gate has.
+func (d *densities) loop(t *Track, part *Part) (count, length, struck, played float64) {
 	gate := part.GateLane()
-	var length, struck, played float64 // in step lengths, over a loop
-	count := 0
 	for _, step := range steppedOn(gate) {
 		detail := part.Details[step]
 		if detail.Skip {
@@ -99,13 +126,9 @@ func (d *densities) hits(t *Track, part *Part) (steps, strikes, notes float64) {
 			}
 		}
 		struck += hits
-		played += hits * chordNotes(part, step)
+		played += hits * d.chordNotes(t, part, step)
 	}
-	if count == 0 {
-		return 0, 0, 0
-	}
-	lengths := d.stepLengths(t, part) / length // loops a second
-	return float64(count) * lengths, struck * lengths, played * lengths
+	return count, length, struck, played
 }
 
 // stepLengths returns how many step lengths of a part there are in a second.
@@ -149,7 +172,7 @@ func (d *densities) strikesOf(id int) float64 {
 	return most
 }
 
-// glideSteps is how often a quarter note a controller is sent at most while it glides.
+// glideSteps is how often a quarter note a controller is sent at most while it glides, and where a modulator is sent.
 const glideSteps = 24
 
 func (d *densities) mod(t *Track, part *Part, name LaneName, mod Mod, steps, strikes float64) float64 {
@@ -201,7 +224,10 @@ func ratchets(part *Part, step int) float64 {
 }
 
 // chordNotes returns how many notes are struck together at a step of the gate lane.
-func chordNotes(part *Part, step int) float64 {
+func (d *densities) chordNotes(t *Track, part *Part, step int) float64 {
+	if t.Pitches.AtOnce() {
+		return d.soundsAtOnce(t.Pitches)
+	}
 	named := average(part, Chord, step, func(value int) float64 {
 		return float64(max(1, len(chords[value].Degrees)+len(chords[value].Semitones)))
 	})
@@ -214,6 +240,18 @@ func chordNotes(part *Part, step int) float64 {
 		most = max(most, len(own.Notes))
 	}
 	return max(named, float64(most))
+}
+
+// soundsAtOnce returns how many notes a chord has that is struck all at once.
+func (d *densities) soundsAtOnce(s *PitchSource) float64 {
+	notes := heldNotes
+	if m := d.project.ChordMap(s.Map); s.Kind == MapPitches && m != nil {
+		notes = 0
+		for _, chord := range m.Chords {
+			notes = max(notes, len(chord.Keys))
+		}
+	}
+	return float64(notes * max(1, s.Octaves))
 }
 
 // average returns what a lane gives at a step of the gate lane: of a linked lane its value there, of one with a loop

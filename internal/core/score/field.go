@@ -10,6 +10,9 @@ const (
 	MaxFieldSize  = 16
 	MaxTravellers = 16
 	MaxFieldRules = 16
+	// MaxWaves widen at once, and MaxGenerations follow from each other by repeaters; further ones do not start.
+	MaxWaves       = 64
+	MaxGenerations = 8
 )
 
 // Field is a grid of cells on which travellers move and play the notes of the cells that they come to. Its part's lanes say how: each cell that sounds

@@ -107,6 +107,14 @@ func (s *PitchSource) HearsKeys() bool {
 // OfChord reports whether pitches are from a chord, not from the key.
 func (s *PitchSource) OfChord() bool { return s != nil && s.Kind != KeyPitches }
 
+// Calls reports whether the pitch lane calls the chords of a map.
+func (s *PitchSource) Calls() bool { return s.Kind == MapPitches && !s.ByNote && !s.InTime }
+
+// AtOnce reports whether all notes of the chord are struck together.
+func (s *PitchSource) AtOnce() bool {
+	return s.OfChord() && (s.Order == AllAtOnce || s.Order == ByLane && s.Calls())
+}
+
 // FollowsTrack returns the id of the track whose notes the chord is, or 0.
 func (s *PitchSource) FollowsTrack() int {
 	if s == nil || s.Kind != TrackPitches {
