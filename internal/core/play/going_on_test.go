@@ -98,6 +98,7 @@ func TestChanceGoesOn(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := inOneBar(t)
 		p.Modulators = nil // which go by the tick of the song
+		testkit.WithoutMapsInTime(p)
 		from := rapid.SampledFrom([]score.Tick{0, bar, 5 * bar}).Draw(t, "from")
 		straight := play.NewPerformer(p).Advance(from+4*bar, nil)
 		f := play.NewPerformerAt(p, from, play.Past{})

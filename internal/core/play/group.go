@@ -20,7 +20,7 @@ type group struct {
 	inputs    []*walker // those that go on by what comes in
 	clocks    []*walker // those whose clock is a curve that something drives
 	senders   []*walker // those that send one
-	held      []*walker // those whose luck is held
+	held      []*walker // those that are coupled and whose luck is held
 
 	reach  score.Tick // how much earlier than its own step a note can start
 	ahead  score.Tick // the same along tracks that follow each other
@@ -78,9 +78,6 @@ func (f *Performer) newGroup(c *common, tracks []int) *group {
 			w.changes, w.states = &f.changes, f.states
 			g.walkers, g.sources = append(g.walkers, w), append(g.sources, w)
 			g.reach = max(g.reach, w.ahead())
-			if w.hold.every > 0 {
-				g.held = append(g.held, w)
-			}
 			longest = max(longest, chainLength(c.project, track))
 		}
 		if track.Loop != nil {
@@ -138,6 +135,9 @@ func (g *group) couple() {
 	for _, w := range g.walkers {
 		if heard[w.trackIndex] || w.hearsOthers() {
 			g.coupled = append(g.coupled, w)
+			if w.hold.every > 0 {
+				g.held = append(g.held, w)
+			}
 		} else {
 			g.alone = append(g.alone, w)
 		}
@@ -178,6 +178,12 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 	}
 	for g.passCurves(to) {
 		w := g.coupled[0]
+		for _, held := range g.held { // what is held is back before any step at that moment, which others can hear
+			if held.next >= w.next && held.hold.next() <= w.next {
+				held.seekTo(w.next)
+			}
+		}
+		w.seekDrivers(w.next)
 		notes := f.play(g, w)
 		g.coupled.moved()
 		if followers := g.followers[w.trackIndex]; len(followers) > 0 && len(notes)+len(w.clocks) > 0 {
@@ -195,16 +201,6 @@ func (f *Performer) walkTo(g *group, to score.Tick) {
 // play has a source do what is due, keeps its notes, and returns them.
 func (f *Performer) play(g *group, s source) []Note {
 	w, walks := s.(*walker)
-	if walks { // what is held is back before any step at that moment, which others can hear
-		for _, held := range g.held {
-			if held.next >= w.next && held.hold.next() <= w.next {
-				held.seekTo(w.next)
-			}
-		}
-	}
-	if walks {
-		w.seekDrivers(w.next)
-	}
 	first, early := len(f.notes), s.due() < g.ahead
 	f.notes = s.play(f.notes)
 	if early { // what would start before the beginning is left out, and heard by nobody

@@ -25,6 +25,7 @@ func alone(t *rapid.T) *score.Project {
 	p.Meter, p.MeterChanges = score.Meter{Beats: 4, Unit: 4}, nil
 	testkit.MakeAudible(p)
 	p.Modulators = nil // what goes by arithmetic goes on
+	testkit.WithoutMapsInTime(p)
 	track := &p.Tracks[0]
 	track.Tuned, track.Source, track.Playing = nil, score.Source{Kind: score.OwnClock, Odds: 100}, 0
 	track.Patterns = track.Patterns[:1]

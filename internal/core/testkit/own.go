@@ -49,6 +49,17 @@ func Own(t *rapid.T, spec score.LaneSpec) (own score.StepOwn) {
 // WithoutNudges takes nudges of their own from the notes of a part.
 func WithoutNudges(part *score.Part) { ChangeNotes(part, func(n *score.StepNote) { n.Nudge = 0 }) }
 
+// WithoutMapsInTime has no track take its pitches from a chord map that runs in time, which goes by the tick of the song.
+func WithoutMapsInTime(p *score.Project) {
+	for i := range p.Tracks {
+		if source := p.Tracks[i].Pitches; source != nil {
+			changed := *source
+			changed.InTime = false
+			p.Tracks[i].Pitches = &changed
+		}
+	}
+}
+
 // ChangeNotes changes all notes that steps of a part have of their own.
 func ChangeNotes(part *score.Part, change func(*score.StepNote)) {
 	pitch := *part.Lanes.Pitch
