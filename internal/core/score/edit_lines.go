@@ -3,6 +3,8 @@ package score
 import (
 	"fmt"
 	"slices"
+
+	"jettyfog/internal/core/theory"
 )
 
 // AddLines adds random lines: small tracks that each play drawn notes of one source, at a rate of their own and as often as their odds say.
@@ -34,6 +36,8 @@ func (e AddLines) apply(p *Project) (Edit, error) {
 		source = &PitchSource{Kind: TrackPitches, Track: of.ID}
 	}
 	source.Order, source.Octaves = RandomNote, 1
+	tuning := p.Key.Tuning.Ready()
+	narrowest := max(theory.Octave, tuning.Span())
 	register, at := of.Register, len(p.Tracks)
 	var inverses []Edit
 	for i, line := range e.Lines {
@@ -46,12 +50,12 @@ func (e AddLines) apply(p *Project) (Edit, error) {
 			return nil, err
 		}
 		track := newTrack(p.unusedID(), fmt.Sprintf("Line %s %d %%", line.Rate, line.Odds), NewPart("Part 1"))
-		track.Channel, track.Register, track.Pitches, track.Transpose.Semitones = p.unusedChannels(1), register, source.clone(), 12*line.Octave
-		if line.Octave != 0 { // so that it is not folded back
-			track.Register.Lowest, track.Register.Highest = max(0, register.Lowest+12*line.Octave), min(127, register.Highest+12*line.Octave)
-			track.Register.Lowest = min(track.Register.Lowest, 116)
-			track.Register.Highest = max(track.Register.Highest, track.Register.Lowest+11)
+		track.Channel, track.Pitches, track.Transpose.Semitones = p.unusedChannels(1), source.clone(), 12*line.Octave
+		track.Register = theory.Register{ // so that it is not folded back
+			Lowest:  min(max(0, register.Lowest+12*line.Octave), theory.HighestNote+1-narrowest),
+			Highest: min(theory.HighestNote, register.Highest+12*line.Octave),
 		}
+		track.Register.Highest = max(track.Register.Highest, track.Register.Lowest+narrowest-1)
 		gate, probability, pitch := newLane(Gate.Spec()), newLane(Probability.Spec()), newLane(Pitch.Spec())
 		gate.Rate, gate.Steps = line.Rate, slices.Repeat([]int{On}, MaxSteps)
 		probability.Linked, probability.Steps = true, slices.Repeat([]int{line.Odds}, MaxSteps)

@@ -68,10 +68,7 @@ func (p *Project) validateTuned() error {
 		if err := t.validateTuned(field); err != nil {
 			return err
 		}
-		span := pitches.Span()
-		if t.Retunes() {
-			span = int((pitches.Period() + theory.Semitone - 1) / theory.Semitone)
-		}
+		span := t.narrowest(&pitches)
 		if p.Key.Tuning != nil && t.Register.Highest-t.Register.Lowest+1 < span {
 			return &FieldError{
 				field + ".register", fmt.Sprintf("%d to %d", t.Register.Lowest, t.Register.Highest),
@@ -88,6 +85,14 @@ func (p *Project) validateTuned() error {
 		}
 	}
 	return nil
+}
+
+// narrowest returns how many keys the register of a track has at least, to have room for every note of a tuning.
+func (t *Track) narrowest(tuning *theory.Pitches) int {
+	if t.Retunes() {
+		return int((tuning.Period() + theory.Semitone - 1) / theory.Semitone)
+	}
+	return tuning.Span()
 }
 
 func (t *Track) validateTuned(field string) error {

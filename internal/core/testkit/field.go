@@ -82,7 +82,9 @@ func FieldCells(t *rapid.T) (cells []score.Cell) {
 					c.Arrows = append(c.Arrows, score.Arrow{To: to, Weight: rapid.SampledFrom([]int{100, 30, 0}).Draw(t, "weight")})
 				}
 			}
-			cells = append(cells, c)
+			if c.Note || c.Wall || c.Repeater || c.Letter != "" || c.Arrows != nil {
+				cells = append(cells, c)
+			}
 		}
 	}
 	return cells
