@@ -67,11 +67,14 @@ func (h *holding) within(tick score.Tick) int64 {
 func (w *walker) evolvingBar(tick score.Tick) int64 { return w.hold.within(tick) + w.evolvedBars }
 
 // next returns when the next pass of what is held begins.
-func (h *holding) next() score.Tick {
+func (h *holding) next() score.Tick { return h.after(h.passes) }
+
+// after returns when the pass after another one begins, from 0; that after -1 is the first.
+func (h *holding) after(pass int64) score.Tick {
 	if h.every == 0 {
 		return never
 	}
-	return h.bars.Start(h.from + (h.passes+1)*h.every)
+	return h.bars.Start(h.from + (pass+1)*h.every)
 }
 
 // holdAt keeps how everything is where the first pass begins, and brings it back where another does. All steps of the

@@ -29,27 +29,38 @@ func (w *walker) look(duration score.Tick) lookAhead {
 // lookOn goes on to the next step.
 func (w *walker) lookOn(a *lookAhead) *step {
 	a.begin += w.steps[a.gate.Step()].lengths() * a.duration
-	tick := a.aligned + w.span(a.begin)
-	if boundary := w.boundaryAfter(a.aligned); boundary > 0 && tick >= boundary {
-		tick = boundary
-		a.aligned, a.begin, a.gate.Fresh = boundary, 0, true
+	boundary := never
+	if after := w.boundaryAfter(a.aligned); after > 0 {
+		boundary = after
 	}
-	if pass := w.hold.pass(tick); pass != a.pass {
-		at := w.hold.bars.Start(w.hold.from + pass*w.hold.every)
-		if a.kept == nil {
-			kept := a.gate.State
-			a.kept, a.wait = &kept, tick-at
+	for range score.MaxSteps { // it never comes where each pass of what is held begins before it does
+		hold := w.hold.after(a.pass)
+		if hold > min(boundary, a.aligned+w.span(a.begin)) {
+			break
 		}
-		if a.pass = pass; pass > 0 {
-			byChance := (w.unsteady || !w.ownClock) && !a.gate.Fresh
-			if bringBack(&a.gate, *a.kept, byChance); byChance && w.unsteady {
-				a.begin = w.localFrom(at+a.wait, a.aligned)
-			}
-		}
+		w.holdAhead(a, hold)
+	}
+	if a.aligned+w.span(a.begin) >= boundary {
+		a.aligned, a.begin, a.gate.Fresh = boundary, 0, true
 	}
 	w.goOn(&a.gate)
 	a.duration, a.rest = w.duration(a.gate.DrawIndex)
 	return &w.steps[a.gate.Step()]
+}
+
+// holdAhead is holdAt for what is looked at.
+func (w *walker) holdAhead(a *lookAhead, at score.Tick) {
+	a.pass++
+	if a.kept == nil {
+		kept := a.gate.State
+		a.kept, a.wait = &kept, a.aligned+w.span(a.begin)-at
+		return
+	}
+	byChance := w.unsteady || !w.ownClock
+	bringBack(&a.gate, *a.kept, byChance)
+	if w.unsteady && w.ownClock {
+		a.begin = w.localFrom(at+a.wait, a.aligned)
+	}
 }
 
 // tied is the last step length that is tied to the present step.
