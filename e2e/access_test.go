@@ -113,6 +113,7 @@ func (p *page) sights(look func(name string)) {
 
 // No view has a serious or critical fault by the rules of axe-core (WCAG 2.1 A and AA).
 func TestAccessibility(t *testing.T) {
+	t.Parallel()
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	a := start(t, t.TempDir())

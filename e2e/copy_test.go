@@ -47,6 +47,7 @@ func (a *app) unwire() {
 // A page's copy of the project, to which each edit is added as it comes, is compared with the server's whenever nobody edits:
 // where it is the same nothing is fetched, where it is not the whole is.
 func TestACopyOfTheProjectIsCompared(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	var asked, fetched atomic.Int64

@@ -12,6 +12,7 @@ import (
 // The folder of data goes while a page is open and records: the page says so and what to do, for as long as it lasts,
 // says of each change that it was not stored, and goes on by itself when the folder is back. Nothing is lost.
 func TestTheFolderGoesAndComesBack(t *testing.T) {
+	t.Parallel()
 	folder := filepath.Join(t.TempDir(), "data")
 	a := start(t, folder)
 	p := a.open("/", 1280, 800)

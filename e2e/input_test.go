@@ -137,12 +137,14 @@ func TestNotesArePlayedInTime(t *testing.T) {
 		let least = Infinity; // what the page is ahead of the server's clock at most, by a message that it got to at once
 		const socket = new WebSocket(location.href.replace("http", "ws").replace(/[#].*/, "") + "ws");
 		let greeted = false; // a greeting has notes that go on, which went out before
+		let heard = 0;
 		socket.onmessage = ({ data }) => {
 			const message = JSON.parse(data);
 			greeted ||= Boolean(message.problems);
 			for (const s of message.batch?.sounds ?? []) {
 				if (s.velocity === 0 || !greeted) continue;
 				least = Math.min(least, performance.now() - s.at / 1e6);
+				if (++heard < 20) continue; // until then it may not be known well
 				const back = s.at / 1e6 + least + 125; // as a port stamps it, however late the page gets to it
 				setTimeout(() => {
 					window.plug.send([0x90 | s.channel, s.key, s.velocity], back);
@@ -174,6 +176,7 @@ const standInForMIDI = `
 // What a track played last is looped, edited and let go of; a take of it is rendered, becomes a pattern, and a take
 // of just two bars is recorded after a count-in.
 func TestLoopsPatternsAndPlannedTakes(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.fast()

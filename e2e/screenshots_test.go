@@ -14,6 +14,7 @@ import (
 func TestScreenshots(t *testing.T) {
 	folder := os.Getenv("JETTYFOG_SCREENSHOTS")
 	if folder == "" {
+		t.Parallel()
 		folder = t.TempDir()
 	}
 	a := start(t, t.TempDir())

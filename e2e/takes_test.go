@@ -69,6 +69,7 @@ func (p *page) dragBars(from, to, shown float64) {
 // Play, keep the last bars, trim, quantise, move, delete and draw, and carry it away: the file has what the core
 // makes of what it renders by the same edits. All of it is undone and redone, and bringing the project back works.
 func TestATakeIsKeptCorrectedAndCarriedAway(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.fast()
@@ -306,6 +307,7 @@ func TestEveryOtherWayWithATake(t *testing.T) {
 
 // The wake goes back over a stop and on again, and the last notes of a track are looped.
 func TestTheWakeOverAStop(t *testing.T) {
+	t.Parallel()
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.fast()

@@ -201,7 +201,8 @@ func TestForecastsComeTrue(t *testing.T) {
 			for _, hit := range f.Hits {
 				for _, n := range hit.Notes {
 					if f.Sounds && hit.Sounds && n.Start < 3*stretch { // a long step's late hits can come after what was rendered
-						require.Contains(t, sounding, heard{n.Start, n.Key, n.Velocity})
+						is := heard{n.Start, n.Key, n.Velocity}
+						require.True(t, sounding[is], "%v", is)
 					}
 				}
 			}

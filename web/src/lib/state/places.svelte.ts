@@ -12,14 +12,9 @@ export interface Standing {
 export class Places {
   #now = new SvelteMap<string, Standing>();
   #coming: WirePlace[] = [];
+  #waits = false;
 
-  constructor(private readonly clock: ServerClock) {
-    const frame = () => {
-      this.#advance(this.clock.serverNanos(performance.now()));
-      requestAnimationFrame(frame);
-    };
-    requestAnimationFrame(frame);
-  }
+  constructor(private readonly clock: ServerClock) {}
 
   /** Where a lane of a part of a track stands; undefined while nothing plays. */
   of(track: number, part: number, lane: string): Standing | undefined {
@@ -30,11 +25,23 @@ export class Places {
     this.#coming.push(...places);
     // A page in the background draws no frames, and must not pile up what it will never show.
     if (document.hidden) this.#advance(this.clock.serverNanos(performance.now()));
+    this.#wait();
   }
 
   clear(): void {
     this.#coming = [];
     this.#now.clear();
+  }
+
+  /** Looks again with the next frame if moves are to come; a page where nothing moves draws no frames. */
+  #wait(): void {
+    if (this.#waits || this.#coming.length === 0) return;
+    this.#waits = true;
+    requestAnimationFrame(() => {
+      this.#waits = false;
+      this.#advance(this.clock.serverNanos(performance.now()));
+      this.#wait();
+    });
   }
 
   #advance(serverNanos: number): void {
