@@ -17,7 +17,6 @@ import (
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
-	"github.com/go-rod/rod/lib/utils"
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
@@ -28,9 +27,6 @@ const patience = 40 * time.Second
 
 // journey is how long a whole journey through the interface may take.
 const journey = 2 * time.Minute
-
-// often looks again and again for what is waited for, soon after it can be there.
-func often() utils.Sleeper { return utils.BackoffSleeper(20*time.Millisecond, 200*time.Millisecond, nil) }
 
 var browser *rod.Browser
 
@@ -113,7 +109,7 @@ type page struct {
 func (a *app) open(address string, width, height int, scripts ...string) *page {
 	a.t.Helper()
 	profile := browser.MustIncognito()
-	tab := profile.MustPage().Timeout(journey).Sleeper(often)
+	tab := profile.MustPage().Timeout(journey)
 	for _, script := range scripts {
 		tab.MustEvalOnNewDocument(script)
 	}

@@ -53,6 +53,7 @@ func (p *page) carry(division string) []byte {
 // undoableTake waits until an edit of the open take can be undone.
 func (p *page) undoableTake(label string) {
 	p.MustElement("[aria-label='Undo " + label + " in the take']")
+	p.waitFor(`() => !document.querySelector("[role=listbox][aria-busy=true]")`)
 }
 
 // dragBars drags over the bars of the roll, from one to another, each with what of it has gone.

@@ -93,7 +93,7 @@ func (m *Machine) Continue(from *Machine, s *State, now score.Tick) *State {
 			}
 			places[k] = i
 			t = was
-			if before := from.traveller(t.ID); before != nil && before.Rate != of.Rate {
+			if before := from.field.Traveller(t.ID); before != nil && before.Rate != of.Rate {
 				t.Rate = of.Rate.Ticks()
 			}
 			if !t.Started {
@@ -115,16 +115,6 @@ func (m *Machine) Continue(from *Machine, s *State, now score.Tick) *State {
 		}
 	}
 	return next
-}
-
-// traveller returns the traveller with an id, or nil.
-func (m *Machine) traveller(id int) *score.Traveller {
-	for i := range m.field.Travellers {
-		if m.field.Travellers[i].ID == id {
-			return &m.field.Travellers[i]
-		}
-	}
-	return nil
 }
 
 // free reports whether a traveller can be in a cell.

@@ -51,8 +51,8 @@ func (d *driving) waveOf(m *score.Modulator, register theory.Register, tick scor
 
 func portionOf(value, of int) int { return max(0, min(wave.One, score.Rounded(value*wave.One, of))) }
 
-// portion returns which part of a time has gone by, 0 to One. Of one that has not begun, as a part that realigns brings back what is held
-// as soon as its step before is done, that is nothing.
+// portion returns which part of a time has gone by, 0 to One. Of one that has not begun, as what is held is brought back
+// for a step whose notes come early, that is nothing.
 func portion(gone, of int) int {
 	gone = max(0, gone)
 	if gone >= of {

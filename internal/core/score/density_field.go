@@ -19,7 +19,7 @@ func (d *densities) cellsOf(t *Track, f *Field) (cells float64) {
 		of := &f.Travellers[i]
 		moves := d.moves(t, f, of)
 		for _, rule := range f.Rules {
-			if b := f.traveller(rule.B); rule.A == of.ID && rule.Do == DoSound && rule.Odds > 0 && b != nil {
+			if b := f.Traveller(rule.B); rule.A == of.ID && rule.Do == DoSound && rule.Odds > 0 && b != nil {
 				cells += d.moves(t, f, b)
 			}
 		}
@@ -49,16 +49,6 @@ func (d *densities) moves(t *Track, f *Field, of *Traveller) float64 {
 	return d.perSecond(t, rate)
 }
 
-// traveller returns the traveller with an id, or nil.
-func (f *Field) traveller(id int) *Traveller {
-	for i := range f.Travellers {
-		if f.Travellers[i].ID == id {
-			return &f.Travellers[i]
-		}
-	}
-	return nil
-}
-
 // notesAndRepeaters returns how many cells of the grid have a note, and how many are repeaters.
 func (f *Field) notesAndRepeaters() (notes, repeaters int) {
 	for i := range f.Cells {
@@ -85,8 +75,10 @@ func (f *Field) ratchetOfCells(usual float64) float64 {
 			continue
 		}
 		notes++
-		if sum += usual; c.Ratchet > 0 {
-			sum += float64(c.Ratchet) - usual
+		if c.Ratchet > 0 {
+			sum += float64(c.Ratchet)
+		} else {
+			sum += usual
 		}
 	}
 	if notes == 0 {

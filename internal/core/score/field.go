@@ -121,6 +121,16 @@ func (f *Field) Cell(column, row int) *Cell {
 	return nil
 }
 
+// Traveller returns the traveller with an id; nil is none.
+func (f *Field) Traveller(id int) *Traveller {
+	for i := range f.Travellers {
+		if f.Travellers[i].ID == id {
+			return &f.Travellers[i]
+		}
+	}
+	return nil
+}
+
 // RowNote returns the degree of a row.
 func (f *Field) RowNote(row int) int {
 	if row < len(f.RowNotes) {

@@ -65,9 +65,9 @@ export class Shelf {
     });
   }
 
-  /** Edits a take, after all other changes. */
-  edit({ id }: Summary, edit: TakeEditJSON): Promise<void> {
-    return this.#change(id, "edits", { edit, run: this.session.run.name });
+  /** Edits a take, after all other changes; a run is that of presses that are one step of undo. */
+  edit({ id }: Summary, edit: TakeEditJSON, run: string | undefined): Promise<void> {
+    return this.#change(id, "edits", { edit, run });
   }
 
   move({ id }: Summary, direction: "undo" | "redo"): Promise<void> {

@@ -1,5 +1,5 @@
 import { get } from "../api/http";
-import type { Statistics, TakeComparison, TakeEditJSON } from "../api/types";
+import type { RollNote, Statistics, TakeComparison, TakeEditJSON } from "../api/types";
 import type { Session } from "./session.svelte";
 import { TakeActions } from "./takeActions.svelte";
 import { TakeHearing } from "./takeHearing.svelte";
@@ -27,6 +27,8 @@ export class TakeDesk extends TakeSelection {
   /** What the lane below the roll shows: what can be drawn of notes, a controller by its place, or a channel of voltages. */
   lane = $state<NoteLane | number | VoltageLane>("velocities");
 
+  /** The last edit, which the next one waits for. */
+  #last = Promise.resolve();
   #statistics = $state.raw<Statistics>();
   #comparedWith = $state<number>();
   #comparison = $state.raw<TakeComparison>();
@@ -55,54 +57,80 @@ export class TakeDesk extends TakeSelection {
     this.lane = "velocities";
   }
 
-  async edit(edit: TakeEditJSON): Promise<void> {
-    const { summary } = this;
-    if (!summary) return;
-    if (this.loop) await this.session.shelf.editLoop(this.loop.id, edit);
-    else await this.session.shelf.edit(summary, edit);
-    // Whoever dragged notes waits for them to have come to their new places.
-    await this.load(summary.id, this.from, this.to);
+  edit(edit: TakeEditJSON): Promise<void> {
+    return this.#inTurn(() => edit);
+  }
+
+  /** Makes an edit of what there is once the edits before have come: notes have other places by then. */
+  #inTurn(edit: () => TakeEditJSON | undefined): Promise<void> {
+    const run = this.session.run.name;
+    this.#last = this.#last.then(async () => {
+      const { summary } = this;
+      const now = edit();
+      if (!summary || !now) return;
+      if (this.loop) await this.session.shelf.editLoop(this.loop.id, now);
+      else await this.session.shelf.edit(summary, now, run);
+      // Whoever dragged notes waits for them to have come to their new places.
+      await this.load(summary.id, this.from, this.to);
+      this.settle(this.summary?.version !== summary.version);
+    });
+    return this.#last;
+  }
+
+  /** Makes an edit of the selected notes in its turn, unless some were selected and none are any more. */
+  #ofSelected(edit: (selected: RollNote[]) => TakeEditJSON): Promise<void> {
+    const some = this.selected.size > 0;
+    return this.#inTurn(() => (some && !this.selected.size ? undefined : edit(this.chosenNotes)));
   }
 
   /** Moves the selected notes, and keeps them selected. */
   move(ticks: number, semitones: number): Promise<void> {
     if (!ticks && !semitones) return Promise.resolve();
-    const selected = this.chosenNotes;
-    const least = Math.min(...selected.map((note) => note.start));
-    const late = Math.max(ticks, -least);
-    this.expect(
-      selected.map((note) => ({ ...note, start: note.start + late, key: note.key + semitones })),
-    );
-    return this.edit({ moveNotes: { ...this.choice, ticks, semitones } });
+    return this.#ofSelected((selected) => {
+      const least = Math.min(...selected.map((note) => note.start));
+      const late = Math.max(ticks, -least);
+      this.expect(
+        selected.map((note) => ({ ...note, start: note.start + late, key: note.key + semitones })),
+      );
+      return { moveNotes: { ...this.choice, ticks, semitones } };
+    });
   }
 
   /** Makes the selected notes longer or louder, and keeps them selected. */
   shape(change: { velocity?: number; length?: number; percent?: number }): Promise<void> {
-    this.expect(this.chosenNotes);
-    return this.edit({ shapeNotes: { ...this.choice, ...change } });
+    return this.#ofSelected((selected) => {
+      this.expect(selected);
+      return { shapeNotes: { ...this.choice, ...change } };
+    });
   }
 
-  async delete(): Promise<void> {
-    if (!this.selected.size) return;
-    const choice = this.choice;
-    this.select([]);
-    await this.edit({ deleteNotes: choice });
+  delete(): Promise<void> {
+    return this.#inTurn(() => {
+      if (!this.selected.size) return;
+      const choice = this.choice;
+      this.select([]);
+      return { deleteNotes: choice };
+    });
   }
 
   /** Adds a note to the selected track, or the first, and selects it. */
   add(start: number, key: number): Promise<void> {
     const track = this.track ?? this.roll?.tracks[0]?.id;
     if (track === undefined) return Promise.resolve();
-    this.expect([{ track, start, key }]);
     const note = { track, start, length: this.gridTicks, key, velocity: 96 };
-    return this.edit({ addNotes: { notes: [note] } });
+    return this.#inTurn(() => {
+      this.expect([note]);
+      return { addNotes: { notes: [note] } };
+    });
   }
 
   /** Gives notes, by their places, velocities or lengths of their own. */
   setNotes(what: "velocities" | "lengths", values: Map<number, number>): Promise<void> {
     if (!values.size) return Promise.resolve();
-    this.expect(this.chosenNotes);
-    return this.edit({ setNotes: { notes: [...values.keys()], [what]: [...values.values()] } });
+    return this.#inTurn(() => {
+      this.expect(this.chosenNotes);
+      return { setNotes: { notes: [...values.keys()], [what]: [...values.values()] } };
+    });
   }
 
   undo(): Promise<void> {

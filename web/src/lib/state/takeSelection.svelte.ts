@@ -82,10 +82,19 @@ export abstract class TakeSelection extends TakeWindow {
 
   protected override arrived(roll: Roll): void {
     const expected = this.#expected;
+    const found = roll.notes.filter((note) => expected?.has(signature(note)));
+    if (expected && found.length < expected.size) return; // settle selects those that have come
+    this.select(found.map(({ place }) => place));
     this.#expected = undefined;
-    this.select(
-      expected ? roll.notes.filter((n) => expected.has(signature(n))).map((n) => n.place) : [],
-    );
+  }
+
+  /** Stops waiting for notes: where an edit was made, those of them are selected that have come, as where two are one now. */
+  protected settle(made: boolean): void {
+    const expected = this.#expected;
+    this.#expected = undefined;
+    if (!expected || !made) return;
+    const found = this.roll?.notes.filter((note) => expected.has(signature(note))) ?? [];
+    this.select(found.map(({ place }) => place));
   }
 }
 

@@ -69,6 +69,11 @@ export abstract class TakeWindow {
     return this.#roll?.summary.id === this.summary?.id ? this.#roll : undefined;
   }
 
+  /** Whether what is shown is not yet what the last edit has made of it. */
+  get behind(): boolean {
+    return this.roll?.summary.version !== this.summary?.version;
+  }
+
   /** How many bars are shown: as many as were selected, else as the take has. */
   get bars(): number {
     const all = Math.ceil(this.summary?.bars ?? 0);
@@ -147,7 +152,8 @@ export abstract class TakeWindow {
     await this.session.attempt(async () => {
       const roll = await get<Roll>(path);
       if (id !== this.summary?.id || from !== this.from) return;
-      const changed = roll.summary.version !== this.#roll?.summary.version;
+      const changed = roll.summary.version !== this.roll?.summary.version;
+      if (changed && roll.summary.version < (this.roll?.summary.version ?? 0)) return; // it was under way for longer
       this.#roll = roll;
       if (changed) this.arrived(roll);
     });

@@ -46,6 +46,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
   class="bg-raised block touch-none select-none"
   role="listbox"
   aria-multiselectable="true"
+  aria-busy={desk.behind}
   aria-label="Notes of the take, {desk.selected.size} of {roll.notes.length} selected"
   tabindex="0"
   data-help="Arrows: the note before, the next, up and down; with Alt earlier and later. Delete, +, −. Double click writes a note."
