@@ -69,8 +69,8 @@ func TestTheDemosVoltages(t *testing.T) {
 			require.True(t, up)
 		}
 	}
-	require.Greater(t, notes, 20)
-	require.Greater(t, strikes, 50)
+	require.Greater(t, notes, 3)
+	require.Greater(t, strikes, 5)
 	clock, pulses := signal(v, score.ClockSignal), 0
 	for i, s := range clock.Line {
 		if s.Start == 5 {
@@ -145,7 +145,7 @@ func TestVoltagesOfAnyProject(t *testing.T) {
 			require.LessOrEqual(t, last.From, v.End+50*1_000_000)
 		}
 	})
-	require.Greater(t, heard, 500)
+	require.Greater(t, heard, 50)
 }
 
 // A reset leads the first pulse of the clock, which is when bar 1 begins, and comes before each bar in which its track is realigned.

@@ -95,7 +95,7 @@ func TestPeriodsAreTrue(t *testing.T) {
 			}
 		}
 	})
-	require.Greater(t, found, 20)
+	require.Greater(t, found, 5)
 }
 
 // forks returns a line of cells on which a traveller goes to and fro by chance from the first, and ends in the last.

@@ -48,7 +48,7 @@ func TestAnEditAmongActionsCountsAsIfItHadAlwaysBeen(t *testing.T) {
 		compared += len(want)
 		require.Equal(t, want, noteOns(edited, soon, soon+8*quarter))
 	})
-	require.Greater(t, compared, 100)
+	require.Greater(t, compared, 10)
 }
 
 // What an edit has let go of can be done again, and is heard then.

@@ -77,5 +77,5 @@ func TestAnEditCountsFromTheSeamOn(t *testing.T) {
 		require.Equal(t, want, noteOns(edited(later), soon, soon+8*quarter))
 		compared += len(want)
 	})
-	require.Greater(t, compared, 100)
+	require.Greater(t, compared, 10)
 }

@@ -274,6 +274,7 @@ func TestASongIsTheSameFromAnywhere(t *testing.T) {
 	compared := 0
 	rapid.Check(t, func(t *rapid.T) {
 		p := testkit.Project(t)
+		testkit.MakeAudible(p)
 		if len(p.Song) == 0 && !p.Chained() {
 			return
 		}
@@ -296,5 +297,5 @@ func TestASongIsTheSameFromAnywhere(t *testing.T) {
 		require.Equal(t, later.Play(end-from), cut)
 		compared += len(want)
 	})
-	require.Greater(t, compared, 50)
+	require.Greater(t, compared, 10)
 }

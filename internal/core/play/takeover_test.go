@@ -51,7 +51,7 @@ func TestATakeoverLeadsWhereTheProjectAlwaysWas(t *testing.T) {
 		require.Equal(t, always.Advance(soon+stretch, nil), next.Advance(soon+stretch, nil), "replayed were %v", ids)
 		require.Equal(t, always.Changes(nil), next.Changes(nil))
 	})
-	require.Greater(t, taken, 10)
+	require.Greater(t, taken, 3)
 }
 
 // What is replayed is what hears of the change, and can stand elsewhere for it.
