@@ -27,7 +27,7 @@ export class TakeDesk extends TakeSelection {
   /** What the lane below the roll shows: what can be drawn of notes, a controller by its place, or a channel of voltages. */
   lane = $state<NoteLane | number | VoltageLane>("velocities");
 
-  /** The last edit, which the next one waits for. */
+  /** The last of what was asked of the take, which the next waits for. */
   #last = Promise.resolve();
   #statistics = $state.raw<Statistics>();
   #comparedWith = $state<number>();
@@ -58,29 +58,39 @@ export class TakeDesk extends TakeSelection {
   }
 
   edit(edit: TakeEditJSON): Promise<void> {
-    return this.#inTurn(() => edit);
+    return this.#make(() => edit);
   }
 
-  /** Makes an edit of what there is once the edits before have come: notes have other places by then. */
-  #inTurn(edit: () => TakeEditJSON | undefined): Promise<void> {
+  /** Makes an edit of the take that is open now, of what there is once all that was asked before has come: notes have other places by then. */
+  #make(edit: () => TakeEditJSON | undefined): Promise<void> {
+    const { summary, loop } = this;
     const run = this.session.run.name;
-    this.#last = this.#last.then(async () => {
-      const { summary } = this;
+    return this.#inTurn(async () => {
       const now = edit();
       if (!summary || !now) return;
-      if (this.loop) await this.session.shelf.editLoop(this.loop.id, now);
+      const { version } = this.summary ?? {};
+      if (loop) await this.session.shelf.editLoop(loop.id, now);
       else await this.session.shelf.edit(summary, now, run);
       // Whoever dragged notes waits for them to have come to their new places.
       await this.load(summary.id, this.from, this.to);
-      this.settle(this.summary?.version !== summary.version);
+      this.settle(this.summary?.version !== version);
     });
-    return this.#last;
   }
 
-  /** Makes an edit of the selected notes in its turn, unless some were selected and none are any more. */
+  #inTurn(ask: () => Promise<void>): Promise<void> {
+    return (this.#last = this.#last.then(ask));
+  }
+
+  /** Makes an edit of the roll that is shown, unless another take is open once it is its turn. */
+  #ofRoll(edit: () => TakeEditJSON | undefined): Promise<void> {
+    const id = this.summary?.id;
+    return this.#make(() => (this.summary?.id === id ? edit() : undefined));
+  }
+
+  /** Makes an edit of the selected notes, unless some were selected and none are any more. */
   #ofSelected(edit: (selected: RollNote[]) => TakeEditJSON): Promise<void> {
     const some = this.selected.size > 0;
-    return this.#inTurn(() => (some && !this.selected.size ? undefined : edit(this.chosenNotes)));
+    return this.#ofRoll(() => (some && !this.selected.size ? undefined : edit(this.chosenNotes)));
   }
 
   /** Moves the selected notes, and keeps them selected. */
@@ -105,7 +115,7 @@ export class TakeDesk extends TakeSelection {
   }
 
   delete(): Promise<void> {
-    return this.#inTurn(() => {
+    return this.#ofRoll(() => {
       if (!this.selected.size) return;
       const choice = this.choice;
       this.select([]);
@@ -118,7 +128,7 @@ export class TakeDesk extends TakeSelection {
     const track = this.track ?? this.roll?.tracks[0]?.id;
     if (track === undefined) return Promise.resolve();
     const note = { track, start, length: this.gridTicks, key, velocity: 96 };
-    return this.#inTurn(() => {
+    return this.#ofRoll(() => {
       this.expect([note]);
       return { addNotes: { notes: [note] } };
     });
@@ -127,20 +137,26 @@ export class TakeDesk extends TakeSelection {
   /** Gives notes, by their places, velocities or lengths of their own. */
   setNotes(what: "velocities" | "lengths", values: Map<number, number>): Promise<void> {
     if (!values.size) return Promise.resolve();
-    return this.#inTurn(() => {
+    return this.#ofRoll(() => {
       this.expect(this.chosenNotes);
       return { setNotes: { notes: [...values.keys()], [what]: [...values.values()] } };
     });
   }
 
   undo(): Promise<void> {
-    if (this.loop) return this.session.undo();
-    return this.summary ? this.session.shelf.move(this.summary, "undo") : Promise.resolve();
+    return this.#move("undo");
   }
 
   redo(): Promise<void> {
-    if (this.loop) return this.session.redo();
-    return this.summary ? this.session.shelf.move(this.summary, "redo") : Promise.resolve();
+    return this.#move("redo");
+  }
+
+  #move(direction: "undo" | "redo"): Promise<void> {
+    const { summary, loop } = this;
+    return this.#inTurn(async () => {
+      if (loop) await this.session[direction]();
+      else if (summary) await this.session.shelf.move(summary, direction);
+    });
   }
 
   /** Plays the take from the selected stretch or the left edge on, or stops. */
