@@ -57,6 +57,11 @@ export class TakeDesk extends TakeSelection {
     this.lane = "velocities";
   }
 
+  /** Opens a take once all that was asked of the one before has come. */
+  override open(id: number): Promise<void> {
+    return this.#inTurn(() => super.open(id));
+  }
+
   edit(edit: TakeEditJSON): Promise<void> {
     return this.#make(() => edit);
   }
@@ -77,7 +82,7 @@ export class TakeDesk extends TakeSelection {
     });
   }
 
-  #inTurn(ask: () => Promise<void>): Promise<void> {
+  #inTurn(ask: () => Promise<void> | void): Promise<void> {
     return (this.#last = this.#last.then(ask));
   }
 
