@@ -4,6 +4,7 @@ import (
 	"slices"
 	"testing"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
@@ -114,4 +115,36 @@ func sortedCells(like *score.Field, cells []score.Cell) []score.Cell {
 		return slices.IndexFunc(like.Cells, func(o score.Cell) bool { return o.Column == c.Column && o.Row == c.Row })
 	}
 	return slices.SortedFunc(slices.Values(cells), func(a, b score.Cell) int { return place(a) - place(b) })
+}
+
+// A layer that waits for its bar still does in a page that is loaded anew, and counts there; it is undone there too.
+func TestALayerWaitsOverAReload(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/#perform", 1280, 800)
+	p.press("fields")
+	p.hand("Play")
+	p.waitForBar(2)
+	p.press("4 bars")
+	p.hand("Mooring field: values Low water")
+	wait, answer := p.MustHandleDialog() // whether to leave while it plays
+	go func() {
+		wait()
+		answer(true, "")
+	}()
+	p.MustReload()
+	p.MustElement("[role=status]")
+	p.waitConnected()
+	p.press("fields")
+	low := func(counts string) {
+		p.MustElement("button[aria-label='Mooring field: values Low water'][aria-pressed=" + counts + "]")
+	}
+	low("false")
+	p.MustElementR("footer button", "1 waiting")
+	low("true")
+	bar := p.MustEval(`() => parseInt(document.querySelector("[data-position]").textContent)`).Int()
+	require.GreaterOrEqual(t, bar, 4, "it counts from bar 5 on, which is told a moment ahead")
+	p.Keyboard.MustType(input.KeyB)
+	low("false")
+	require.Zero(t, a.part(5).Field.Recalled)
 }
