@@ -93,7 +93,19 @@ func TestAKillLosesAtMostASecond(t *testing.T) {
 }
 
 // takes asks for the list of takes as a page gets it.
-func (a *app) takes() []take.Summary {
+func (a *app) takes() (takes []take.Summary) {
+	a.t.Helper()
+	a.told(func(m server.Message) bool {
+		if m.Takes != nil {
+			takes = m.Takes.Takes
+		}
+		return m.Takes != nil
+	})
+	return takes
+}
+
+// told listens to what pages are told from the first on, until a condition holds of it.
+func (a *app) told(condition func(server.Message) bool) {
 	a.t.Helper()
 	ctx, cancel := context.WithTimeout(context.Background(), patience)
 	defer cancel()
@@ -101,14 +113,12 @@ func (a *app) takes() []take.Summary {
 	require.NoError(a.t, err)
 	defer socket.CloseNow()
 	socket.SetReadLimit(1 << 20)
-	for {
+	for told := false; !told; {
 		_, data, err := socket.Read(ctx)
 		require.NoError(a.t, err)
 		var m server.Message
 		require.NoError(a.t, json.Unmarshal(data, &m))
-		if m.Takes != nil {
-			return m.Takes.Takes
-		}
+		told = condition(m)
 	}
 }
 

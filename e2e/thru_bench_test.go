@@ -14,6 +14,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/device"
+	"jettyfog/internal/input"
+	"jettyfog/internal/server"
 )
 
 // through returns the edit that has an input of a kind go on to an output of it.
@@ -47,7 +50,16 @@ func betweenDevices(b *testing.B, edit func(*app) string) (a *app, keys, heard *
 	require.Equal(b, 200, a.post("/api/inputs/bind", `{"input":"Winch","device":"winch"}`))
 	keys, err = os.OpenFile(in, os.O_RDWR, 0)
 	require.NoError(b, err)
-	time.Sleep(3 * time.Second) // until both are taken up
+	var sends, plays bool // whether both are taken up
+	a.told(func(m server.Message) bool {
+		if m.Inputs != nil {
+			sends = slices.ContainsFunc(m.Inputs.State.Inputs, func(s input.InputState) bool { return s.Device == "winch" && s.Ready })
+		}
+		if m.Devices != nil {
+			plays = slices.ContainsFunc(m.Devices.State.Outputs, func(s device.OutputState) bool { return s.Device == "quay" && s.Ready })
+		}
+		return sends && plays
+	})
 	return a, keys, heard
 }
 
