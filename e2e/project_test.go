@@ -49,9 +49,7 @@ func TestProjectFiles(t *testing.T) {
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.library()
-	wait := p.profile.MustWaitDownload()
-	p.MustElement("[aria-label='Night opening']").MustElementR("a", "export").MustClick()
-	saved := wait()
+	saved := p.download(p.MustElement("[aria-label='Night opening']").MustElementR("a", "export"))
 	p.press("new project")
 	p.MustElementR("header a", "Untitled")
 	p.lane("gate") // the Write screen, to which it goes

@@ -207,3 +207,26 @@ func (a *app) download(path string) []byte {
 	require.NoError(a.t, err)
 	return data
 }
+
+// download presses what gives a file, and returns the file. Only the page's own is waited for: what other journeys
+// fetch at the same time is told to the whole browser.
+func (p *page) download(press *rod.Element) []byte {
+	p.t.Helper()
+	folder := p.t.TempDir()
+	require.NoError(p.t, proto.BrowserSetDownloadBehavior{
+		Behavior:         proto.BrowserSetDownloadBehaviorBehaviorAllowAndName,
+		BrowserContextID: p.profile.BrowserContextID,
+		DownloadPath:     folder,
+	}.Call(p.profile))
+	var file string
+	wait := p.EachEvent(func(e *proto.PageDownloadWillBegin) {
+		file = e.GUID
+	}, func(e *proto.PageDownloadProgress) bool {
+		return e.GUID == file && e.State == proto.PageDownloadProgressStateCompleted
+	})
+	press.MustClick()
+	wait()
+	data, err := os.ReadFile(filepath.Join(folder, file))
+	require.NoError(p.t, err)
+	return data
+}

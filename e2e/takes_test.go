@@ -45,9 +45,7 @@ func (p *page) carry(division string) []byte {
 	p.takePage("files")
 	p.MustElement("select[aria-label=Resolution]").MustSelect(map[string]string{"960": "960", "20160": "20160, exact"}[division])
 	p.choice("Format", "all in one")
-	wait := p.profile.MustWaitDownload()
-	p.MustElementR("#take-page a", `^\.mid$`).MustClick()
-	return wait()
+	return p.download(p.MustElementR("#take-page a", `^\.mid$`))
 }
 
 // undoableTake waits until an edit of the open take can be undone.
@@ -285,15 +283,12 @@ func TestEveryOtherWayWithATake(t *testing.T) {
 
 	p.takePage("files")
 	p.MustElement("#take-page input[type=checkbox]").MustClick()
-	wait := p.profile.MustWaitDownload()
-	p.MustElementR("#take-page a", "each track").MustClick()
-	archive := wait()
+	archive := p.download(p.MustElementR("#take-page a", "each track"))
 	files, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
 	require.NoError(t, err)
 	require.Len(t, files.File, 6)
-	wait = p.profile.MustWaitDownload()
-	p.MustElementR("#take-page a", "^.csv$").MustClick()
-	require.Contains(t, string(wait()), "Bell buoy,control,1,74,")
+	table := p.download(p.MustElementR("#take-page a", "^.csv$"))
+	require.Contains(t, string(table), "Bell buoy,control,1,74,")
 	p.takePage("steps")
 	p.press("its notes as the scale")
 	a.waitFor(func(p *score.Project) bool { return p.Key.Scale != score.Demo().Key.Scale })
