@@ -314,8 +314,10 @@ func TestTheWakeOverAStop(t *testing.T) {
 	p.MustElementR("#sheet-page p", "and 8 notes")
 	require.Len(t, a.project().Tracks[0].Loop.Notes, 8)
 	p.MustElement("[aria-label=Stop]").MustClick()
+	p.enter("Tempo in beats per minute", "40") // so slow that few notes come before the stop
+	p.undoable("tempo, 400.00 bpm to 40.00 bpm")
 	p.MustElement("[aria-label=Play]").MustClick()
-	p.waitForBar(2)
+	p.waitFor(`() => document.querySelector("[data-position]").textContent >= "001.2"`)
 	p.MustElement("[aria-label=Stop]").MustClick()
 	p.MustElement("[aria-label=Play]")
 	shown := func() int {
