@@ -63,12 +63,18 @@ func TrackOf(p *Project, kind Kind, name string, pattern Pattern) Track {
 // percussionChannel is the channel that General MIDI keeps for percussion.
 const percussionChannel = 10
 
-// unusedID returns an id that no track of the project has.
+// unusedID returns an id that no track of the project has, above all others while there are some and above those that something names, so
+// that what names a removed track finds no other.
 func (p *Project) unusedID() int {
 	id := 1
 	for i := range p.Tracks {
-		if p.Tracks[i].ID < 1<<31-1 {
+		if p.Tracks[i].ID < maxTrackID {
 			id = max(id, p.Tracks[i].ID+1)
+		}
+	}
+	for named := range p.namedTracks() {
+		if named < maxNamedTrackID {
+			id = max(id, named+1)
 		}
 	}
 	for p.Track(id) != nil {
@@ -76,6 +82,12 @@ func (p *Project) unusedID() int {
 	}
 	return id
 }
+
+// maxTrackID is the highest id of a track, maxNamedTrackID the highest that inputs and modulators can name.
+const (
+	maxTrackID      = 1<<31 - 1
+	maxNamedTrackID = 255
+)
 
 // unusedChannels returns the lowest of so many channels in a row that no track takes and that are not for
 // percussion, or 1 if there are none.
