@@ -140,6 +140,7 @@ func TestWhatEndsAndWhatStays(t *testing.T) {
 // Of actions of one control that come within 210 ticks the last counts; thousands of them leave no note behind, delay no
 // other track, and are not more than they may be.
 func TestAStormOfActions(t *testing.T) {
+	inFull(t)
 	project := slowProject()
 	onStage(t, project, func(t *testing.T, s *rig) {
 		s.Play()

@@ -154,6 +154,7 @@ func requireTaken(t *testing.T, disk *memory.Store, logged *log.Log, end score.T
 
 // A log is bounded: of what is edited without end there is none, until playing begins anew.
 func TestALogIsBounded(t *testing.T) {
+	inFull(t)
 	onStage(t, testkit.Buoy(), func(t *testing.T, s *rig) {
 		s.Play()
 		require.NoError(t, s.Record(Recording{}))

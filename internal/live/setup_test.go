@@ -146,9 +146,17 @@ func onStage(t *testing.T, project *score.Project, act func(*testing.T, *rig)) {
 // seeds returns how many of so many random projects a test takes: fewer under the race detector, which is slow.
 func seeds(count int) int {
 	if testing.Short() {
-		return count / 4
+		return count / 10
 	}
 	return count
+}
+
+// inFull leaves a test of a mass of events out where tests are to be quick, as under the race detector, which takes ten times as long for it.
+func inFull(t *testing.T) {
+	t.Helper()
+	if testing.Short() {
+		t.Skip("it is about a mass of events, and not about what runs beside what")
+	}
 }
 
 // messages returns what was handed over, without times.

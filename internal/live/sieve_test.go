@@ -120,6 +120,7 @@ func standingOf(messages []midi.Message, end score.Tick) []midi.Message {
 // A project that is denser than can be played, as an old file may have it, is thinned: a tenth of a second never
 // has more than there is room for, every note that goes out ends, and that something was left out is told.
 func TestWhatIsTooDenseIsThinned(t *testing.T) {
+	inFull(t)
 	p := dense()
 	require.Greater(t, score.EventsPerSecond(p), 10*score.MaxEventsPerSecond)
 	onStage(t, p, func(t *testing.T, s *rig) {
