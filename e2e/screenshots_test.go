@@ -107,9 +107,9 @@ func TestScreenshots(t *testing.T) {
 	p.press("song")
 	p.press("now")
 	a.post("/api/controls", `{"address":"/macro/3"}`)
+	p.hand("Stop") // whatever waits is dropped
 	p.hand("Tide bass: pattern A")
 	p.hand("Bell buoy: pattern A")
-	p.hand("Stop")
 	p.MustElement("button[aria-label='Bell buoy: pattern A'][aria-pressed=true]")
 	p.MustElement("button[aria-label='Tide bass: pattern A'][aria-pressed=true]")
 	p.hand("Play")
