@@ -121,6 +121,7 @@ func sortedCells(like *score.Field, cells []score.Cell) []score.Cell {
 func TestALayerWaitsOverAReload(t *testing.T) {
 	t.Parallel()
 	a := start(t, t.TempDir())
+	a.edit(`{"setProject":{"tempo":48000}}`) // a bar lasts 5 s, so that the page is there again before the layer counts
 	p := a.open("/#perform", 1280, 800)
 	p.press("fields")
 	p.hand("Play")
