@@ -13,11 +13,11 @@ import (
 	"jettyfog/internal/core/take"
 )
 
-// slowEdits has every edit of a take be under way for half a second.
+// slowEdits has every edit of a take, or of the project, be under way for half a second.
 const slowEdits = `
 	const ask = window.fetch;
 	window.fetch = async (address, options) => {
-		if (options?.method === "POST" && /takes\/\d+\/edits/.test(address)) await new Promise((done) => setTimeout(done, 500));
+		if (options?.method === "POST" && /(takes\/\d+|api)\/edits/.test(address)) await new Promise((done) => setTimeout(done, 500));
 		return ask(address, options);
 	};`
 

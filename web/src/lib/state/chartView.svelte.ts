@@ -100,7 +100,7 @@ export class ChartView extends ChartSelection {
     const notes = [...this.notesOf(lane, step)].sort((a, b) => above(a) - above(b));
     const value = this.values(lane)[step] ?? 0;
     if (add) return this.toggleNote(lane, step, value + above(notes.at(-1) ?? {}) + 2);
-    if (notes.length > 1) await this.setNotes(lane, step, notes.slice(0, -1));
+    if (notes.length > 1) await this.setNotes(lane, step, () => notes.slice(0, -1));
   }
 
   /** Makes named chords of the notes of steps of the gate, or notes of named chords. */
@@ -112,10 +112,18 @@ export class ChartView extends ChartSelection {
     );
   }
 
-  /** Gives a step its notes. */
-  setNotes(lane: LaneName, step: number, notes: readonly StepNote[]): Promise<void> {
-    const own = { ...this.session.lane(lane).own?.[step], notes: [...notes] };
-    return this.session.edit({ setOwn: { ...this.session.address, lane, step, own } });
+  /** Gives a step other notes, made of those that it has. */
+  setNotes(
+    lane: LaneName,
+    step: number,
+    made: (notes: readonly StepNote[]) => StepNote[],
+  ): Promise<void> {
+    const { address } = this.session;
+    return this.session.edit(() => {
+      const own = this.session.lane(lane, this.session.partAt(address)).own?.[step];
+      const notes = made(own?.notes?.length ? own.notes : theOne);
+      return { setOwn: { ...address, lane, step, own: { ...own, notes } } };
+    });
   }
 
   /** Lets a degree be heard, unless the music plays and would drown it, or the room would hear it. */

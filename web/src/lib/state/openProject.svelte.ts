@@ -82,11 +82,12 @@ export abstract class OpenProject {
     });
   }
 
-  /** Makes several edits one step of undo. */
-  editAll(name: string, edits: EditJSON[]): Promise<void> {
-    const [only] = edits;
-    if (!only) return Promise.resolve();
-    return this.edit(edits.length === 1 ? only : { all: { name, edits } });
+  /** Makes several edits one step of undo; those that follow from what the edits before them make are a function, called in its turn. */
+  editAll(name: string, edits: EditJSON[] | (() => EditJSON[])): Promise<void> {
+    const one = (made: EditJSON[]): EditJSON =>
+      made.length === 1 && made[0] ? made[0] : { all: { name, edits: made } };
+    if (typeof edits === "function") return this.edit(() => one(edits()));
+    return edits.length === 0 ? Promise.resolve() : this.edit(one(edits));
   }
 
   roll(request: Omit<RollRequest, "revision">): Promise<void> {

@@ -6,6 +6,7 @@ import PulseWorker from "../sound/pulse.worker?worker";
 import { BrowserPorts } from "./browserPorts.svelte";
 import { builtIn, OutputRoutes } from "./outputRoutes.svelte";
 import { own } from "./own";
+import { changeOf, type ChangeOf } from "./selection.svelte";
 import type { Session } from "./session.svelte";
 import { StandIns } from "./standIns";
 import { VoltageOutputs } from "./voltageOutputs.svelte";
@@ -185,13 +186,17 @@ export class Outputs extends OutputRoutes {
   }
 
   /** Changes an output; the port of this machine stays with it. */
-  async change(output: Output, change: Partial<Output>): Promise<void> {
-    const changed = { ...output, ...change };
+  async change(output: Output, change: ChangeOf<Output, Partial<Output>>): Promise<void> {
+    const changed = { ...output, ...changeOf(change, output) };
     const port = this.portOf(output);
     if (port && changed.name !== output.name) await this.#rebind(changed, port);
-    return this.session.edit({
-      setProject: { outputs: this.list.map((other) => (other.id === output.id ? changed : other)) },
-    });
+    return this.session.edit(() => ({
+      setProject: {
+        outputs: this.list.map((other) =>
+          other.id === output.id ? { ...other, ...changeOf(change, other) } : other,
+        ),
+      },
+    }));
   }
 
   /** Has a port or device that an output is on this machine be that of its new name. */

@@ -9,12 +9,18 @@ import type {
   Pattern,
   SetTrack,
   Snapshot,
-  StepDetail,
   Track,
 } from "../api/types";
 import { gateLane } from "../chart/gate";
 import { OpenProject } from "./openProject.svelte";
 import { Stage } from "./stage.svelte";
+
+/** A change of something, or what makes one of it as it is when its turn comes: of changes that follow each other quickly each counts. */
+export type ChangeOf<Of, Change> = Change | ((now: Of) => Change);
+
+export function changeOf<Of, Change extends object>(change: ChangeOf<Of, Change>, now: Of): Change {
+  return typeof change === "function" ? (change as (now: Of) => Change)(now) : change;
+}
 
 /** What of the open project is being written: a track, one of its patterns and a part of that; and edits of these. */
 export class Selection extends OpenProject {
@@ -38,6 +44,13 @@ export class Selection extends OpenProject {
   /** Names a part of the pattern that is being written. */
   addressOf(part: Part): PartAddress {
     return { track: this.track.id, pattern: this.pattern.id, part: part.id };
+  }
+
+  /** The part that an address names, if it is there. */
+  partAt({ track, pattern, part }: PartAddress): Part | undefined {
+    const of = this.project.tracks.find(({ id }) => id === track);
+    const parts = of?.patterns.find(({ id }) => id === pattern)?.parts;
+    return parts?.find(({ id }) => id === part);
   }
 
   /** The pattern that is being written: the one that was selected, else the one that plays. */
@@ -106,21 +119,28 @@ export class Selection extends OpenProject {
     if (added) this.selectTrack(added.id);
   }
 
-  setTrack(change: Omit<SetTrack, "track">, track = this.track): Promise<void> {
-    return this.edit({ setTrack: { track: track.id, ...change } });
+  setTrack(change: ChangeOf<Track, Omit<SetTrack, "track">>, track = this.track): Promise<void> {
+    return this.edit(() => {
+      const now = this.project.tracks.find(({ id }) => id === track.id) ?? track;
+      return { setTrack: { track: track.id, ...changeOf(change, now) } };
+    });
   }
 
-  setPart(change: PartChange): Promise<void> {
-    return this.edit({ setPart: { ...this.address, ...change } });
+  setPart(change: ChangeOf<Part, PartChange>): Promise<void> {
+    const { address, part } = this;
+    return this.edit(() => ({
+      setPart: { ...address, ...changeOf(change, this.partAt(address) ?? part) },
+    }));
   }
 
-  setLane(lane: LaneName, change: LaneChange): Promise<void> {
-    return this.edit({ setLane: { ...this.address, lane, ...change } });
-  }
-
-  setDetail(step: number, change: Partial<StepDetail>): Promise<void> {
-    const detail = { ...this.part.details?.[step], ...change };
-    return this.edit({ setDetail: { ...this.address, step, detail } });
+  setLane(lane: LaneName, change: ChangeOf<Lane, LaneChange>): Promise<void> {
+    const { address, part } = this;
+    return this.edit(() => ({
+      setLane: {
+        ...{ ...address, lane },
+        ...changeOf(change, this.lane(lane, this.partAt(address) ?? part)),
+      },
+    }));
   }
 
   protected override shown({ document, project }: Snapshot, before: Snapshot | undefined): void {

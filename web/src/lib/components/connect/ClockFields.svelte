@@ -13,7 +13,7 @@
   const clock = $derived(output.clock);
 
   function set(change: Partial<ClockOut>): Promise<void> {
-    return outputs.change(output, { clock: { ...clock, ...change } });
+    return outputs.change(output, (now) => ({ clock: { ...now.clock, ...change } }));
   }
 </script>
 

@@ -27,16 +27,14 @@
     scaleNames(key, session.lists).filter((name) => name.includes(wanted.trim().toLowerCase())),
   );
 
-  function set(next: Key): Promise<void> {
-    return session.edit({ setProject: { key: next } });
+  function set(made: (now: Key) => Key): Promise<void> {
+    return session.edit(() => ({ setProject: { key: made(session.project.key) } }));
   }
 
   function press(note: number): void {
-    const next =
-      toggles === "scale"
-        ? withNote(key, note, session.lists)
-        : withAllowed(key, note, session.lists);
-    if (next !== key) void set(next);
+    const toggle = toggles === "scale" ? withNote : withAllowed;
+    if (toggle(key, note, session.lists) !== key)
+      void set((now) => toggle(now, note, session.lists));
   }
 </script>
 
@@ -60,7 +58,7 @@
                 name === key.scale ? "bg-water font-semibold" : "hover:bg-paper-2",
               ]}
               aria-current={name === key.scale ? "true" : undefined}
-              onclick={() => set(withScale(key, name, session.lists))}
+              onclick={() => set((now) => withScale(now, name, session.lists))}
             >
               <span class="min-w-0 truncate">{name === custom ? "your own" : name}</span>
               {#if name !== custom && periodOf(key) === 12}
@@ -78,7 +76,8 @@
           id="key-root"
           class="control"
           value={key.root}
-          onchange={(event) => set({ ...key, root: Number(event.currentTarget.value) })}
+          onchange={({ currentTarget: { value } }) =>
+            set((now) => ({ ...now, root: Number(value) }))}
         >
           {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
         </select>

@@ -9,22 +9,25 @@
   const changes = $derived(session.project.meterChanges ?? []);
 
   /** Stores the changes in their order; of two at one bar the one that was given last counts. */
-  function set(changes: MeterChange[]): Promise<void> {
-    const byBar = new Map(changes.map((change) => [change.bar, change]));
-    const meterChanges = [...byBar.values()].sort((a, b) => a.bar - b.bar);
-    return session.edit({ setProject: { meterChanges } });
+  function set(made: (now: MeterChange[]) => MeterChange[]): Promise<void> {
+    return session.edit(() => {
+      const byBar = new Map(made([...changes]).map((change) => [change.bar, change]));
+      const meterChanges = [...byBar.values()].sort((a, b) => a.bar - b.bar);
+      return { setProject: { meterChanges } };
+    });
   }
 
-  function replace(i: number, change: Partial<MeterChange>): Promise<void> {
-    const others = changes.filter((_, at) => at !== i);
-    const own = changes[i];
-    return own ? set([...others, { ...own, ...change }]) : Promise.resolve();
+  function replace(bar: number, change: Partial<MeterChange>): Promise<void> {
+    return set((now) => {
+      const own = now.find((one) => one.bar === bar);
+      return own ? [...now.filter((one) => one !== own), { ...own, ...change }] : now;
+    });
   }
 
-  function write(i: number, field: HTMLInputElement, before: Meter): void {
+  function write(bar: number, field: HTMLInputElement, before: Meter): void {
     const meter = meterOf(field.value);
     if (meter) {
-      void replace(i, { meter });
+      void replace(bar, { meter });
       return;
     }
     session.notices.add(`“${field.value}” is no meter; write it as 7/8 or 2+2+3/8.`);
@@ -32,17 +35,19 @@
   }
 
   function add(): Promise<void> {
-    const bar = (changes.at(-1)?.bar ?? 0) + 4;
-    return set([...changes, { bar, meter: session.bars.meter(bar) }]);
+    return set((now) => {
+      const bar = (now.at(-1)?.bar ?? 0) + 4;
+      return [...now, { bar, meter: session.bars.meter(bar) }];
+    });
   }
 </script>
 
-{#each changes as { bar, meter }, i (bar)}
+{#each changes as { bar, meter } (bar)}
   <ChangeLine
     what="meter"
     bar={bar + 1}
-    move={(to) => replace(i, { bar: to - 1 })}
-    remove={() => set(changes.filter((_, at) => at !== i))}
+    move={(to) => replace(bar, { bar: to - 1 })}
+    remove={() => set((now) => now.filter((one) => one.bar !== bar))}
   >
     <input
       class="control w-[90px]"
@@ -50,7 +55,7 @@
       data-help="A meter, as 7/8, or 2+2+3/8 to group its beats."
       autocomplete="off"
       value={meterText(meter)}
-      onchange={(event) => write(i, event.currentTarget, meter)}
+      onchange={(event) => write(bar, event.currentTarget, meter)}
     />
   </ChangeLine>
 {/each}

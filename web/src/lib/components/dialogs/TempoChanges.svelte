@@ -11,32 +11,37 @@
   const changes = $derived(session.project.tempoChanges ?? []);
 
   /** Stores the changes in their order; of two at one tick the one that was given last counts. */
-  function set(changes: TempoChange[]): Promise<void> {
-    const byTick = new Map(changes.map((change) => [change.tick, change]));
-    const tempoChanges = [...byTick.values()].sort((a, b) => a.tick - b.tick);
-    return session.edit({ setProject: { tempoChanges } });
+  function set(made: (now: TempoChange[]) => TempoChange[]): Promise<void> {
+    return session.edit(() => {
+      const byTick = new Map(made([...changes]).map((change) => [change.tick, change]));
+      const tempoChanges = [...byTick.values()].sort((a, b) => a.tick - b.tick);
+      return { setProject: { tempoChanges } };
+    });
   }
 
-  function replace(i: number, change: Partial<TempoChange>): Promise<void> {
-    const others = changes.filter((_, at) => at !== i);
-    const own = changes[i];
-    return own ? set([...others, { ...own, ...change }]) : Promise.resolve();
+  function replace(tick: number, change: Partial<TempoChange>): Promise<void> {
+    return set((now) => {
+      const own = now.find((one) => one.tick === tick);
+      return own ? [...now.filter((one) => one !== own), { ...own, ...change }] : now;
+    });
   }
 
   function add(): Promise<void> {
-    const last = changes.at(-1);
-    const bar = last ? session.bars.at(last.tick) + 4 : 4;
-    const tempo = last?.tempo ?? session.project.tempo;
-    return set([...changes, { tick: session.bars.start(bar), tempo }]);
+    return set((now) => {
+      const last = now.at(-1);
+      const bar = last ? session.bars.at(last.tick) + 4 : 4;
+      const tempo = last?.tempo ?? session.project.tempo;
+      return [...now, { tick: session.bars.start(bar), tempo }];
+    });
   }
 </script>
 
-{#each changes as { tick, tempo }, i (tick)}
+{#each changes as { tick, tempo } (tick)}
   <ChangeLine
     what="tempo"
     bar={session.bars.at(tick) + 1}
-    move={(bar) => replace(i, { tick: session.bars.start(bar - 1) })}
-    remove={() => set(changes.filter((_, at) => at !== i))}
+    move={(bar) => replace(tick, { tick: session.bars.start(bar - 1) })}
+    remove={() => set((now) => now.filter((one) => one.tick !== tick))}
   >
     <NumberField
       label="Tempo from bar {session.bars.at(tick) + 1}"
@@ -45,7 +50,7 @@
       {...scaled(bounds.Project.tempo, 1000)}
       decimals={2}
       width="7ch"
-      commit={(bpm) => replace(i, { tempo: Math.round(bpm * 1000) })}
+      commit={(bpm) => replace(tick, { tempo: Math.round(bpm * 1000) })}
     />
     <span class="caption">bpm</span>
   </ChangeLine>

@@ -26,7 +26,10 @@
     help="Beats in a bar, 1 to 16."
     value={meter.beats}
     {...bounds.Meter.beats}
-    commit={(beats) => session.edit({ setProject: { meter: { beats, unit: meter.unit } } })}
+    commit={(beats) =>
+      session.edit(() => ({
+        setProject: { meter: { beats, unit: session.project.meter.unit } },
+      }))}
   />
   <ChoiceRow
     label="note value of a beat"
@@ -36,7 +39,7 @@
     choices={units.map((unit) => ({ value: String(unit), label: `1/${unit}` }))}
     select={(value) => {
       const unit = units.find((u) => String(u) === value) ?? meter.unit;
-      return session.edit({ setProject: { meter: { ...meter, unit } } });
+      return session.edit(() => ({ setProject: { meter: { ...session.project.meter, unit } } }));
     }}
   />
   <TextRow

@@ -72,7 +72,10 @@
     help="How many whole passes of its gate the pattern plays first; in a kit, of the longest gate. A track without a clock of its own leads nowhere."
     value={after.passes}
     {...bounds.Chain.passes}
-    commit={(passes) => set({ ...after, passes })}
+    commit={(passes) =>
+      session.edit(() => ({
+        setPattern: { ...at, after: { ...(session.pattern.after ?? after), passes } },
+      }))}
   />
   {#if after.to === "drawn"}
     {#each track.patterns as { id, name } (id)}

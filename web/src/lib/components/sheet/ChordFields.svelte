@@ -2,11 +2,12 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { Part, PartChange } from "../../api/types";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
 
   interface Props {
     part: Part;
-    set: (change: PartChange) => Promise<void>;
+    set: (change: ChangeOf<Part, PartChange>) => Promise<void>;
   }
   let { part, set }: Props = $props();
 </script>
@@ -17,7 +18,7 @@
   value={part.voicing.inversion}
   {...bounds.Voicing.inversion}
   usual={0}
-  commit={(inversion) => set({ voicing: { ...part.voicing, inversion } })}
+  commit={(inversion) => set((now) => ({ voicing: { ...now.voicing, inversion } }))}
 />
 <NumberRow
   label="strum"
@@ -26,13 +27,14 @@
   value={part.voicing.strum}
   {...bounds.Voicing.strum}
   usual={0}
-  commit={(strum) => set({ voicing: { ...part.voicing, strum } })}
+  commit={(strum) => set((now) => ({ voicing: { ...now.voicing, strum } }))}
 />
 <button
   class="control my-1 w-full"
   aria-pressed={part.voicing.open}
   data-help="Open: every second note an octave up."
-  onclick={() => set({ voicing: { ...part.voicing, open: !part.voicing.open } })}>open</button
+  onclick={() => set((now) => ({ voicing: { ...now.voicing, open: !part.voicing.open } }))}
+  >open</button
 >
 <NumberRow
   label="slide time"

@@ -19,18 +19,26 @@
     return setEach((before) => ({ ...before, ...change }));
   }
 
-  function setEach(change: (before: StepDetail) => StepDetail): Promise<void> {
-    const edits: EditJSON[] = steps.map((step) => ({
-      setDetail: { ...session.address, step, detail: change(session.part.details?.[step] ?? {}) },
-    }));
-    return session.editAll("steps", edits);
+  function setEach(change: (before: StepDetail, first: StepDetail) => StepDetail): Promise<void> {
+    const { address } = session;
+    const at = [...steps];
+    return session.editAll("steps", () => {
+      const now = session.partAt(address)?.details;
+      const of = (step = 0): StepDetail => now?.[step] ?? {};
+      return at.map((step): EditJSON => ({
+        setDetail: { ...address, step, detail: change(of(step), of(at[0])) },
+      }));
+    });
   }
 
-  /** Gives steps a ratchet, whose empty lists count for nothing, or takes it away. */
-  function setRatchet(ratchet: StepRatchet | undefined): Promise<void> {
-    return setEach((before) => {
+  /** Gives steps a ratchet that is made of the first one's, and whose empty lists count for nothing, or takes it away. */
+  function setRatchet(
+    made: (before: StepRatchet | undefined) => StepRatchet | undefined,
+  ): Promise<void> {
+    return setEach((before, first) => {
       const rest = { ...before };
       delete rest.ratchet;
+      const ratchet = made(first.ratchet);
       if (!ratchet) return rest;
       const { shares = [], hitOdds = [], counts = [], ...shape } = ratchet;
       return {

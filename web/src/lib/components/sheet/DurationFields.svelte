@@ -9,12 +9,12 @@
   const session = getSession();
   const total = $derived(durations.reduce((sum, line) => sum + line.weight, 0));
 
-  function set(lines: Duration[]): Promise<void> {
-    return session.setPart({ durations: lines });
+  function set(made: (lines: readonly Duration[]) => Duration[]): Promise<void> {
+    return session.setPart((now) => ({ durations: made(now.durations ?? []) }));
   }
 
   function change(i: number, part: Partial<Duration>): Promise<void> {
-    return set(durations.map((line, at) => (at === i ? { ...line, ...part } : line)));
+    return set((lines) => lines.map((line, at) => (at === i ? { ...line, ...part } : line)));
   }
 </script>
 
@@ -30,7 +30,7 @@
     {total}
     rest={line.rest ?? false}
     change={(part) => change(i, part)}
-    remove={() => set(durations.filter((_, at) => at !== i))}
+    remove={() => set((lines) => lines.filter((_, at) => at !== i))}
   >
     <select
       class="control min-w-0 flex-1"
@@ -45,5 +45,5 @@
 <button
   class="control w-full"
   disabled={durations.length === 32}
-  onclick={() => set([...durations, { value: "1/16", weight: 1 }])}>+ length</button
+  onclick={() => set((lines) => [...lines, { value: "1/16", weight: 1 }])}>+ length</button
 >

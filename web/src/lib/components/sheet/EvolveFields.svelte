@@ -9,12 +9,12 @@
 
   const session = getSession();
   const spec = $derived(session.spec(name));
-  const evolve: Evolve = $derived(
-    lane.evolve ?? { every: 4, percent: 0, lowest: spec.least, highest: spec.most },
-  );
+  const fresh = $derived({ every: 4, percent: 0, lowest: spec.least, highest: spec.most });
+  const evolve: Evolve = $derived(lane.evolve ?? fresh);
 
   function set(change: Partial<Evolve>): Promise<void> {
-    return session.setLane(name, { evolve: { ...evolve, ...change } });
+    const usual = fresh;
+    return session.setLane(name, (now) => ({ evolve: { ...(now.evolve ?? usual), ...change } }));
   }
 </script>
 

@@ -63,7 +63,7 @@
       {name}
       weights={lane.weights ?? []}
       otherwise="what is written"
-      set={(weights) => session.setLane(name, { weights })}
+      set={(made) => session.setLane(name, (now) => ({ weights: made(now.weights ?? []) }))}
     />
   </Section>
   <Section

@@ -9,7 +9,8 @@
 
   const session = getSession();
   const view = getChartView();
-  const spread: Spread = $derived(lane.spread ?? newSpread(session.spec(name), 0));
+  const fresh = $derived(newSpread(session.spec(name), 0));
+  const spread: Spread = $derived(lane.spread ?? fresh);
   const off = $derived(spread.depth === 0 || spread.chance === 0);
   /** A step at which the lane's spread is in force, that of the cursor if it is. */
   const step = $derived.by(() => {
@@ -19,7 +20,8 @@
   });
 
   function set(change: Partial<Spread>): Promise<void> {
-    return session.setLane(name, { spread: { ...spread, ...change } });
+    const usual = fresh;
+    return session.setLane(name, (now) => ({ spread: { ...(now.spread ?? usual), ...change } }));
   }
 </script>
 

@@ -3,6 +3,7 @@
   import { bounds } from "../../api/generated";
   import type { Lane, LaneChange, LaneName } from "../../api/types";
   import { getSession } from "../../state/context";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import OrderPicture from "../lane/OrderPicture.svelte";
@@ -12,7 +13,7 @@
   const session = getSession();
   const spec = $derived(session.spec(name));
 
-  function set(change: LaneChange): Promise<void> {
+  function set(change: ChangeOf<Lane, LaneChange>): Promise<void> {
     return session.setLane(name, change);
   }
 </script>
@@ -99,7 +100,7 @@
       min={0}
       max={bounds.DriftOdds.forward.max - lane.drift.back}
       usual={50}
-      commit={(forward) => set({ drift: { ...lane.drift, forward } })}
+      commit={(forward) => set((now) => ({ drift: { ...now.drift, forward } }))}
     />
     <NumberRow
       label="step back"
@@ -109,7 +110,7 @@
       min={0}
       max={bounds.DriftOdds.back.max - lane.drift.forward}
       usual={25}
-      commit={(back) => set({ drift: { ...lane.drift, back } })}
+      commit={(back) => set((now) => ({ drift: { ...now.drift, back } }))}
     />
   {/if}
   {#if !spec.leads}

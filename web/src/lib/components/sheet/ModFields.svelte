@@ -18,11 +18,15 @@
   const fresh: Mod = { target: "control", number: 74, least: 0, most: 127, glide: 0 };
 
   function set(change: Partial<Mod>): Promise<void> {
-    // Lanes before this one that go nowhere yet need a place in the list too.
-    const list = [...mods];
-    while (list.length <= place) list.push({ ...fresh, number: 70 + list.length });
-    list[place] = { ...fresh, ...mod, ...change };
-    return session.setPart({ mods: list });
+    const at = place;
+    return session.setPart((now) => {
+      // Lanes before this one that go nowhere yet need a place in the list too.
+      const list = [...(now.mods ?? [])];
+      const mod = { ...fresh, ...list[at], ...change };
+      while (list.length <= at) list.push({ ...fresh, number: 70 + list.length });
+      list[at] = mod;
+      return { mods: list };
+    });
   }
 
   function setTarget(name: string): void {

@@ -27,10 +27,14 @@ show their ranges, and are changed together.
   const many = $derived(steps.length > 1);
 
   function setEach(change: (own: StepOwn) => StepOwn): Promise<void> {
-    const edits: EditJSON[] = steps.map((step) => ({
-      setOwn: { ...session.address, lane: name, step, own: change(lane.own?.[step] ?? {}) },
-    }));
-    return session.editAll("chance of steps", edits);
+    const { address } = session;
+    const [at, of] = [[...steps], name];
+    return session.editAll("chance of steps", () => {
+      const { own } = session.lane(of, session.partAt(address));
+      return at.map((step): EditJSON => ({
+        setOwn: { ...address, lane: of, step, own: change(own?.[step] ?? {}) },
+      }));
+    });
   }
 
   /** The spread of a step, or the one that it would have. */
@@ -93,7 +97,7 @@ show their ranges, and are changed together.
     {name}
     weights={first.weights ?? []}
     otherwise="the lane"
-    set={(weights) => setEach((own) => ({ ...own, weights }))}
+    set={(made) => setEach((own) => ({ ...own, weights: made(own.weights ?? []) }))}
   />
 {/if}
 {#if any}

@@ -4,6 +4,7 @@
   import { stepsFrom, stepsText } from "../../chart/loopSteps";
   import type { Part, PartChange } from "../../api/types";
   import { getSession } from "../../state/context";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import Section from "../fields/Section.svelte";
@@ -18,7 +19,7 @@
   const held = $derived(part.held ?? []);
   const kit = $derived(session.track.kind === "kit");
 
-  function set(change: PartChange): Promise<void> {
+  function set(change: ChangeOf<Part, PartChange>): Promise<void> {
     return session.setPart(change);
   }
 </script>

@@ -29,7 +29,7 @@
     value={register.lowest}
     min={bounds.Register.lowest.min}
     max={register.highest - octave + 1}
-    commit={(lowest) => session.setTrack({ register: { ...register, lowest } })}
+    commit={(lowest) => session.setTrack((now) => ({ register: { ...now.register, lowest } }))}
   />
   <NumberRow
     label="highest note"
@@ -38,7 +38,7 @@
     value={register.highest}
     min={register.lowest + octave - 1}
     max={bounds.Register.highest.max}
-    commit={(highest) => session.setTrack({ register: { ...register, highest } })}
+    commit={(highest) => session.setTrack((now) => ({ register: { ...now.register, highest } }))}
   />
   <NumberRow
     label="degrees up"
@@ -46,7 +46,7 @@
     value={transpose.degrees}
     {...bounds.Transpose.degrees}
     usual={0}
-    commit={(degrees) => session.setTrack({ transpose: { ...transpose, degrees } })}
+    commit={(degrees) => session.setTrack((now) => ({ transpose: { ...now.transpose, degrees } }))}
   />
   <NumberRow
     label="semitones up"
@@ -54,7 +54,8 @@
     value={transpose.semitones}
     {...bounds.Transpose.semitones}
     usual={0}
-    commit={(semitones) => session.setTrack({ transpose: { ...transpose, semitones } })}
+    commit={(semitones) =>
+      session.setTrack((now) => ({ transpose: { ...now.transpose, semitones } }))}
   />
 {/if}
 <NumberRow
@@ -87,7 +88,8 @@
       value={tuned.channels ?? 1}
       {...bounds.Tuned.channels}
       min={1}
-      commit={(channels) => session.setTrack({ tuned: { ...tuned, channels } })}
+      commit={(channels) =>
+        session.setTrack((now) => ({ tuned: { ...(now.tuned ?? tuned), channels } }))}
     />
     <NumberRow
       label="bend range"
@@ -96,7 +98,7 @@
       {...bounds.Tuned.range}
       min={1}
       usual={2}
-      commit={(range) => session.setTrack({ tuned: { ...tuned, range } })}
+      commit={(range) => session.setTrack((now) => ({ tuned: { ...(now.tuned ?? tuned), range } }))}
     />
   {/if}
 {/if}

@@ -12,7 +12,8 @@
   let { track }: { track: Track } = $props();
 
   const session = getSession();
-  const source: PitchSource = $derived(track.pitches ?? { kind: "key", highest: 127 });
+  const none: PitchSource = { kind: "key", highest: 127 };
+  const source = $derived(track.pitches ?? none);
   const others = $derived(session.project.tracks.filter(({ id }) => id !== track.id));
   const maps = $derived(session.project.chordMaps ?? []);
   const map = $derived(maps.find(({ id }) => id === source.map));
@@ -43,7 +44,7 @@
   );
 
   function set(change: Partial<PitchSource>): Promise<void> {
-    return session.setTrack({ pitches: { ...source, ...change } });
+    return session.setTrack((now) => ({ pitches: { ...(now.pitches ?? none), ...change } }));
   }
 
   /** Adds a map, one that ships or an empty one, and has the track use it. */

@@ -3,12 +3,13 @@
   import { bounds } from "../../api/generated";
   import type { Part, PartChange } from "../../api/types";
   import { getSession } from "../../state/context";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
 
   interface Props {
     part: Part;
-    set: (change: PartChange) => Promise<void>;
+    set: (change: ChangeOf<Part, PartChange>) => Promise<void>;
   }
   let { part, set }: Props = $props();
 
@@ -21,7 +22,9 @@
   value={part.ratchet.spacing}
   choices={session.lists.spacings}
   select={(spacing) =>
-    set({ ratchet: { ...part.ratchet, spacing: spacing as Part["ratchet"]["spacing"] } })}
+    set((now) => ({
+      ratchet: { ...now.ratchet, spacing: spacing as Part["ratchet"]["spacing"] },
+    }))}
 />
 <NumberRow
   label="ramp"
@@ -30,7 +33,7 @@
   value={part.ratchet.ramp}
   {...bounds.RatchetShape.ramp}
   usual={0}
-  commit={(ramp) => set({ ratchet: { ...part.ratchet, ramp } })}
+  commit={(ramp) => set((now) => ({ ratchet: { ...now.ratchet, ramp } }))}
 />
 <NumberRow
   label="odds"
@@ -39,5 +42,5 @@
   value={part.ratchet.odds}
   {...bounds.RatchetShape.odds}
   usual={100}
-  commit={(odds) => set({ ratchet: { ...part.ratchet, odds } })}
+  commit={(odds) => set((now) => ({ ratchet: { ...now.ratchet, odds } }))}
 />

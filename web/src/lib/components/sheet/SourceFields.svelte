@@ -21,7 +21,7 @@
   const quarter = $derived(session.lists.ticksPerQuarter);
 
   function set(change: Partial<Source>): Promise<void> {
-    return session.setTrack({ source: { ...source, ...change } });
+    return session.setTrack((now) => ({ source: { ...now.source, ...change } }));
   }
 
   function setKind(kind: Source["kind"]): Promise<void> {

@@ -16,25 +16,20 @@
   );
 
   function setNote(i: number, change: Partial<StepNote>): Promise<void> {
-    return view.setNotes(
-      name,
-      step,
+    return view.setNotes(name, step, (notes) =>
       notes.map((note, at) => (at === i ? { ...note, ...change } : note)),
     );
   }
 
   function setEach(each: boolean): Promise<void> {
-    return session.editAll(
-      "notes of steps",
-      steps.map((step) => ({
-        setOwn: {
-          ...session.address,
-          lane: name,
-          step,
-          own: { ...session.lane(name).own?.[step], each },
-        },
-      })),
-    );
+    const { address } = session;
+    const [at, lane] = [[...steps], name];
+    return session.editAll("notes of steps", () => {
+      const { own } = session.lane(lane, session.partAt(address));
+      return at.map((step) => ({
+        setOwn: { ...address, lane, step, own: { ...own?.[step], each } },
+      }));
+    });
   }
 </script>
 
@@ -46,12 +41,7 @@
       value={view.values(name)[step] ?? 0}
       set={(change) => setNote(i, change)}
       remove={notes.length > 1
-        ? () =>
-            view.setNotes(
-              name,
-              step,
-              notes.filter((_, at) => at !== i),
-            )
+        ? () => view.setNotes(name, step, (notes) => notes.filter((_, at) => at !== i))
         : undefined}
     />
   {/each}

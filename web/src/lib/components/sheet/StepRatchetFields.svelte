@@ -12,15 +12,21 @@
     ratchet: StepRatchet | undefined;
     /** Whether the steps that are selected have different ones. */
     mixed: boolean;
-    set: (ratchet: StepRatchet | undefined) => Promise<void>;
+    set: (made: (before: StepRatchet | undefined) => StepRatchet | undefined) => Promise<void>;
   }
   let { ratchet, mixed, set }: Props = $props();
 
   const session = getSession();
   const kit = $derived(session.track.kind === "kit");
 
+  function turn(): Promise<void> {
+    const own = ratchet ? undefined : { ...session.part.ratchet };
+    return set(() => own);
+  }
+
   function change(change: Partial<StepRatchet>): Promise<void> {
-    return set({ ...(ratchet ?? session.part.ratchet), ...change });
+    const usual = session.part.ratchet;
+    return set((before) => ({ ...(before ?? usual), ...change }));
   }
 </script>
 
@@ -28,8 +34,7 @@
   class="control my-1 w-full"
   aria-pressed={ratchet !== undefined}
   data-help="A ratchet of the step's own in place of the part's: how its hits lie, how often each sounds, how many there are. Press again to have it as the part."
-  onclick={() => set(ratchet ? undefined : { ...session.part.ratchet })}
-  >own ratchet{mixed ? " (not all alike)" : ""}</button
+  onclick={turn}>own ratchet{mixed ? " (not all alike)" : ""}</button
 >
 {#if ratchet}
   {#if !ratchet.shares}

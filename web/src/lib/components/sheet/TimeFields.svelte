@@ -24,7 +24,7 @@
     {...bounds.Ratio.n}
     usual={1}
     width="2ch"
-    commit={(n) => session.setTrack({ speed: { ...track.speed, n } })}
+    commit={(n) => session.setTrack((now) => ({ speed: { ...now.speed, n } }))}
   />
   <span class="caption">:</span>
   <NumberField
@@ -33,7 +33,7 @@
     {...bounds.Ratio.m}
     usual={1}
     width="2ch"
-    commit={(m) => session.setTrack({ speed: { ...track.speed, m } })}
+    commit={(m) => session.setTrack((now) => ({ speed: { ...now.speed, m } }))}
   />
 </FieldRow>
 <FieldRow

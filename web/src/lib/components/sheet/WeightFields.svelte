@@ -12,7 +12,8 @@
     weights: readonly Weight[];
     /** What is in force where there are no weights: the steps, or the lane. */
     otherwise: string;
-    set: (lines: Weight[]) => Promise<void>;
+    /** Makes other lines of those that there are. */
+    set: (made: (lines: readonly Weight[]) => Weight[]) => Promise<void>;
   }
   let { name, weights, otherwise, set }: Props = $props();
 
@@ -22,7 +23,7 @@
   const total = $derived(weights.reduce((sum, line) => sum + line.weight, 0));
 
   function change(i: number, part: Partial<Weight>): Promise<void> {
-    return set(weights.map((line, at) => (at === i ? { ...line, ...part } : line)));
+    return set((lines) => lines.map((line, at) => (at === i ? { ...line, ...part } : line)));
   }
 
   /** What a line of one value draws, where a name says more than its number. */
@@ -47,9 +48,12 @@
   ]);
 
   function add(): Promise<void> {
-    const last = weights.at(-1);
-    const next = last ? Math.min(spec.most, last.highest + 1) : spec.default;
-    return set([...weights, { lowest: next, highest: next, weight: 1 }]);
+    const { most, default: usual } = spec;
+    return set((lines) => {
+      const last = lines.at(-1);
+      const next = last ? Math.min(most, last.highest + 1) : usual;
+      return [...lines, { lowest: next, highest: next, weight: 1 }];
+    });
   }
 </script>
 
@@ -67,7 +71,7 @@
     {total}
     rest={spec.rests ? (line.rest ?? false) : undefined}
     change={(part) => change(i, part)}
-    remove={() => set(weights.filter((_, at) => at !== i))}
+    remove={() => set((lines) => lines.filter((_, at) => at !== i))}
   >
     <NumberField
       label="Lowest of line {i + 1}"
@@ -97,7 +101,7 @@
 {#if weights.length > 1}
   <div class="flex flex-wrap gap-1 py-1" role="group" aria-label="All weights">
     {#each reweighings as { how, label, help } (how)}
-      <button class="control" data-help={help} onclick={() => set(reweighed(weights, how))}
+      <button class="control" data-help={help} onclick={() => set((lines) => reweighed(lines, how))}
         >{label}</button
       >
     {/each}

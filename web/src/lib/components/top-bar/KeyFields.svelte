@@ -1,5 +1,6 @@
 <!-- @component The key: a root and a scale. -->
 <script lang="ts">
+  import type { Key } from "../../api/types";
   import { rootNames, scaleNames, withScale } from "../../chart/key";
   import { getSession } from "../../state/context";
 
@@ -12,8 +13,8 @@
 
   const inWords = $derived(`${roots[key.root]} ${key.scale}`);
 
-  function select(scale: string): Promise<void> {
-    return session.edit({ setProject: { key: withScale(key, scale, session.lists) } });
+  function set(made: (now: Key) => Key): Promise<void> {
+    return session.edit(() => ({ setProject: { key: made(session.project.key) } }));
   }
 </script>
 
@@ -25,8 +26,7 @@
       aria-label="Root"
       data-help="Root of the key. Steps hold degrees, so the music moves along."
       value={key.root}
-      onchange={(event) =>
-        session.edit({ setProject: { key: { ...key, root: Number(event.currentTarget.value) } } })}
+      onchange={({ currentTarget: { value } }) => set((now) => ({ ...now, root: Number(value) }))}
     >
       {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
@@ -35,7 +35,8 @@
       aria-label="Scale"
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}
-      onchange={(event) => select(event.currentTarget.value)}
+      onchange={({ currentTarget: { value } }) =>
+        set((now) => withScale(now, value, session.lists))}
     >
       {#each scales as scale (scale)}<option>{scale}</option>{/each}
     </select>
