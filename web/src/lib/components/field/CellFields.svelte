@@ -1,7 +1,7 @@
 <!-- @component What the selected cells hold: their notes and what these have of their own, arrows, letters, walls and repeaters. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
-  import type { Cell } from "../../api/types";
+  import type { Arrow, Cell } from "../../api/types";
   import { directionMarks, directionNames, emptied } from "../../field/cells";
   import { getChartView, getSession } from "../../state/context";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
@@ -15,6 +15,11 @@
   const cell: Cell = $derived(field.cell(field.cursor) ?? { ...field.cursor });
 
   const set = (change: Partial<Cell>) => field.change((c) => ({ ...c, ...change }));
+
+  function setArrows(made: (arrows: Arrow[]) => Arrow[]): Promise<void> {
+    const { cursor } = field;
+    return field.change((c) => ({ ...c, arrows: made(field.cell(cursor)?.arrows ?? []) }));
+  }
   /** The mod lanes that the part has. */
   const mods = $derived(session.lanes.filter(({ mod }) => mod));
 
@@ -123,7 +128,7 @@
       value={arrow.to}
       onchange={(event) => {
         const to = Number(event.currentTarget.value);
-        void set({ arrows: (cell.arrows ?? []).map((a, k) => (k === i ? { ...a, to } : a)) });
+        void setArrows((arrows) => arrows.map((a, k) => (k === i ? { ...a, to } : a)));
       }}
     >
       {#each directionNames as name, to (to)}
@@ -140,12 +145,12 @@
       {...bounds.Arrow.weight}
       usual={100}
       commit={(weight) =>
-        set({ arrows: (cell.arrows ?? []).map((a, k) => (k === i ? { ...a, weight } : a)) })}
+        setArrows((arrows) => arrows.map((a, k) => (k === i ? { ...a, weight } : a)))}
     />
     <button
       class="control px-1!"
       aria-label="Remove arrow {i + 1}"
-      onclick={() => set({ arrows: (cell.arrows ?? []).filter((_, k) => k !== i) })}>×</button
+      onclick={() => setArrows((arrows) => arrows.filter((_, k) => k !== i))}>×</button
     >
   </FieldRow>
 {/each}

@@ -1,6 +1,6 @@
 <!-- @component When gate steps may sound: a sentence of up to three terms. -->
 <script lang="ts">
-  import { readCondition, writeCondition, type Term } from "../../chart/conditions";
+  import { readCondition, writeCondition, type Sentence, type Term } from "../../chart/conditions";
   import { getSession } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -11,13 +11,15 @@
     mixed: boolean;
     /** The condition as a sentence. */
     words: string;
-    commit: (condition: string) => Promise<void>;
+    /** Makes another condition of the one that there is. */
+    commit: (made: (condition: string) => string) => Promise<void>;
   }
   let { condition, mixed, words, commit }: Props = $props();
 
   const session = getSession();
   const { terms, maxTerms } = $derived(session.lists);
-  const sentence = $derived(mixed ? { terms: [], or: false } : readCondition(condition, terms));
+  const none: Sentence = { terms: [], or: false };
+  const sentence = $derived(mixed ? none : readCondition(condition, terms));
   const tracks = $derived(session.project.tracks);
   const another = $derived(tracks.find((t) => t.id !== session.track.id) ?? session.track);
   /** What a term can be about. */
@@ -35,19 +37,26 @@
     return kind && { not: false, kind, numbers: kind.usual, of: of?.id };
   }
 
-  /** Puts terms in the place of one, or at the end. */
-  function put(at: number, ...terms: Term[]): Promise<void> {
-    const next = [...sentence.terms];
-    next.splice(at, 1, ...terms);
-    return commit(writeCondition({ ...sentence, terms: next }));
+  function rewrite(made: (now: Sentence) => Sentence): Promise<void> {
+    const [anew, kinds] = [mixed, terms];
+    return commit((now) => writeCondition(made(anew ? none : readCondition(now, kinds))));
+  }
+
+  function change(at: number, made: (now: Term) => Term): Promise<void> {
+    return rewrite((now) => ({
+      ...now,
+      terms: now.terms.map((term, i) => (i === at ? made(term) : term)),
+    }));
   }
 
   /** Sets a number of a term; the bounds of a range stay in order. */
-  function setNumber(at: number, term: Term, place: number, value: number): Promise<void> {
-    const numbers = term.numbers.map((n, i) =>
-      i === place || (i < place ? n > value : n < value) ? value : n,
-    );
-    return put(at, { ...term, numbers });
+  function setNumber(at: number, place: number, value: number): Promise<void> {
+    return change(at, (term) => ({
+      ...term,
+      numbers: term.numbers.map((n, i) =>
+        i === place || (i < place ? n > value : n < value) ? value : n,
+      ),
+    }));
   }
 </script>
 
@@ -59,8 +68,8 @@
       class="control"
       aria-label="How the terms are joined"
       value={sentence.or ? "or" : "and"}
-      onchange={(event) =>
-        commit(writeCondition({ ...sentence, or: event.currentTarget.value === "or" }))}
+      onchange={({ currentTarget: { value } }) =>
+        rewrite((now) => ({ ...now, or: value === "or" }))}
     >
       <option value="and">if all hold</option>
       <option value="or">if one holds</option>
@@ -77,7 +86,7 @@
       class="control px-1!"
       aria-pressed={term.not}
       data-help="Turn the term around."
-      onclick={() => put(at, { ...term, not: !term.not })}>not</button
+      onclick={() => change(at, (now) => ({ ...now, not: !term.not }))}>not</button
     >
     <select
       class="control max-w-[158px]"
@@ -85,15 +94,17 @@
       value={term.kind.label}
       onchange={(event) => {
         const next = newTerm(event.currentTarget.value);
-        if (next) void put(at, { ...next, not: term.not });
+        if (next) void change(at, ({ not }) => ({ ...next, not }));
       }}
     >
       {#each offered.includes(term.kind) ? offered : terms as { form, label } (form)}<option
           value={label}>{label}</option
         >{/each}
     </select>
-    <button class="control px-1!" aria-label="Take term {at + 1} out" onclick={() => put(at)}
-      >×</button
+    <button
+      class="control px-1!"
+      aria-label="Take term {at + 1} out"
+      onclick={() => rewrite((now) => ({ ...now, terms: now.terms.toSpliced(at, 1) }))}>×</button
     >
     {#if term.of !== undefined && term.kind.of}
       {@const choices = named[term.kind.of] ?? []}
@@ -101,7 +112,8 @@
         class="control max-w-[110px]"
         aria-label="Which {term.kind.of}"
         value={String(term.of)}
-        onchange={(event) => put(at, { ...term, of: Number(event.currentTarget.value) })}
+        onchange={({ currentTarget: { value } }) =>
+          change(at, (now) => ({ ...now, of: Number(value) }))}
       >
         {#if !choices.some(({ id }) => id === term.of)}
           <option value={String(term.of)}>one that is gone</option>
@@ -116,7 +128,7 @@
         min={number.min}
         max={number.max}
         width="2ch"
-        commit={(value) => setNumber(at, term, place, value)}
+        commit={(value) => setNumber(at, place, value)}
       />
     {/each}
   </div>
@@ -133,7 +145,7 @@
       onchange={(event) => {
         const term = newTerm(event.currentTarget.value);
         event.currentTarget.value = "";
-        if (term) void put(sentence.terms.length, term);
+        if (term) void rewrite((now) => ({ ...now, terms: [...now.terms, term] }));
       }}
     >
       <option value="">+ only if</option>

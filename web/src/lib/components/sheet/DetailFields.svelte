@@ -15,8 +15,9 @@
   const mixed = $derived(details.some((d) => (d.condition ?? "") !== (detail.condition ?? "")));
   const shape = (d: StepDetail) => JSON.stringify(d.ratchet ?? null);
 
-  function set(change: Partial<StepDetail>): Promise<void> {
-    return setEach((before) => ({ ...before, ...change }));
+  /** Gives all steps what is made of the first one's detail. */
+  function set(made: (first: StepDetail) => Partial<StepDetail>): Promise<void> {
+    return setEach((before, first) => ({ ...before, ...made(first) }));
   }
 
   function setEach(change: (before: StepDetail, first: StepDetail) => StepDetail): Promise<void> {
@@ -58,7 +59,7 @@
   condition={detail.condition ?? ""}
   {mixed}
   words={view.chartPart?.details[steps[0] ?? 0]?.condition ?? ""}
-  commit={(condition) => set({ condition })}
+  commit={(made) => set((first) => ({ condition: made(first.condition ?? "") }))}
 />
 <LengthFields {detail} {set} />
 <StepRatchetFields
@@ -70,5 +71,5 @@
   class="control my-1 w-full"
   aria-pressed={detail.skip ?? false}
   data-help="Skip: the step is passed over in no time, and the loop is that much shorter."
-  onclick={() => set({ skip: !detail.skip })}>skip</button
+  onclick={() => set((first) => ({ skip: !first.skip }))}>skip</button
 >

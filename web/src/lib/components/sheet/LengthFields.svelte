@@ -6,18 +6,25 @@
   import FieldRow from "../fields/FieldRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
 
-  let { detail, set }: { detail: StepDetail; set: (change: Partial<StepDetail>) => Promise<void> } =
-    $props();
+  interface Props {
+    detail: StepDetail;
+    set: (made: (now: StepDetail) => Partial<StepDetail>) => Promise<void>;
+  }
+  let { detail, set }: Props = $props();
 
   const lengths = $derived(lengthsOf(detail));
   const words = ["silent", "played", "tied"];
   const marks = ["·", "●", "–"];
 
-  /** The next thing that can become of a length; the first cannot be tied. */
-  function turn(at: number): void {
-    const next = [...lengths];
+  /** The lengths where one has become the next thing that it can, which for the first is not tied; undefined if none were played then. */
+  function turned(detail: StepDetail, at: number): string | undefined {
+    const next = lengthsOf(detail);
     next[at] = ((next[at] ?? 0) + 1) % (at === 0 ? 2 : 3);
-    if (next.includes(1)) void set({ lengths: next.join("") });
+    return next.includes(1) ? next.join("") : undefined;
+  }
+
+  function turn(at: number): void {
+    if (turned(detail, at)) void set((now) => ({ lengths: turned(now, at) ?? now.lengths ?? "" }));
   }
 </script>
 
@@ -28,7 +35,7 @@
   {...bounds.StepDetail.stretch}
   min={1}
   usual={1}
-  commit={(stretch) => set(withStretch(detail, stretch))}
+  commit={(stretch) => set((now) => withStretch(now, stretch))}
 />
 {#if lengths.length > 1}
   <FieldRow
