@@ -41,11 +41,8 @@ export abstract class OutputRoutes {
   }
 
   /** Changes the routes that a track has by then, so that changes that follow each other quickly all count. */
-  #setRoutes({ id }: Track, change: (routes: Route[]) => Route[]): Promise<void> {
-    return this.session.edit(() => {
-      const track = this.session.project.tracks.find((one) => one.id === id);
-      return { setTrack: { track: id, routes: change(track ? this.routesOf(track) : []) } };
-    });
+  #setRoutes(track: Track, change: (routes: Route[]) => Route[]): Promise<void> {
+    return this.session.setTrack((now) => ({ routes: change(this.routesOf(now)) }), track);
   }
 
   /** Changes the route of a track that leads where another does. */

@@ -3,6 +3,7 @@
   import { bounds } from "../../api/generated";
   import type { ChordMap, PitchSource, Track } from "../../api/types";
   import { getSession } from "../../state/context";
+  import { changeOf, type ChangeOf } from "../../state/selection.svelte";
   import ChordMapDialog from "../dialogs/ChordMapDialog.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
@@ -43,8 +44,10 @@
     session.lists.pitchKinds.filter(({ value }) => value !== "track" || others.length > 0),
   );
 
-  function set(change: Partial<PitchSource>): Promise<void> {
-    return session.setTrack((now) => ({ pitches: { ...(now.pitches ?? none), ...change } }));
+  function set(change: ChangeOf<PitchSource, Partial<PitchSource>>): Promise<void> {
+    return session.setTrack(({ pitches: now = none }) => ({
+      pitches: { ...now, ...changeOf(change, now) },
+    }));
   }
 
   /** Adds a map, one that ships or an empty one, and has the track use it. */
@@ -165,5 +168,8 @@
 {/if}
 <KeysFields {source} {set} />
 {#if source.kind !== "key"}
-  <RoleRules rules={source.rules ?? []} set={(rules) => set({ rules })} />
+  <RoleRules
+    rules={source.rules ?? []}
+    set={(made) => set((now) => ({ rules: made(now.rules ?? []) }))}
+  />
 {/if}

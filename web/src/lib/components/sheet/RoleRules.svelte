@@ -9,13 +9,15 @@
 
   interface Props {
     rules: RoleRule[];
-    set: (rules: RoleRule[]) => Promise<void>;
+    /** Makes other rules of those that there are. */
+    set: (made: (rules: RoleRule[]) => RoleRule[]) => Promise<void>;
   }
   let { rules, set }: Props = $props();
 
   const session = getSession();
   const most = 8;
-  const change = (i: number, to: Partial<RoleRule> | undefined) => set(changed(rules, i, to));
+  const change = (i: number, to: Partial<RoleRule> | undefined) =>
+    set((now) => changed(now, i, to));
 </script>
 
 {#each rules as rule, i (i)}
@@ -55,5 +57,5 @@
   class="control my-0.5 w-full"
   data-help="Changes some notes of the chord now and then, as a fifth to a sixth."
   disabled={rules.length >= most}
-  onclick={() => set([...rules, { role: "fifth", semitones: 2, odds: 25 }])}>+ rule</button
+  onclick={() => set((now) => [...now, { role: "fifth", semitones: 2, odds: 25 }])}>+ rule</button
 >
