@@ -72,7 +72,10 @@ func TestAnEditThatContinuesAnother(t *testing.T) {
 			{score.SetLane{LaneAddress: first.LaneAddress, Amount: given(30)}, score.SetLane{LaneAddress: first.LaneAddress, Amount: given(100)}},
 		}
 		pair := rapid.SampledFrom(pairs).Draw(t, "pair")
-		require.True(t, score.Continues(pair[0], pair[1]))
+		if !score.Continues(pair[0], pair[1]) {
+			require.Equal(t, score.Chord, spec.Name, "a name takes notes away, and none does not")
+			return
+		}
 		between, inverse, err := score.Apply(p, pair[0])
 		require.NoError(t, err)
 		both, _, err := score.Apply(between, pair[1])
@@ -115,6 +118,20 @@ func TestEditsOfOtherPlacesDoNotContinue(t *testing.T) {
 	}
 	require.False(t, score.Continues(score.SetTrack{Track: 1, Delay: given(score.Tick(1))}, score.SetTrack{Track: 1, Jitter: given(1)}))
 	require.False(t, score.Continues(score.SetProject{Tempo: given(score.Tempo(90_000))}, score.SetProject{Tempo: given(score.Tempo(90_000)), Swing: given(600)}))
+	named := func(value int) score.Edit { return steps(lane(1, score.Chord), score.StepValue{Step: 2, Value: value}) }
+	notes := func(notes ...score.StepNote) score.Edit {
+		return score.SetOwn{LaneAddress: lane(1, score.Pitch), Step: 2, Own: score.StepOwn{Notes: notes}}
+	}
+	both := func(e score.Edit) score.Edit {
+		return score.All{Name: "both", Edits: []score.EditJSON{score.FormOf(one), score.FormOf(e)}}
+	}
+	for _, whole := range []func(score.Edit) score.Edit{func(e score.Edit) score.Edit { return e }, both} {
+		require.True(t, score.Continues(whole(named(2)), whole(named(3))))
+		require.False(t, score.Continues(whole(named(2)), whole(named(0))), "a named chord takes notes away")
+		require.False(t, score.Continues(whole(named(0)), whole(named(2))))
+		require.True(t, score.Continues(whole(notes(score.StepNote{}, score.StepNote{Degree: 2})), whole(notes(score.StepNote{}, score.StepNote{Degree: 3}))))
+		require.False(t, score.Continues(whole(notes(score.StepNote{Degree: 1})), whole(notes(score.StepNote{}, score.StepNote{Degree: 3}))), "several notes take a named chord away")
+	}
 	for _, never := range []score.Edit{score.ChangeLuck{Number: 1}, score.AddTrack{Kind: score.Melodic}, score.Reshape{}, score.Replace{Project: *testkit.Buoy()}} {
 		require.False(t, score.Continues(never, never))
 	}

@@ -128,8 +128,10 @@ func (e ToggleNote) apply(p *Project) (Edit, error) {
 	default:
 		notes = append(notes, StepNote{Degree: above})
 	}
-	lowest := slices.MinFunc(notes, func(a, b StepNote) int { return a.Degree - b.Degree }).Degree
-	if !slices.ContainsFunc(notes, func(n StepNote) bool { return n.Degree == 0 && n.Octave == 0 }) && value+lowest >= Pitch.Spec().Least && value+lowest <= Pitch.Spec().Most {
+	byDegree := func(a, b StepNote) int { return a.Degree - b.Degree }
+	lowest, highest := slices.MinFunc(notes, byDegree).Degree, slices.MaxFunc(notes, byDegree).Degree
+	fits := value+lowest >= Pitch.Spec().Least && value+lowest <= Pitch.Spec().Most && highest-lowest <= MaxNoteDegree
+	if fits && !slices.ContainsFunc(notes, func(n StepNote) bool { return n.Degree == 0 && n.Octave == 0 }) {
 		value += lowest
 		for i := range notes {
 			notes[i].Degree -= lowest

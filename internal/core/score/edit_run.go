@@ -8,7 +8,26 @@ import (
 // Continues reports whether an edit gives just the values that one before it gave, so that the later of the two alone
 // makes what both make. A run of such edits, as of presses of an arrow key, is one step of undo.
 func Continues(last, next Edit) bool {
-	return givesValues(last) && givesValues(next) && sameFields("", decoded(last), decoded(next))
+	return givesValues(last) && givesValues(next) && sameFields("", decoded(last), decoded(next)) && writeOverAlike(last, next)
+}
+
+// writeOverAlike reports whether two edits of the same fields take the same away elsewhere: a named chord takes several notes of a step
+// away, and they it.
+func writeOverAlike(last, next Edit) bool {
+	switch last := last.(type) {
+	case SetSteps:
+		next := next.(SetSteps)
+		return last.Lane != Chord || slices.EqualFunc(last.Steps, next.Steps, func(a, b StepValue) bool { return (a.Value == 0) == (b.Value == 0) })
+	case SetOwn:
+		return (len(last.Own.Notes) > 1) == (len(next.(SetOwn).Own.Notes) > 1)
+	case All:
+		return slices.EqualFunc(last.Edits, next.(All).Edits, func(a, b EditJSON) bool {
+			one, _ := a.Edit() // which givesValues has read without an error
+			other, _ := b.Edit()
+			return writeOverAlike(one, other)
+		})
+	}
+	return true
 }
 
 // givesValues reports whether all that an edit does is to put values in the places of others.

@@ -148,6 +148,22 @@ func TestNotesAreToggled(t *testing.T) {
 	require.Equal(t, before, p)
 }
 
+// Where the notes of a step are too far apart for the lowest to become the step's own, they stay as they were.
+func TestNotesFarApartAreToggled(t *testing.T) {
+	p := testkit.Buoy()
+	value := func() int { _, part := buoyPart(p); return part.Lanes.Pitch.Steps[2] }
+	notes := func() []score.StepNote { _, part := buoyPart(p); return part.Lanes.Pitch.Own[2].Notes }
+	p = apply(t, p, score.SetSteps{LaneAddress: pitchOf(p), Steps: []score.StepValue{{Step: 2, Value: 0}}})
+	p = apply(t, p, score.SetOwn{LaneAddress: pitchOf(p), Step: 2, Own: score.StepOwn{Notes: []score.StepNote{{Degree: -10}, {Degree: 50}}}})
+	p = apply(t, p, score.ToggleNote{PartAddress: pitchOf(p).PartAddress, Step: 2, Degree: 2})
+	require.Zero(t, value())
+	require.Equal(t, []score.StepNote{{Degree: -10}, {Degree: 50}, {Degree: 2}}, notes())
+	p = apply(t, p, score.SetOwn{LaneAddress: pitchOf(p), Step: 2, Own: score.StepOwn{Notes: []score.StepNote{{Degree: -6}, {Degree: 50}}}})
+	p = apply(t, p, score.ToggleNote{PartAddress: pitchOf(p).PartAddress, Step: 2, Degree: 2})
+	require.Equal(t, -6, value())
+	require.Equal(t, []score.StepNote{{}, {Degree: 56}, {Degree: 8}}, notes())
+}
+
 // What was written last counts: a named chord takes the place of several notes and they that of a chord, and a length takes that of the notes' own; a
 // lane with a loop of its own is left as it is, since it does not stand at the step.
 func TestTheLastThatIsWrittenCounts(t *testing.T) {

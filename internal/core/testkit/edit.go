@@ -84,12 +84,7 @@ func ofOwn(t *rapid.T, track score.Track, spec score.LaneSpec) score.Edit {
 	}
 	toggle := score.ToggleNote{PartAddress: partAddress(t, track), Step: step, Degree: rapid.SampledFrom([]int{0, 2, -28, 28}).Draw(t, "toggled")}
 	pitch := track.Pattern(toggle.Pattern).Part(toggle.Part).Lanes.Pitch
-	own, reaches := pitch.Own[step], true
-	for _, note := range own.Notes { // the lowest note becomes the step's own, and the others count from there
-		from := pitch.Steps[step] + note.Degree - toggle.Degree
-		reaches = reaches && -score.MaxNoteDegree <= from && from <= score.MaxNoteDegree
-	}
-	if rapid.Bool().Draw(t, "toggle") && len(own.Notes) < score.MaxStepNotes && pitch.Steps[step] != toggle.Degree && reaches {
+	if rapid.Bool().Draw(t, "toggle") && len(pitch.Own[step].Notes) < score.MaxStepNotes && pitch.Steps[step] != toggle.Degree {
 		return toggle
 	}
 	return score.SetOwn{LaneAddress: laneAddress(t, track, spec), Step: step, Own: Own(t, spec)}

@@ -40,6 +40,9 @@ step, stand where they come, as high as they are loud; what a step asks for besi
     return forecast && forecastBars(forecast, cell, { scale, barHeight, width: view.width });
   }
 
+  /** About how wide a character of the words over a step is, in pixels. */
+  const character = 6;
+
   /** What is special of a step, in few characters. */
   function mark(step: number): string {
     const stretch = part.details?.[step]?.stretch ?? 1;
@@ -132,8 +135,9 @@ step, stand where they come, as high as they are loud; what a step asks for besi
   {/if}
   {@const special = chartPart.details[cell.step]?.words}
   {#if part.details?.[cell.step]?.ratchet && cell.width > 7}
+    {@const under = cell.width > 14 && words.length * character > cell.width - 20 ? 9 : 0}
     <path
-      d="M{cell.x + cell.width - 8} 3v7m3 -7v7m3 -7v7"
+      d="M{cell.x + cell.width - 8} {3 + under}v7m3 -7v7m3 -7v7"
       stroke="var(--signal)"
       opacity={ink(cell)}
       data-ratchet={cell.step}
