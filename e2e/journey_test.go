@@ -33,7 +33,7 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	loop.MustClick()
 	p.enter("pitch loop length in steps", "7")
 	p.waitFor(`() => document.querySelector("[data-lane=pitch] [role=slider]").ariaLabel.endsWith("of 7")`)
-	require.Contains(t, p.MustElement("[data-lane=pitch]").MustText(), "in step after 7 bars")
+	p.waitFor(`() => document.querySelector("[data-lane=pitch]").innerText.includes("in step after 7 bars")`)
 
 	// A stroke across three steps of the probability lane is one edit.
 	p.point("probability", 2, 0.9)
