@@ -3,6 +3,7 @@ import { get, post, RefusedError } from "../api/http";
 import type {
   BarSpan,
   EditJSON,
+  Key,
   LaneName,
   LaneSpec,
   Lists,
@@ -110,6 +111,11 @@ export abstract class OpenProject {
   /** Sets the tempo, in quarter notes a minute. */
   setTempo(tempo: number): Promise<void> {
     return this.edit({ setProject: { tempo: Math.round(tempo * 1000) } });
+  }
+
+  /** Makes another key of the one that there is when its turn comes. */
+  setKey(made: (now: Key) => Key): Promise<void> {
+    return this.edit(() => ({ setProject: { key: made(this.project.key) } }));
   }
 
   setLuck(number: number): Promise<void> {

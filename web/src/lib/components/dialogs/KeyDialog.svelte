@@ -1,6 +1,5 @@
 <!-- @component The key: its root, all scales on a small keyboard, scales of one's own, allowed notes, and tunings. -->
 <script lang="ts">
-  import type { Key } from "../../api/types";
   import {
     custom,
     notesOf,
@@ -27,14 +26,10 @@
     scaleNames(key, session.lists).filter((name) => name.includes(wanted.trim().toLowerCase())),
   );
 
-  function set(made: (now: Key) => Key): Promise<void> {
-    return session.edit(() => ({ setProject: { key: made(session.project.key) } }));
-  }
-
   function press(note: number): void {
     const toggle = toggles === "scale" ? withNote : withAllowed;
     if (toggle(key, note, session.lists) !== key)
-      void set((now) => toggle(now, note, session.lists));
+      void session.setKey((now) => toggle(now, note, session.lists));
   }
 </script>
 
@@ -58,7 +53,7 @@
                 name === key.scale ? "bg-water font-semibold" : "hover:bg-paper-2",
               ]}
               aria-current={name === key.scale ? "true" : undefined}
-              onclick={() => set((now) => withScale(now, name, session.lists))}
+              onclick={() => session.setKey((now) => withScale(now, name, session.lists))}
             >
               <span class="min-w-0 truncate">{name === custom ? "your own" : name}</span>
               {#if name !== custom && periodOf(key) === 12}
@@ -77,7 +72,7 @@
           class="control"
           value={key.root}
           onchange={({ currentTarget: { value } }) =>
-            set((now) => ({ ...now, root: Number(value) }))}
+            session.setKey((now) => ({ ...now, root: Number(value) }))}
         >
           {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
         </select>

@@ -1,6 +1,5 @@
 <!-- @component The key: a root and a scale. -->
 <script lang="ts">
-  import type { Key } from "../../api/types";
   import { rootNames, scaleNames, withScale } from "../../chart/key";
   import { getSession } from "../../state/context";
 
@@ -12,10 +11,6 @@
   const scales = $derived(scaleNames(key, session.lists));
 
   const inWords = $derived(`${roots[key.root]} ${key.scale}`);
-
-  function set(made: (now: Key) => Key): Promise<void> {
-    return session.edit(() => ({ setProject: { key: made(session.project.key) } }));
-  }
 </script>
 
 <div class="max-[1270px]:min-w-[60px] min-[1271px]:shrink-0">
@@ -26,7 +21,8 @@
       aria-label="Root"
       data-help="Root of the key. Steps hold degrees, so the music moves along."
       value={key.root}
-      onchange={({ currentTarget: { value } }) => set((now) => ({ ...now, root: Number(value) }))}
+      onchange={({ currentTarget: { value } }) =>
+        session.setKey((now) => ({ ...now, root: Number(value) }))}
     >
       {#each roots as root, i (root)}<option value={i}>{root}</option>{/each}
     </select>
@@ -36,7 +32,7 @@
       data-help="Scale of the key. Steps hold degrees, so another scale spells the music anew."
       value={key.scale}
       onchange={({ currentTarget: { value } }) =>
-        set((now) => withScale(now, value, session.lists))}
+        session.setKey((now) => withScale(now, value, session.lists))}
     >
       {#each scales as scale (scale)}<option>{scale}</option>{/each}
     </select>
