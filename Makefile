@@ -6,6 +6,8 @@ SHELL := /bin/bash
 export CGO_ENABLED := 0
 # One set of flags for all, so that building, testing and linting share what is compiled.
 export GOFLAGS := -trimpath
+# Property tests draw the same cases in each run of `make test`, so that a change is what makes it fail; `make soak` draws others.
+export RAPID_SEED ?= 1
 VERSION := $(shell git describe --tags --always --dirty 2>/dev/null || echo development)
 BINARY := bin/jettyfog
 PAGE := web/dist/index.html
@@ -14,7 +16,7 @@ STATICCHECK := go tool -modfile=tools.mod staticcheck
 TYPES := web/src/lib/api/generated.ts
 BANNER := // Made from the Go types by \`make generate\`. Do not edit.
 
-.PHONY: arm64 build demo serve test compile check unit race e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
+.PHONY: arm64 build demo serve test compile check unit race soak e2e bench fmt lint lint-go lint-web generate screenshots tools test-tools clean
 
 ## build: build the whole program into bin/jettyfog
 build: $(BINARY)
@@ -81,6 +83,10 @@ unit: test-tools $(PAGE)
 ## race: tests of everything that runs concurrently, under the race detector
 race: $(PAGE)
 	CGO_ENABLED=1 go test -race -short ./internal/device ./internal/live ./internal/studio ./internal/server
+
+## soak: new draws of the property tests, 2,000 a test
+soak: $(PAGE)
+	RAPID_SEED=0 RAPID_CHECKS=2000 go test -count=1 -timeout 4h ./internal/...
 
 ## e2e: journeys through the real interface in headless Chromium
 e2e: test-tools build

@@ -8,15 +8,19 @@ import (
 	"github.com/go-rod/rod/lib/input"
 )
 
-// TestScreenshots takes the pictures of docs/screenshots if JETTYFOG_SCREENSHOTS names the folder
-// (`make screenshots`). Without it, it walks the same way and throws the pictures away, so that the
-// way stays open.
-func TestScreenshots(t *testing.T) {
+// pictures returns the folder that JETTYFOG_SCREENSHOTS names for the pictures of docs/screenshots
+// (`make screenshots`). Without it, they are taken the same way and thrown away, so that the way stays open.
+func pictures(t *testing.T) string {
 	folder := os.Getenv("JETTYFOG_SCREENSHOTS")
 	if folder == "" {
 		t.Parallel()
 		folder = t.TempDir()
 	}
+	return folder
+}
+
+func TestScreenshotsOfWriting(t *testing.T) {
+	folder := pictures(t)
 	a := start(t, t.TempDir())
 	p := a.open("/", 1280, 800)
 	p.lane("pitch").MustFocus()
@@ -45,7 +49,35 @@ func TestScreenshots(t *testing.T) {
 	p.picture(filepath.Join(folder, "luck.png"))
 	p.Keyboard.MustType(input.Escape)
 	p.waitFor(`() => !document.querySelector("dialog[open]")`)
+}
 
+func TestScreenshotsOfSteps(t *testing.T) {
+	folder := pictures(t)
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	a.edit(`{"setOwn":{"track":1,"pattern":0,"part":0,"lane":"pitch","step":3,"own":{"notes":[{},{"degree":2,"nudge":1000},{"degree":4,"nudge":2000,"velocity":-20}],"spread":{"chance":70,"depth":100,"lowest":-4,"highest":2,"lean":0,"grain":1},"allowed":[1,2,3,4,5,6]}}}`)
+	a.edit(`{"setDetail":{"track":1,"pattern":0,"part":0,"step":5,"detail":{"ratchet":{"spacing":"gathering","ramp":-40,"odds":60,"counts":[0,0,1,1]}}}}`)
+	p.MustElementR("nav button", "Bell buoy").MustClick()
+	p.MustElement("[data-own='3']")
+	p.MustElement("[data-ratchet='5']")
+	p.lane("pitch").MustFocus()
+	p.Keyboard.MustType(input.Home, input.ArrowRight, input.ArrowRight, input.ArrowRight)
+	p.sheet("step")
+	p.MustElement("[aria-label='Note 3']")
+	p.picture(filepath.Join(folder, "steps.png"))
+	p.lane("gate").MustFocus()
+	p.Keyboard.MustType(input.Home)
+	p.Keyboard.MustType(input.KeyN)
+	p.choice("What becomes of notes", "into steps, one by one")
+	p.key(62)
+	p.MustElementR("[data-entry]", "step 2 of 16")
+	p.lane("gate").MustFocus()
+	p.picture(filepath.Join(folder, "keyboard.png"))
+}
+
+func TestScreenshotsOfConnecting(t *testing.T) {
+	folder := pictures(t)
+	a := start(t, t.TempDir())
 	c := a.open("/#connect", 1280, 800, standInForOutputs)
 	c.press("use MIDI ports")
 	for _, way := range []string{"Tide bass to Harbour synth", "Hull kit to Quay rack"} {
@@ -62,8 +94,21 @@ func TestScreenshots(t *testing.T) {
 	c.MustElement("button[aria-label='Channel 3 pitch Tide bass']").MustClick()
 	c.MustElement("select[aria-label='Signal of channel 3']")
 	c.picture(filepath.Join(folder, "voltages.png"))
-	p.MustActivate()
+	c.press(`\+ keyboard`)
+	c.press(`\+ simulated clock`)
+	c.MustElementR("[data-input-state]", "^hears simulated clock$")
+	c.press("follow its clock")
+	c.enter("Jitter of the simulated machine", "3")
+	c.hand("Start the simulated machine")
+	c.MustElement("[data-clock=leads]")
+	c.waitForBar(3)
+	c.picture(filepath.Join(folder, "inputs.png"))
+}
 
+func TestScreenshotsOfPlaying(t *testing.T) {
+	folder := pictures(t)
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
 	p.MustElementR("nav button", "Bell buoy").MustClick()
 	p.sheet("step")
 	p.lane("pitch").MustFocus()
@@ -103,17 +148,14 @@ func TestScreenshots(t *testing.T) {
 	p.hand("Section Low water")
 	p.MustElement("[aria-label='Section bars']")
 	p.picture(filepath.Join(folder, "arrange.png"))
-	p.press("arrange")
-	p.press("song")
-	p.press("now")
-	a.post("/api/controls", `{"address":"/macro/3"}`)
-	p.hand("Stop") // whatever waits is dropped
-	p.hand("Tide bass: pattern A")
-	p.hand("Bell buoy: pattern A")
-	p.MustElement("button[aria-label='Bell buoy: pattern A'][aria-pressed=true]")
-	p.MustElement("button[aria-label='Tide bass: pattern A'][aria-pressed=true]")
-	p.hand("Play")
-	p.waitForBar(1)
+}
+
+func TestScreenshotsOfTakes(t *testing.T) {
+	folder := pictures(t)
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.Keyboard.MustType(input.KeyR, input.Space)
+	p.waitForBar(3)
 	p.Keyboard.MustType(input.Space)
 	p.MustElementR("a", "Takes").MustClick()
 	p.take("Take 1")
@@ -130,8 +172,12 @@ func TestScreenshots(t *testing.T) {
 	p.choice("Lane below the roll", "Modular 3 · pitch Tide bass")
 	p.waitFor(`() => document.querySelector("svg[aria-label='Voltage of channel 3'] path")?.getAttribute("d").length > 100`)
 	p.picture(filepath.Join(folder, "scope.png"))
-	p.choice("Lane below the roll", "velocity")
+}
 
+func TestScreenshotsOfTheLibrary(t *testing.T) {
+	folder := pictures(t)
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
 	p.library()
 	p.press("duplicate")
 	copied := p.MustElement("[aria-label='Name of Night opening copy']")
@@ -141,35 +187,4 @@ func TestScreenshots(t *testing.T) {
 	p.MustElementR("[role=tab]", "^presets$").MustClick()
 	p.MustElement("[aria-label='Use Quay at noon']")
 	p.picture(filepath.Join(folder, "presets.png"))
-
-	p.MustElementR("a", "Write").MustClick()
-	a.edit(`{"setOwn":{"track":1,"pattern":0,"part":0,"lane":"pitch","step":3,"own":{"notes":[{},{"degree":2,"nudge":1000},{"degree":4,"nudge":2000,"velocity":-20}],"spread":{"chance":70,"depth":100,"lowest":-4,"highest":2,"lean":0,"grain":1},"allowed":[1,2,3,4,5,6]}}}`)
-	a.edit(`{"setDetail":{"track":1,"pattern":0,"part":0,"step":5,"detail":{"ratchet":{"spacing":"gathering","ramp":-40,"odds":60,"counts":[0,0,1,1]}}}}`)
-	p.MustElementR("nav button", "Bell buoy").MustClick()
-	p.MustElement("[data-own='3']")
-	p.MustElement("[data-ratchet='5']")
-	p.lane("pitch").MustFocus()
-	p.Keyboard.MustType(input.Home, input.ArrowRight, input.ArrowRight, input.ArrowRight)
-	p.sheet("step")
-	p.MustElement("[aria-label='Note 3']")
-	p.picture(filepath.Join(folder, "steps.png"))
-	p.lane("gate").MustFocus()
-	p.Keyboard.MustType(input.Home)
-	p.Keyboard.MustType(input.KeyN)
-	p.choice("What becomes of notes", "into steps, one by one")
-	p.key(62)
-	p.MustElementR("[data-entry]", "step 2 of 16")
-	p.lane("gate").MustFocus()
-	p.picture(filepath.Join(folder, "keyboard.png"))
-
-	c.MustActivate()
-	c.press(`\+ keyboard`)
-	c.press(`\+ simulated clock`)
-	c.MustElementR("[data-input-state]", "^hears simulated clock$")
-	c.press("follow its clock")
-	c.enter("Jitter of the simulated machine", "3")
-	c.hand("Start the simulated machine")
-	c.MustElement("[data-clock=leads]")
-	c.waitForBar(3)
-	c.picture(filepath.Join(folder, "inputs.png"))
 }

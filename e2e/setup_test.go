@@ -25,8 +25,8 @@ import (
 // patience is how long anything may take before a test gives up; a busy machine needs some.
 const patience = 40 * time.Second
 
-// journey is how long a whole journey through the interface may take.
-const journey = 2 * time.Minute
+// journey is how long a whole journey through the interface may take, beside others and on a busy machine.
+const journey = 5 * time.Minute
 
 var browser *rod.Browser
 
