@@ -10,23 +10,25 @@ import (
 	"jettyfog/internal/core/score"
 )
 
+// cell returns where the middle of a cell of the field is on the page, by its column and row from 0.
+func (p *page) cell(column, row int) proto.Point {
+	p.t.Helper()
+	place := p.MustEval(`(column, row) => {
+		const grid = document.querySelector("[data-field] > rect").getBoundingClientRect();
+		const texts = [...document.querySelectorAll("[data-field] > text")].filter((text) => text.getAttribute("text-anchor") === "middle");
+		const size = grid.width / texts.length;
+		return [grid.left + (column + 0.5) * size, grid.top + (row + 0.5) * size];
+	}`, column, row).Arr()
+	return proto.Point{X: place[0].Num(), Y: place[1].Num()}
+}
+
 // overCells drags the pointer over cells of the field, each by its column and row from 0.
 func (p *page) overCells(cells ...[2]int) {
 	p.t.Helper()
 	p.MustElement("[data-field] > rect")
-	at := func(cell [2]int) (x, y float64) {
-		place := p.MustEval(`(column, row) => {
-			const svg = document.querySelector("[data-field]").getBoundingClientRect();
-			const grid = document.querySelector("[data-field] > rect").getBoundingClientRect();
-			const texts = [...document.querySelectorAll("[data-field] > text")].filter((text) => text.getAttribute("text-anchor") === "middle");
-			const size = grid.width / texts.length;
-			return [grid.left + (column + 0.5) * size, grid.top + (row + 0.5) * size, svg.width];
-		}`, cell[0], cell[1]).Arr()
-		return place[0].Num(), place[1].Num()
-	}
 	for i, cell := range cells {
-		x, y := at(cell)
-		p.Mouse.MustMoveTo(x, y)
+		at := p.cell(cell[0], cell[1])
+		p.Mouse.MustMoveTo(at.X, at.Y)
 		if i == 0 {
 			p.Mouse.MustDown(proto.InputMouseButtonLeft)
 		}

@@ -163,26 +163,23 @@ func TestFingerAndModifiers(t *testing.T) {
 	p.undoable("velocity of step 1")
 
 	box := p.lane("probability").MustShape().Box()
-	at := func(step, share float64) []*proto.InputTouchPoint {
-		return []*proto.InputTouchPoint{{X: box.X + (step+0.5)*box.Width/48, Y: box.Y + share*box.Height}}
+	at := func(step, share float64) proto.Point {
+		return proto.Point{X: box.X + (step+0.5)*box.Width/48, Y: box.Y + share*box.Height}
 	}
-	touch := func(kind proto.InputDispatchTouchEventType, points []*proto.InputTouchPoint) {
-		require.NoError(t, proto.InputDispatchTouchEvent{Type: kind, TouchPoints: points}.Call(p))
-	}
-	touch(proto.InputDispatchTouchEventTypeTouchStart, at(0, 0.5))
-	touch(proto.InputDispatchTouchEventTypeTouchMove, at(3, 0.5))
-	touch(proto.InputDispatchTouchEventTypeTouchEnd, []*proto.InputTouchPoint{})
+	p.fingers(proto.InputDispatchTouchEventTypeTouchStart, at(0, 0.5))
+	p.fingers(proto.InputDispatchTouchEventTypeTouchMove, at(3, 0.5))
+	p.fingers(proto.InputDispatchTouchEventTypeTouchEnd)
 	p.undoable("probability of 4 steps")
 
 	// The notes beside the pitch lane are pulled down by a finger, to see higher ones.
 	axis := p.MustElement("[data-axis=pitch]").MustShape().Box()
 	before := p.MustElement("[data-axis=pitch]").MustText()
-	finger := func(y float64) []*proto.InputTouchPoint {
-		return []*proto.InputTouchPoint{{X: axis.X + axis.Width/2, Y: axis.Y + y*axis.Height}}
+	finger := func(y float64) proto.Point {
+		return proto.Point{X: axis.X + axis.Width/2, Y: axis.Y + y*axis.Height}
 	}
-	touch(proto.InputDispatchTouchEventTypeTouchStart, finger(0.2))
-	touch(proto.InputDispatchTouchEventTypeTouchMove, finger(0.9))
-	touch(proto.InputDispatchTouchEventTypeTouchEnd, []*proto.InputTouchPoint{})
+	p.fingers(proto.InputDispatchTouchEventTypeTouchStart, finger(0.2))
+	p.fingers(proto.InputDispatchTouchEventTypeTouchMove, finger(0.9))
+	p.fingers(proto.InputDispatchTouchEventTypeTouchEnd)
 	p.waitFor(`before => document.querySelector("[data-axis=pitch]").textContent !== before`, before)
 
 	// A pitch is typed as a note; one that is not in the key is refused with its name.

@@ -4,6 +4,7 @@ The chart's border: beats in ink and paper by turns, bars by number. A press set
 over bars the range that is looped.
 -->
 <script lang="ts">
+  import { oneFinger } from "../../oneFinger";
   import { getChartView, getSession } from "../../state/context";
   import RulerBeats from "./RulerBeats.svelte";
   import WaitingFlags from "./WaitingFlags.svelte";
@@ -79,6 +80,7 @@ over bars the range that is looped.
     : `bar ${song.bar}`}
   data-help="Press a bar to play from it, twice (or Enter) to go there now; drag over bars, or Shift+arrows, to loop them. A full diamond: all lanes begin together. An open one: the cursor's lane begins with the gate."
   bind:clientWidth={view.width}
+  {@attach oneFinger}
   {onpointerdown}
   {onpointermove}
   {onpointerup}

@@ -7,6 +7,7 @@ keys too.
   import { samePlace } from "../../field/cells";
   import { FieldPointer } from "../../field/fieldPointer.svelte";
   import { pressFieldKey } from "../../field/fieldKeys";
+  import { oneFinger } from "../../oneFinger";
   import { getChartView, getSession } from "../../state/context";
   import type { Moments } from "../../state/moments.svelte";
   import FieldArrows from "./FieldArrows.svelte";
@@ -61,6 +62,7 @@ keys too.
     aria-label="Field, {atCursor}"
     data-field
     data-help="Arrow keys move, with Shift select, with Alt draw arrows. Enter writes, Delete clears, + and − change the notes. Ctrl+C and Ctrl+V copy and paste."
+    {@attach oneFinger}
     onpointerdown={pointer.down}
     onpointermove={pointer.move}
     onpointerup={pointer.up}

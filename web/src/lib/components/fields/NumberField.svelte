@@ -7,6 +7,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
 <script lang="ts">
   import { numberOf } from "../../chart/numbers";
   import { NumberDrag } from "./numberDrag";
+  import { oneFinger } from "../../oneFinger";
   import { getSession } from "../../state/context";
 
   interface Props {
@@ -142,6 +143,7 @@ usual value. Where it stands for many values, typing sets all and the rest moves
   onblur={finish}
   ondblclick={() => usual !== undefined && void commit(usual)}
   {onkeydown}
+  {@attach oneFinger}
   {onpointerdown}
   {onpointermove}
   {onpointerup}

@@ -7,6 +7,7 @@ by touch too, to see other octaves.
   import type { LaneSpec } from "../../api/types";
   import { ValueScale } from "../../chart/geometry";
   import { shortText } from "../../chart/values";
+  import { oneFinger } from "../../oneFinger";
   import { getChartView } from "../../state/context";
 
   interface Label {
@@ -70,6 +71,7 @@ by touch too, to see other octaves.
   role="presentation"
   data-axis={spec.name}
   data-help={pitched ? "Pull the notes up or down to see other octaves." : undefined}
+  {@attach oneFinger}
   {onpointerdown}
   {onpointermove}
   onpointerup={() => (pull = undefined)}

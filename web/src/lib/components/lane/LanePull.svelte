@@ -1,6 +1,7 @@
 <!-- @component The lower edge of a lane, which is pulled to make the lane higher or lower; a double click gives it its share. -->
 <script lang="ts">
   import type { LaneSpec } from "../../api/types";
+  import { oneFinger } from "../../oneFinger";
   import { getChartView } from "../../state/context";
 
   let { spec, height }: { spec: LaneSpec; height: number } = $props();
@@ -29,6 +30,7 @@
   aria-valuemax="600"
   tabindex="-1"
   data-help="Pull the edge to make the lane higher or lower; a double click gives it its share of the room."
+  {@attach oneFinger}
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     pull = { y: event.clientY, height };

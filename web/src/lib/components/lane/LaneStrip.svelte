@@ -6,6 +6,7 @@
   import { pressKey } from "../../chart/keys";
   import { Painter, readoutCharacter } from "../../chart/painter.svelte";
   import { shortText, valueText } from "../../chart/values";
+  import { oneFinger } from "../../oneFinger";
   import { getChartView, getSession } from "../../state/context";
   import LaneMarks from "../marks/LaneMarks.svelte";
   import CursorValue from "./CursorValue.svelte";
@@ -124,6 +125,7 @@
   {onfocus}
   {onkeydown}
   {onwheel}
+  {@attach oneFinger}
   {onpointerdown}
   onpointermove={(event) => painter.move(event)}
   onpointerup={() => painter.end()}

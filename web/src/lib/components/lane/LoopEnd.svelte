@@ -6,6 +6,7 @@ field does the same, so readers of the page's structure need not know of it.
 <script lang="ts">
   import type { Lane, LaneName } from "../../api/types";
   import type { Cell } from "../../chart/geometry";
+  import { oneFinger } from "../../oneFinger";
   import { getSession } from "../../state/context";
 
   interface Props {
@@ -52,6 +53,7 @@ field does the same, so readers of the page's structure need not know of it.
   <g
     class="cursor-ew-resize"
     data-help="Pull the loop's end to change its length. What lies beyond is kept."
+    {@attach oneFinger}
     {onpointerdown}
     {onpointermove}
     {onpointerup}

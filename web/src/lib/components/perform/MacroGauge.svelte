@@ -1,6 +1,7 @@
 <!-- @component A macro: how far it is moved, and what it moves. Dragged, or moved by arrow keys. -->
 <script lang="ts">
   import type { Macro } from "../../api/types";
+  import { oneFinger } from "../../oneFinger";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
 
@@ -63,6 +64,7 @@
   undefined
     ? ''
     : ' The dashed line is where its fader stands: move that there to take it over.'}"
+  {@attach oneFinger}
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     to(event);

@@ -6,6 +6,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
 <script lang="ts">
   import type { LaneName, Spread } from "../../api/types";
   import { SpreadPull } from "../../chart/spreadPull.svelte";
+  import { oneFinger } from "../../oneFinger";
   import { getSession } from "../../state/context";
   import { SpreadDraws } from "../../state/spreadDraws.svelte";
 
@@ -86,6 +87,7 @@ bars before now, as ink. The ends can be pulled, and the lean by dragging betwee
     0} notes. Pull the ends; drag between them to lean."
   role="img"
   aria-label="Density of the spread of {name}: {draws?.drawn.length ?? 0} notes"
+  {@attach oneFinger}
   onpointerdown={begin}
   onpointermove={move}
   onpointerup={end}

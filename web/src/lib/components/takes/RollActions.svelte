@@ -1,6 +1,7 @@
 <!-- @component What was performed in a take, as flags under its ruler: moved by dragging or by arrows, left out by Delete. -->
 <script lang="ts">
   import type { Roll } from "../../api/types";
+  import { oneFinger } from "../../oneFinger";
   import type { RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
 
@@ -53,6 +54,7 @@
       aria-valuetext="bar {bar}"
       data-help="{words}, from bar {bar} on. Drag it or use arrows to move it, with Alt off the grid; Delete leaves it out. “Play again” makes another take of it so."
       onfocus={() => (actions.selected = entry)}
+      {@attach oneFinger}
       onpointerdown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         dragged = entry;

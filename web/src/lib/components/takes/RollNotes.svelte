@@ -5,6 +5,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
 -->
 <script lang="ts">
   import type { Roll, RollNote } from "../../api/types";
+  import { oneFinger } from "../../oneFinger";
   import { RollPointer } from "../../roll/rollPointer.svelte";
   import { leastWidth, type RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
@@ -50,6 +51,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
   aria-label="Notes of the take, {desk.selected.size} of {roll.notes.length} selected"
   tabindex="0"
   data-help="Arrows: the note before, the next, up and down; with Alt earlier and later. Delete, +, −. Double click writes a note."
+  {@attach oneFinger}
   onpointerdown={pointer.down}
   onpointermove={pointer.move}
   onpointerup={pointer.up}

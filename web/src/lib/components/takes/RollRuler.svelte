@@ -1,6 +1,7 @@
 <!-- @component The bars of a roll; dragging over them selects a stretch. -->
 <script lang="ts">
   import type { Roll } from "../../api/types";
+  import { oneFinger } from "../../oneFinger";
   import type { RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
 
@@ -43,6 +44,7 @@
     ? `bars ${barOf(desk.stretch.from)} to ${barOf(desk.stretch.to)}`
     : "none selected"}
   data-help="Drag to select bars to hear, correct and export, with Alt a stretch on the grid; a press clears the selection. Shift+arrows make it longer, arrows move it."
+  {@attach oneFinger}
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     began = tickOf(event);

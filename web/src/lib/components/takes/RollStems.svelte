@@ -1,6 +1,7 @@
 <!-- @component Velocities or lengths of the notes of a roll as stems; a drag over them draws. -->
 <script lang="ts">
   import type { Roll, RollNote } from "../../api/types";
+  import { oneFinger } from "../../oneFinger";
   import type { RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
   import type { NoteLane } from "../../state/takeDesk.svelte";
@@ -63,6 +64,7 @@
   role="img"
   aria-label={lane === "velocities" ? "Velocities" : "Lengths"}
   data-help="Drag over the stems to draw. Where notes are selected only theirs change; by keys, + and − are for velocity, Alt with up and down for length."
+  {@attach oneFinger}
   onpointerdown={(event) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     drawn = new Map();

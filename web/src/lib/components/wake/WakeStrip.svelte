@@ -1,6 +1,7 @@
 <!-- @component The wake: a thin roll of everything that sounded, and a way to keep any stretch of it. -->
 <script lang="ts">
   import { bounds } from "../../api/generated";
+  import { oneFinger } from "../../oneFinger";
   import { getSession } from "../../state/context";
   import { Wake, wakeBars } from "../../state/wake.svelte";
   import NumberField from "../fields/NumberField.svelte";
@@ -62,6 +63,7 @@
       class="block cursor-col-resize touch-none select-none"
       role="img"
       aria-label="{notes.length} notes in the wake"
+      {@attach oneFinger}
       onpointerdown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         began = tickOf(event);
