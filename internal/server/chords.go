@@ -17,15 +17,21 @@ import (
 type NamedChord struct {
 	Name string `json:"name"`
 	Keys []int  `json:"keys"`
+	// Notes are the names of the keys, as they are spelled in the chord.
+	Notes []string `json:"notes"`
 	// Beats is how many quarter notes it lasts in a file; 0 is as usual.
 	Beats int `json:"beats,omitempty"`
 }
 
 func named(keys []int) NamedChord {
 	if len(keys) == 0 {
-		return NamedChord{Keys: []int{}}
+		return NamedChord{Keys: []int{}, Notes: []string{}}
 	}
-	return NamedChord{Name: theory.ChordOf(keys).Name(), Keys: keys}
+	chord, notes := theory.ChordOf(keys), make([]string, len(keys))
+	for i, key := range keys {
+		notes[i] = chord.NoteName(key)
+	}
+	return NamedChord{Name: chord.Name(), Keys: keys, Notes: notes}
 }
 
 type chordsResource struct{ studio *studio.Studio }

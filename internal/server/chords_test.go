@@ -18,8 +18,8 @@ func TestChordsAreNamed(t *testing.T) {
 	h := start(t)
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits",
 		`{"revision":1,"edit":{"setProject":{"chordMaps":[{"id":5,"name":"Map","led":true,"chords":[{"keys":[60,64,67]},{"keys":[]},{"keys":[65,69,72]}]}]}}}`).status)
-	require.JSONEq(t, `[{"name":"C","keys":[60,64,67]},{"name":"","keys":[]},{"name":"F/C","keys":[60,65,69]}]`, h.do("GET", "/api/chords/maps/5", "").body)
-	require.JSONEq(t, `{"name":"Dm","keys":[62,65,69]}`, h.do("GET", "/api/chords/degrees/0?type=2", "").body)
+	require.JSONEq(t, `[{"name":"C","keys":[60,64,67],"notes":["C4","E4","G4"]},{"name":"","keys":[],"notes":[]},{"name":"F/C","keys":[60,65,69],"notes":["C4","F4","A4"]}]`, h.do("GET", "/api/chords/maps/5", "").body)
+	require.JSONEq(t, `{"name":"Dm","keys":[62,65,69],"notes":["D4","F4","A4"]}`, h.do("GET", "/api/chords/degrees/0?type=2", "").body)
 	for _, path := range []string{"degrees/x?type=2", "degrees/0", "degrees/0?type=99", "degrees/0?type=-1", "degrees/29?type=2"} {
 		require.Equal(t, http.StatusUnprocessableEntity, h.do("GET", "/api/chords/"+path, "").status, path)
 	}
@@ -53,9 +53,9 @@ func TestChordsOfAFile(t *testing.T) {
 	}
 	found := h.do("POST", "/api/chords/file", written(2), "Content-Type", "audio/midi")
 	require.Equal(t, http.StatusOK, found.status, found.body)
-	require.Contains(t, found.body, `{"name":"F♯","keys":[30,34,37]},{"name":"G","keys":[31,35,38]}`)
+	require.Contains(t, found.body, `{"name":"F♯","keys":[30,34,37],"notes":["F♯1","A♯1","C♯2"]},{"name":"G","keys":[31,35,38],"notes":["G1","B1","D2"]}`)
 	timed := h.do("POST", "/api/chords/file?inTime=true", written(2), "Content-Type", "audio/midi")
-	require.Contains(t, timed.body, `{"name":"F♯","keys":[30,34,37],"beats":1},{"name":"G","keys":[31,35,38],"beats":2}`, "the last one to the end")
+	require.Contains(t, timed.body, `{"name":"F♯","keys":[30,34,37],"notes":["F♯1","A♯1","C♯2"],"beats":1},{"name":"G","keys":[31,35,38],"notes":["G1","B1","D2"],"beats":2}`, "the last one to the end")
 	require.Contains(t, h.do("POST", "/api/chords/file?inTime=true", written(30), "Content-Type", "audio/midi").body, "6 chords that a map has no room for were left out")
 	require.Contains(t, h.do("POST", "/api/chords/file", written(30), "Content-Type", "audio/midi").body, "6 chords that a map has no room for were left out")
 	require.Contains(t, h.do("POST", "/api/chords/file", written(0), "Content-Type", "audio/midi").body, "the MIDI file has no chords")

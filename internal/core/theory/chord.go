@@ -168,6 +168,14 @@ func (c Chord) Name() string {
 	return name
 }
 
+// NoteName names a key with its octave number as it is spelled in the chord, B♭3 in Gm and A♯3 in F♯; where the chord has no name, as NoteName does.
+func (c Chord) NoteName(key int) string {
+	if !c.Known {
+		return NoteName(key)
+	}
+	return numbered(c.spelled(key), key)
+}
+
 // spelled names a note of the chord by the letter that its role has above the root's: a third two on, a fifth four, a seventh six, and others as seconds, fourths and sixths, common
 // practice. Where that takes a double accidental it is named as a root is.
 func (c Chord) spelled(key int) string {

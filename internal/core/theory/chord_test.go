@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"os/exec"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -16,23 +17,27 @@ import (
 const listReferenceChords = `
 import { Chord, Interval, Note } from "tonal";
 const chords = {};
-for (const name of process.argv.slice(1)) {
+for (const name of process.argv.slice(2)) {
   const intervals = Chord.get("C" + name).intervals;
   const notes = intervals.map((interval) => Note.transpose("C", interval));
   const detected = notes.map((_, i) => [...notes.slice(i), ...notes.slice(0, i)]).map((turned) =>
     Chord.detect(turned).map((found) => Note.chroma(Chord.get(found.split("/")[0]).tonic)));
-  chords[name] = { semitones: intervals.map((i) => Interval.semitones(i) % 12), numbers: intervals.map((i) => Interval.num(i)), detected };
+  const spelled = JSON.parse(process.argv[1]).map((root) => intervals.map((interval) => Note.transpose(root + "3", interval)).map((name) => ({ name, key: Note.midi(name) })));
+  chords[name] = { spelled, semitones: intervals.map((i) => Interval.semitones(i) % 12), numbers: intervals.map((i) => Interval.num(i)), detected };
 }
 process.stdout.write(JSON.stringify(chords));`
 
 // referenceNames gives the reference's name for chords that it knows under another one.
 var referenceNames = map[string]string{"": "M", "m/maj7": "mMaj7", "add9": "Madd9", "m(add9)": "madd9"}
 
-// Each kind of chord has the notes that the reference has, a note's role is that of its interval there, and the root that is found in each inversion is one of those
+// Each kind of chord has the notes that the reference has and spells them so, a note's role is that of its interval there, and the root that is found in each inversion is one of those
 // that the reference finds.
 func TestChordsMatchTheReference(t *testing.T) {
 	names := map[string]string{}
-	arguments := []string{"--input-type=module", "--eval", listReferenceChords, "--"}
+	roots, err := json.Marshal(theory.RootNames())
+	require.NoError(t, err)
+	ascii, pretty := strings.NewReplacer("♯", "#", "♭", "b"), strings.NewReplacer("#", "♯", "b", "♭")
+	arguments := []string{"--input-type=module", "--eval", listReferenceChords, "--", ascii.Replace(string(roots))}
 	for _, quality := range theory.Qualities() {
 		name, other := referenceNames[quality.Name]
 		if !other {
@@ -48,6 +53,10 @@ func TestChordsMatchTheReference(t *testing.T) {
 	var reference map[string]struct {
 		Semitones, Numbers []int
 		Detected           [][]int
+		Spelled            [][]struct {
+			Name string
+			Key  int
+		}
 	}
 	require.NoError(t, json.Unmarshal(out, &reference))
 	roles := map[int]theory.Role{1: theory.RootRole, 3: theory.ThirdRole, 5: theory.FifthRole, 7: theory.SeventhRole}
@@ -68,6 +77,11 @@ func TestChordsMatchTheReference(t *testing.T) {
 					role = theory.OtherRole
 				}
 				require.Equal(t, role, chord.RoleOf(keys[i]), "%s: %d", chord.Name(), keys[i])
+			}
+			for _, note := range want.Spelled[root%12] {
+				if !strings.Contains(note.Name, "bb") && !strings.Contains(note.Name, "##") { // no double accidentals here
+					require.Equal(t, pretty.Replace(note.Name), chord.NoteName(note.Key), chord.Name())
+				}
 			}
 			for turned, found := range want.Detected {
 				inverted := slices.Clone(keys)
@@ -146,5 +160,18 @@ func TestSpelledBasses(t *testing.T) {
 		"C7/B♭": {58, 60, 64, 67}, "F♯m/A": {57, 61, 66}, "A♭m/C♭": {59, 63, 68}, "Bdim/D": {50, 53, 59},
 	} {
 		require.Equal(t, name, theory.ChordOf(keys).Name())
+	}
+}
+
+// A note that takes a double accidental is named as a root is, and those of a chord without a name by sharps; the letter decides the octave number.
+func TestNotesOfChords(t *testing.T) {
+	for want, keys := range map[string][]int{
+		"G3 B♭3 D4 F4 A4": {55, 58, 62, 65, 69}, "A♭3 C♭4 E♭4": {56, 59, 63}, "E♭4 G♭4 A4 C5": {63, 66, 69, 72}, "C4 C♯4 D4": {60, 61, 62}, "B♭-1 D0 F0": {10, 14, 17},
+	} {
+		chord, names := theory.ChordOf(keys), []string{}
+		for _, key := range keys {
+			names = append(names, chord.NoteName(key))
+		}
+		require.Equal(t, want, strings.Join(names, " "))
 	}
 }

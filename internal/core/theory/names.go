@@ -78,11 +78,14 @@ func (k Key) DegreeName(degree int) string {
 		octave := (spelling.Note(degree) - spelling.base + k.Root - within) / period
 		return name + "·" + strconv.Itoa(octave+MiddleC/Octave-1)
 	}
-	// The letter decides the octave number: C♭ above B3 is C♭4.
-	natural := naturals[letterIndex(name[0])]
-	note := spelling.Note(degree)
-	accidental := (note-natural+18)%Octave - 6
-	return name + strconv.Itoa((note-accidental)/Octave-1)
+	return numbered(name, spelling.Note(degree))
+}
+
+// numbered adds the octave number of a MIDI note to its name. The letter decides it: C♭ above B3 is C♭4.
+func numbered(name string, note int) string {
+	accidental := floorMod(note-naturals[letterIndex(name[0])]+6, Octave) - 6
+	natural := note - accidental
+	return name + strconv.Itoa((natural-floorMod(natural, Octave))/Octave-1)
 }
 
 func letterIndex(letter byte) int {

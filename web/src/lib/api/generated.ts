@@ -1920,6 +1920,7 @@ export interface FoundChords {
 export interface NamedChord {
   name: string;
   keys: number[];
+  notes: string[];
   beats?: number;
 }
 export interface SceneRequest {

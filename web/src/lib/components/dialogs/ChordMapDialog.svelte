@@ -109,6 +109,7 @@
             number={i}
             name={named[i]?.name ?? ""}
             keys={named[i]?.keys ?? chord.keys}
+            notes={named[i]?.notes ?? []}
             {hear}
             change={(to) => change(i, to)}
           />

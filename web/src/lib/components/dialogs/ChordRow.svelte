@@ -2,7 +2,6 @@
 <script lang="ts">
   import { bounds } from "../../api/generated";
   import type { MapChord } from "../../api/types";
-  import { getSession } from "../../state/context";
   import NumberField from "../fields/NumberField.svelte";
 
   interface Props {
@@ -10,15 +9,15 @@
     /** Its place in the map, from 0. */
     number: number;
     name: string;
-    /** Its keys as they lie in the map. */
+    /** Its keys as they lie in the map, and their names. */
     keys: readonly number[];
+    notes: readonly string[];
     hear: (keys: readonly number[]) => void;
     /** Changes the chord, or without a change removes it. */
     change: (to: Partial<MapChord> | undefined) => Promise<void>;
   }
-  let { chord, number, name, keys, hear, change }: Props = $props();
+  let { chord, number, name, keys, notes, hear, change }: Props = $props();
 
-  const session = getSession();
   const usualBeats = 4;
 </script>
 
@@ -29,9 +28,7 @@
     aria-label="Hear chord {number}, {name}"
     onclick={() => hear(keys)}>{name || "empty"}</button
   >
-  <span class="text-ink-2 min-w-[130px] flex-1 text-[12px]"
-    >{keys.map((key) => session.lists.notes[key]?.name).join(" ") || "silent"}</span
-  >
+  <span class="text-ink-2 min-w-[130px] flex-1 text-[12px]">{notes.join(" ") || "silent"}</span>
   <button
     class="control"
     aria-label="Invert chord {number}"

@@ -5,7 +5,7 @@
 
   let { cells, values, scale, ink }: Omit<MarkProps, "heard"> = $props();
 
-  const widthOfNumber = 17;
+  const widthOfDigit = 7;
 </script>
 
 {#each cells as cell (cell.tick)}
@@ -34,7 +34,7 @@
       height="2.4"
       fill="var(--ink)"
     />
-    {#if cell.width > widthOfNumber}
+    {#if cell.width > 3 + widthOfDigit * String(value).length}
       <text
         x={cell.x + cell.width / 2}
         y={value > 40 ? y + 13 : y - 5}

@@ -38,7 +38,7 @@
 </FieldRow>
 <FieldRow
   label="swing"
-  help="Swing: the share of a pair of grid steps that the first one takes; the swing lane scales it by step."
+  help="Swing: the share of a pair of grid steps that the first one takes, the project's or an amount of its own; the swing lane scales it by step."
 >
   {#if track.swing > 0}
     <NumberField
@@ -54,7 +54,7 @@
     <span class="caption">%</span>
   {/if}
   {#if track.swing === 0}
-    <span class="caption">project {(session.project.swing / 10).toFixed(1)} %</span>
+    <span class="caption">{(session.project.swing / 10).toFixed(1)} %</span>
   {/if}
   <button
     class="control"
