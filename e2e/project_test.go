@@ -70,6 +70,23 @@ func TestProjectFiles(t *testing.T) {
 	p.waitFor(`() => document.querySelectorAll("[aria-label='Projects of the folder'] > li").length === 3`)
 }
 
+// A pattern is performed, and another project begun in which the track has no such pattern; the page writes that one, and is told that nothing is performed.
+func TestAnotherProjectThanWasPerformed(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := a.open("/", 1280, 800)
+	p.MustElementR("nav a", "Perform").MustClick()
+	p.hand("Bell buoy: pattern Fog signal")
+	p.MustElement("button[aria-label='Bell buoy: pattern Fog signal'][aria-pressed=true]")
+	p.library()
+	p.press("new project")
+	p.MustElementR("nav button", "Track 1")
+	p.lane("pitch").MustFocus()
+	p.Keyboard.MustType(input.ArrowUp)
+	p.undoable("pitch of step 1")
+	p.MustElementR("button", "^0 live$")
+}
+
 // Projects are begun, renamed, duplicated, opened while one plays, deleted and brought back. The clock never stops for it, each
 // has its own takes and its own undo, and all of it is there after a restart.
 func TestSeveralProjects(t *testing.T) {

@@ -52,7 +52,7 @@ func TestTheSongByRequests(t *testing.T) {
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/edits", `{"revision":2,"edit":{"removeTrack":{"track":3}}}`).status)
 	require.Len(t, stageOf(t, h.do("POST", "/api/stage/scene", `{"scene":4,"when":"now"}`)).Changes, 5)
 	told := page.next(func(m server.Message) bool { return m.Notice != nil })
-	require.Equal(t, "Scene “Fog signal”: 2 of its values are of what is gone, or cannot be now; all others count.", told.Notice.Text)
+	require.Equal(t, "Scene “Fog signal” leaves out 2 values of what is gone, or cannot be now; all others count.", told.Notice.Text)
 
 	require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"song","song":true}`).status)
 	song := stageOf(t, h.do("GET", "/api/stage", "")).Song

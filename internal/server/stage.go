@@ -148,9 +148,8 @@ func (s stageResource) scene(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	leftOut, err := s.transport.DoScene(request.Scene, request.When, request.Bars)
-	if leftOut > 0 && err == nil {
-		name := s.studio.State().Project.Scene(request.Scene).Name
-		s.notice(fmt.Sprintf("Scene “%s”: %d of its values are of what is gone, or cannot be now; all others count.", name, leftOut))
+	if scene := s.studio.State().Project.Scene(request.Scene); scene != nil && leftOut > 0 && err == nil {
+		s.notice(fmt.Sprintf("Scene “%s” leaves out %s of what is gone, or cannot be now; all others count.", scene.Name, score.Counted(leftOut, "value")))
 	}
 	s.answer(w, err)
 }

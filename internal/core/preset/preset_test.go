@@ -163,6 +163,8 @@ func TestHowPresetsAreUsed(t *testing.T) {
 	used, _, err = score.Apply(p, edit)
 	require.NoError(t, err)
 	require.Equal(t, 100, used.Tracks[0].Parts()[0].Lanes.Probability.Weights[0].Highest)
+	_, err = loud.EditFor(p, demoPlace(score.Gate))
+	require.EqualError(t, err, "lane is gate; it must be another than the gate lane, which takes no weights: select one")
 
 	rolls, _ := preset.Find(preset.RollKind, "Gusts")
 	heard, err := rolls.Hear(p, demoPlace(score.Pitch))

@@ -33,6 +33,9 @@ func (kept Preset) EditFor(p *score.Project, at score.LaneAddress) (score.Edit, 
 	case TuningKind:
 		return score.Retune(p, kept.Tuning.Clone()), nil
 	case WeightsKind:
+		if at.Lane == score.Gate {
+			return nil, &score.FieldError{Field: "lane", Got: at.Lane, Allowed: "another than the gate lane, which takes no weights: select one"}
+		}
 		lines := kept.lines(at.Lane.Spec())
 		return score.SetLane{LaneAddress: at, Weights: &lines}, nil
 	case RollKind:

@@ -29,8 +29,10 @@ func (e SetOwn) apply(p *Project) (Edit, error) {
 	if err != nil {
 		return nil, err
 	}
-	if restore, _ := inverse.(RestoreLane); restore.Value != nil { // what one step had is less to keep than the lane
-		inverse = SetOwn{LaneAddress: e.LaneAddress, Step: e.Step, Own: lane.Own[e.Step]}
+	// What one step had is less to keep than the lane, but several notes would take a named chord away that is there too.
+	before := lane.Own[e.Step]
+	if restore, _ := inverse.(RestoreLane); restore.Value != nil && (len(before.Notes) < 2 || !p.namesChord(e.PartAddress, e.Step)) {
+		inverse = SetOwn{LaneAddress: e.LaneAddress, Step: e.Step, Own: before}
 	}
 	lane.setOwn(e.Step, e.Own)
 	if len(e.Own.Notes) < 2 {
@@ -41,6 +43,12 @@ func (e SetOwn) apply(p *Project) (Edit, error) {
 		chord.Steps[e.Step] = 0
 		return had
 	}), nil
+}
+
+// namesChord reports whether a step of a part, which must exist, has a named chord.
+func (p *Project) namesChord(a PartAddress, step int) bool {
+	part, err := p.Part(a)
+	return err == nil && part.Lanes.Has(Chord) && part.Lanes.Lane(Chord).Steps[step] != 0
 }
 
 // alsoWriting changes another lane of the part together with one, where both sit on the gate's step, and returns the edit that undoes

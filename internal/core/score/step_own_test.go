@@ -214,6 +214,39 @@ func TestTheLastThatIsWrittenCounts(t *testing.T) {
 	require.Equal(t, score.Tick(77), own(loose).Notes[0].Length)
 }
 
+// A step can have a named chord and several notes, where one of the lanes had a loop of its own when it was written; each edit of either is undone to the
+// letter.
+func TestChordAndNotesOfOneStep(t *testing.T) {
+	p := testkit.Buoy()
+	at, part := buoyPart(p)
+	part.Lanes.Pitch.Linked = true
+	chord := part.Lanes.Lane(score.Chord).Clone()
+	chord.Linked, chord.Steps[1] = true, 2
+	part.Lanes.Set(score.Chord, chord)
+	part.Lanes.Pitch.Own = map[int]score.StepOwn{1: {Notes: []score.StepNote{{}, {Degree: 3}}}}
+	require.NoError(t, p.Validate())
+	notes := func(notes ...score.StepNote) score.Edit {
+		return score.SetOwn{LaneAddress: pitchOf(p), Step: 1, Own: score.StepOwn{Notes: notes}}
+	}
+	named := func(value int) score.Edit {
+		return score.SetSteps{LaneAddress: score.LaneAddress{PartAddress: at, Lane: score.Chord}, Steps: []score.StepValue{{Step: 1, Value: value}}}
+	}
+	toggle := score.ToggleNote{PartAddress: at, Step: 1, Degree: part.Lanes.Pitch.Steps[1] + 5}
+	for _, edit := range []score.Edit{
+		notes(), notes(score.StepNote{Nudge: 3}), notes(score.StepNote{}, score.StepNote{Degree: 4}), named(0), named(4), toggle,
+	} {
+		changed, inverse, err := score.Apply(p, edit)
+		require.NoError(t, err)
+		require.NotEqual(t, p, changed)
+		back, again, err := score.Apply(changed, inverse)
+		require.NoError(t, err)
+		require.Equal(t, p, back, "%+v", edit)
+		redone, _, err := score.Apply(back, again)
+		require.NoError(t, err)
+		require.Equal(t, changed, redone, "%+v", edit)
+	}
+}
+
 // What steps have of their own goes with them where they are turned, reversed and doubled, and goes where they are cleared; the file keeps it to the
 // letter, and words say where an edit was made.
 func TestWhatStepsHaveGoesWithThem(t *testing.T) {

@@ -49,7 +49,9 @@ export class Library {
     return this.#change(() => post(`api/projects/${id}/copy`, {}));
   }
 
+  /** Gives a project another name; the open one's is an edit like all others, which waits for those before it. */
   rename(id: number, name: string): Promise<void> {
+    if (id === this.session.document) return this.session.edit({ setProject: { name } });
     return this.#change(() => post(`api/projects/${id}/name`, { name }));
   }
 

@@ -26,8 +26,13 @@ export class Shelf {
     return this.#takes;
   }
 
+  /** Takes over a list of takes, but for edits that were answered while it was on its way. */
   adopt(takes: Summary[]): void {
-    this.#takes = takes;
+    const known = new Map(this.#takes.map((take) => [take.id, take]));
+    this.#takes = takes.map((take) => {
+      const now = known.get(take.id);
+      return now && now.version > take.version ? now : take;
+    });
   }
 
   /** Makes a take of a Standard MIDI File, and says what was wrong with it. */

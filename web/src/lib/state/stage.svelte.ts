@@ -117,9 +117,10 @@ export class Stage {
     return this.queue.find((action) => sameControl(action.doing.control, control));
   }
 
-  /** The pattern that a track plays. */
-  playing(track: Track): number {
-    return this.value({ name: "pattern", track: track.id }, track.playing);
+  /** The pattern that a track plays. A live change can be of a pattern that is no more, as of another project, until what came of it is told. */
+  playing({ id, patterns, playing }: Track): number {
+    const live = this.value({ name: "pattern", track: id }, playing);
+    return patterns.some((pattern) => pattern.id === live) ? live : playing;
   }
 
   /** The pattern of a track that is being written: the one that was selected, else the one that plays. */
