@@ -62,11 +62,12 @@ func (p *Player) Course(written *score.Project, track int, from score.Tick) play
 	return p.course(written, track, from, nil)
 }
 
-// Outlook returns what tells how the project will play a track from a tick of the song on: with the actions that wait for their
-// ticks of run time, and what the song and chains will give as far as it is decided.
+// Outlook returns what tells how the project, as it is written now, will play a track from a tick of the song on: with the actions that wait for
+// their ticks of run time, and what the song and chains will give as far as it is decided. It may be asked after another state has come, as that of a
+// project that was opened.
 func (p *Player) Outlook(waiting []Action) func(track int, from score.Tick) play.Course {
-	coming := p.playedActs(p.coming(waiting), p.stage)
-	return func(track int, from score.Tick) play.Course { return p.course(p.written, track, from, coming) }
+	coming, written := p.playedActs(p.coming(waiting), p.stage), p.written
+	return func(track int, from score.Tick) play.Course { return p.course(written, track, from, coming) }
 }
 
 func (p *Player) course(written *score.Project, track int, from score.Tick, coming []play.Act) play.Course {

@@ -9,6 +9,7 @@ import (
 
 	"jettyfog/internal/core/log"
 	"jettyfog/internal/core/score"
+	"jettyfog/internal/core/testkit"
 )
 
 // What a track is going to do, and has done in the last bars, is the same by checkpoints as if all was played from the
@@ -60,4 +61,23 @@ func TestCheckpointsForecastTheSame(t *testing.T) {
 	})
 	require.Greater(t, forecasts, 20)
 	require.Greater(t, sooner, 5)
+}
+
+// What an outlook was asked of is told to the end, although a track that it is about is removed meanwhile, or another project comes in.
+func TestAnOutlookOutlivesWhatComes(t *testing.T) {
+	p, bar := testkit.Demo(), testkit.Demo().Bars().Start(1)
+	last := p.Tracks[len(p.Tracks)-1].ID
+	without := *p
+	without.Tracks = p.Tracks[:len(p.Tracks)-1]
+	for _, comes := range []log.Entry{{Project: &without}, {Jump: &log.Jump{Project: &without}}} {
+		player := log.NewPlayer(log.Log{Project: p}, nil)
+		player.Advance(2 * bar)
+		outlook := player.Outlook(nil)
+		want := outlook(last, bar).Look(last, bar, 3*bar)
+		require.NotEmpty(t, want[0].Forecasts)
+		comes.Tick = player.Run()
+		player.Do(comes)
+		require.Nil(t, player.Written().Track(last))
+		require.Equal(t, want, outlook(last, bar).Look(last, bar, 3*bar))
+	}
 }

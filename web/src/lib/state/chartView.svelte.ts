@@ -105,9 +105,10 @@ export class ChartView extends ChartSelection {
 
   /** Makes named chords of the notes of steps of the gate, or notes of named chords. */
   convertChords(to: "name" | "degrees", steps: number[]): Promise<void> {
+    const { address } = this.session;
     return this.session.change((revision) =>
       post<ProjectState>("api/entry", {
-        ...{ revision, ...this.session.address, step: steps[0] ?? 0, do: to, steps },
+        ...{ revision, ...address, step: steps[0] ?? 0, do: to, steps },
       }),
     );
   }

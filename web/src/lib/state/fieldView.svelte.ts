@@ -296,19 +296,17 @@ export class FieldView {
   /** Writes new values into the cells that are not locked, as they follow from a number. */
   roll(luck: number): Promise<void> {
     this.rolling = { ...this.rolling, luck };
+    const asked = { ...this.session.address, ...this.rolling };
     return this.session.change((revision) =>
-      post<ProjectState>("api/fields/roll", {
-        revision,
-        ...this.session.address,
-        ...this.rolling,
-      }),
+      post<ProjectState>("api/fields/roll", { revision, ...asked }),
     );
   }
 
   /** Lays the whole field out anew. */
   turn(how: string): Promise<void> {
+    const { address } = this.session;
     return this.session.change((revision) =>
-      post<ProjectState>("api/fields", { revision, ...this.session.address, do: how }),
+      post<ProjectState>("api/fields", { revision, ...address, do: how }),
     );
   }
 }

@@ -1,4 +1,5 @@
 import type { Control, Listing, Macro, MacroMove, Modulator, Track } from "../api/types";
+import { changeOf, type ChangeOf } from "./selection.svelte";
 import type { Session } from "./session.svelte";
 
 /** The curves of macros and faders, and what they are called. */
@@ -92,8 +93,10 @@ export class Movers {
     return id;
   }
 
-  changeMacro(id: number, change: Partial<Macro>): Promise<void> {
-    return this.#setMacros((all) => all.map((m) => (m.id === id ? { ...m, ...change } : m)));
+  changeMacro(id: number, change: ChangeOf<Macro, Partial<Macro>>): Promise<void> {
+    return this.#setMacros((all) =>
+      all.map((m) => (m.id === id ? { ...m, ...changeOf(change, m) } : m)),
+    );
   }
 
   removeMacro(id: number): Promise<void> {
@@ -122,8 +125,10 @@ export class Movers {
     return id;
   }
 
-  changeModulator(id: number, change: Partial<Modulator>): Promise<void> {
-    return this.#setModulators((all) => all.map((m) => (m.id === id ? { ...m, ...change } : m)));
+  changeModulator(id: number, change: ChangeOf<Modulator, Partial<Modulator>>): Promise<void> {
+    return this.#setModulators((all) =>
+      all.map((m) => (m.id === id ? { ...m, ...changeOf(change, m) } : m)),
+    );
   }
 
   removeModulator(id: number): Promise<void> {

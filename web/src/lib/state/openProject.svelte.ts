@@ -161,7 +161,7 @@ export abstract class OpenProject {
         this.adopt(await ask(this.snapshot.revision));
       } catch (error) {
         if (!(error instanceof RefusedError)) throw error;
-        refused = `Nothing was changed: ${error.message}.`;
+        refused = refusal(error);
       }
     });
     return refused;
@@ -181,7 +181,7 @@ export abstract class OpenProject {
     } catch (error) {
       this.notices.add(
         error instanceof RefusedError
-          ? `Nothing was changed: ${error.message}.`
+          ? refusal(error)
           : "Nothing was changed: Jettyfog does not answer. Is it still running?",
       );
     }
@@ -222,4 +222,12 @@ export abstract class OpenProject {
   protected forgetRevision(): void {
     if (this.#snapshot) this.#snapshot = { ...this.#snapshot, revision: 0 };
   }
+}
+
+/** Why the server refused something, as a sentence that says once that nothing was changed. */
+function refusal({ message }: RefusedError): string {
+  const said = message.includes("nothing was changed")
+    ? message
+    : `nothing was changed: ${message}`;
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }

@@ -62,8 +62,9 @@ export class Presets {
   /** Has the project use a preset. */
   use({ kind, name }: ListedPreset): Promise<void> {
     this.stop();
+    const at = this.#at;
     return this.view.session.change((revision) =>
-      post<ProjectState>("api/presets/use", { kind, name, revision, at: this.#at }),
+      post<ProjectState>("api/presets/use", { kind, name, revision, at }),
     );
   }
 

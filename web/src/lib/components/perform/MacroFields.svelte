@@ -79,9 +79,9 @@
           { value: "sets", label: "sets it" },
         ]}
         select={(value) =>
-          movers.changeMacro(id, {
-            moves: macro.moves.map((m, at) => (at === i ? made(m, value === "sets") : m)),
-          })}
+          movers.changeMacro(id, (now) => ({
+            moves: now.moves.map((m, at) => (at === i ? made(m, value === "sets") : m)),
+          }))}
       />
       {#if move.absolute}
         {#each ["from", "to"] as const as end (end)}
@@ -127,7 +127,7 @@
     want={(spec) => spec.movable ?? false}
     without={macro.moves.map(({ control }) => control)}
     select={(control) =>
-      movers.changeMacro(id, { moves: [...macro.moves, made({ control }, false)] })}
+      movers.changeMacro(id, (now) => ({ moves: [...now.moves, made({ control }, false)] }))}
   />
 {:else}
   <p class="text-ink-2 py-1">

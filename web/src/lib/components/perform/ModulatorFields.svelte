@@ -5,6 +5,7 @@
   import { getSession } from "../../state/context";
   import { changed } from "../../state/movers.svelte";
   import type { Perform } from "../../state/perform.svelte";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import TextRow from "../fields/TextRow.svelte";
@@ -19,7 +20,8 @@
   const modulator = $derived(
     movers.modulators.find(({ id }) => id === perform.modulator) ?? movers.modulators[0],
   );
-  const set = (id: number, change: Partial<Modulator>) => movers.changeModulator(id, change);
+  const set = (id: number, change: ChangeOf<Modulator, Partial<Modulator>>) =>
+    movers.changeModulator(id, change);
 </script>
 
 {#if modulator}
@@ -70,13 +72,13 @@
           decimals={1}
           width="56px"
           commit={(depth) =>
-            set(id, { moves: changed(modulator.moves, i, { depth: Math.round(depth * 10) }) })}
+            set(id, (now) => ({ moves: changed(now.moves, i, { depth: Math.round(depth * 10) }) }))}
         />
       </div>
       <button
         class="control px-1!"
         aria-label="Take {words} out of the modulator"
-        onclick={() => set(id, { moves: changed(modulator.moves, i, undefined) })}>×</button
+        onclick={() => set(id, (now) => ({ moves: changed(now.moves, i, undefined) }))}>×</button
       >
     </div>
   {/each}
@@ -85,7 +87,7 @@
     label="Add a control to the modulator"
     want={(spec) => spec.modulated ?? false}
     without={modulator.moves.map(({ control }) => control)}
-    select={(control) => set(id, { moves: [...modulator.moves, { control, depth: 300 }] })}
+    select={(control) => set(id, (now) => ({ moves: [...now.moves, { control, depth: 300 }] }))}
   />
   <ModulatorSends {modulator} tracks={session.project.tracks} set={(change) => set(id, change)} />
 {:else}

@@ -3,6 +3,7 @@
   import type { Modulator, ModulatorSend, Track } from "../../api/types";
   import { getSession } from "../../state/context";
   import { changed } from "../../state/movers.svelte";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import Section from "../fields/Section.svelte";
@@ -10,7 +11,7 @@
   interface Props {
     modulator: Modulator;
     tracks: readonly Track[];
-    set: (change: Partial<Modulator>) => Promise<void>;
+    set: (change: ChangeOf<Modulator, Partial<Modulator>>) => Promise<void>;
   }
   let { modulator, tracks, set }: Props = $props();
 
@@ -19,7 +20,7 @@
   const targets = $derived(session.lists.modTargets.filter(({ name }) => name !== "program"));
   const spec = (send: ModulatorSend) => targets.find(({ name }) => name === send.target);
   const change = (i: number, to: Partial<ModulatorSend> | undefined) =>
-    set({ sends: changed(sends, i, to) });
+    set((now) => ({ sends: changed(now.sends ?? [], i, to) }));
 </script>
 
 <Section title="Sends" summary={sends.length > 0 ? String(sends.length) : "nothing"}>
@@ -82,9 +83,9 @@
     disabled={sends.length >= 7}
     data-help="Have a track send the curve as a controller, the pitch bend or the pressure."
     onclick={() =>
-      set({
+      set((now) => ({
         sends: [
-          ...sends,
+          ...(now.sends ?? []),
           {
             track: tracks[0]?.id ?? 1,
             target: "control",
@@ -94,6 +95,6 @@
             glide: 0,
           },
         ],
-      })}>+ sending</button
+      }))}>+ sending</button
   >
 </Section>

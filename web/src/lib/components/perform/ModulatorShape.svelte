@@ -4,6 +4,7 @@
   import type { Modulator } from "../../api/types";
   import { getSession } from "../../state/context";
   import type { Movers } from "../../state/movers.svelte";
+  import type { ChangeOf } from "../../state/selection.svelte";
   import ChoiceRow from "../fields/ChoiceRow.svelte";
   import NumberRow from "../fields/NumberRow.svelte";
   import ModulatorBegin from "./ModulatorBegin.svelte";
@@ -12,7 +13,7 @@
   interface Props {
     modulator: Modulator;
     movers: Movers;
-    set: (change: Partial<Modulator>) => Promise<void>;
+    set: (change: ChangeOf<Modulator, Partial<Modulator>>) => Promise<void>;
   }
   let { modulator, movers, set }: Props = $props();
 
@@ -123,7 +124,7 @@
       help="How much longer its passes last: 3 over 2 is half as long again."
       value={modulator.stretch?.[side] ?? 1}
       {...bounds.Ratio.n}
-      commit={(value) => set({ stretch: { n: 1, m: 1, ...modulator.stretch, [side]: value } })}
+      commit={(value) => set((now) => ({ stretch: { n: 1, m: 1, ...now.stretch, [side]: value } }))}
     />
   {/each}
 {/if}

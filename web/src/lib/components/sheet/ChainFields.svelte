@@ -46,13 +46,20 @@
     return session.edit({ setPattern: { ...at, after: chain } });
   }
 
-  function weigh(pattern: number, weight: number): Promise<void> {
+  /** Changes where the pattern leads by then. */
+  function change(made: (now: Chain) => Chain): Promise<void> {
+    const { track, pattern } = at;
     return session.edit(() => {
-      const now = session.pattern.after ?? { passes: 1, to: "drawn" };
+      const of = session.project.tracks.find(({ id }) => id === track);
+      const now = of?.patterns.find(({ id }) => id === pattern)?.after;
+      return { setPattern: { track, pattern, after: made(now ?? { passes: 1, to: "drawn" }) } };
+    });
+  }
+
+  function weigh(pattern: number, weight: number): Promise<void> {
+    return change((now) => {
       const others = (now.weights ?? []).filter((w) => w.pattern !== pattern);
-      return {
-        setPattern: { ...at, after: { ...now, weights: [...others, { pattern, weight }] } },
-      };
+      return { ...now, weights: [...others, { pattern, weight }] };
     });
   }
 </script>
@@ -72,10 +79,7 @@
     help="How many whole passes of its gate the pattern plays first; in a kit, of the longest gate. A track without a clock of its own leads nowhere."
     value={after.passes}
     {...bounds.Chain.passes}
-    commit={(passes) =>
-      session.edit(() => ({
-        setPattern: { ...at, after: { ...(session.pattern.after ?? after), passes } },
-      }))}
+    commit={(passes) => change((now) => ({ ...now, passes }))}
   />
   {#if after.to === "drawn"}
     {#each track.patterns as { id, name } (id)}
