@@ -137,7 +137,7 @@ func TestAPedalKeepsTheLastBars(t *testing.T) {
 	p.MustElement("[aria-label=Play]").MustClick()
 	p.waitForBar(6)
 	p.hand("soft pedal, CC 67")
-	p.MustElementR("[role=alert]", "The last 4 bars are kept: [0-9]+ notes")
+	p.MustElementR("[role=alert]", "Kept the last 4 bars as a take: [0-9]+ notes")
 	p.MustElement("[aria-label=Stop]").MustClick()
 	require.InDelta(t, 4, a.takes()[0].Bars, 0.01)
 	p.choice("What the new switch does", "play, or stop")

@@ -81,13 +81,13 @@ func TestADeviceIsHeard(t *testing.T) {
 
 	h.devices.came <- []byte{0xB0, 67, 127, 67, 0}
 	notice := page.next(func(m server.Message) bool { return m.Notice != nil && m.Notice.Text[:8] == "The last" }).Notice.Text
-	require.Contains(t, notice, "The last 2 bars could not be kept: ", "nothing was played")
+	require.Contains(t, notice, "The last 2 bars could not be kept: nothing was played yet that could be kept.")
 	require.Equal(t, http.StatusOK, h.do(http.MethodPost, "/api/transport", `{"do":"play"}`).status)
 	page.next(func(m server.Message) bool { return m.Batch != nil && len(m.Batch.Sounds) > 0 })
 	require.Eventually(t, func() bool { return h.do(http.MethodGet, "/api/wake?bars=2", "").body != "null\n" }, patience, time.Millisecond)
 	h.devices.came <- []byte{0xB0, 67, 127, 67, 0}
 	notice = page.next(func(m server.Message) bool { return m.Notice != nil }).Notice.Text
-	require.Contains(t, notice, "The last 2 bars are kept: ")
+	require.Contains(t, notice, "Kept the last 2 bars as a take: ")
 	require.NotEmpty(t, h.connect().next(isTakes).Takes.Takes)
 
 	require.Equal(t, http.StatusUnprocessableEntity, h.do(http.MethodPost, "/api/inputs/bind", `{"input":"","device":"Quay synth"}`).status)

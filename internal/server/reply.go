@@ -67,7 +67,7 @@ func fail(w http.ResponseWriter, err error) {
 	case errors.As(err, &stale), errors.As(err, &old), errors.As(err, &missing):
 		status = http.StatusConflict
 	case errors.Is(err, score.ErrUnknownTrack), errors.Is(err, score.ErrUnknownPart), errors.Is(err, score.ErrNoField), errors.Is(err, score.ErrUnknownLayer), errors.Is(err, score.ErrUnknownScene), errors.Is(err, score.ErrUnknownSection), errors.Is(err, take.ErrUnknown),
-		errors.Is(err, stage.ErrGone), errors.Is(err, live.ErrNotQueued), errors.Is(err, take.ErrNoLog), errors.Is(err, studio.ErrNoProject), errors.Is(err, score.ErrNoSetup):
+		errors.Is(err, stage.ErrGone), errors.Is(err, live.ErrNotQueued), errors.Is(err, take.ErrNoLog), errors.Is(err, studio.ErrNoProject), errors.Is(err, score.ErrNoSetup), errors.Is(err, errNothingPlayed):
 		status = http.StatusNotFound
 	case errors.Is(err, score.ErrNothingBefore), errors.Is(err, live.ErrPast), errors.Is(err, studio.ErrNothingToUndo), errors.Is(err, studio.ErrNothingToRedo),
 		errors.Is(err, shelf.ErrNothingToUndo), errors.Is(err, shelf.ErrNothingToRedo),

@@ -73,6 +73,9 @@ func keepUp(ctx context.Context, transport *live.Transport) error {
 	return nil
 }
 
+// errNothingPlayed is returned where nothing sounded in what is to be kept, or playing has just begun.
+var errNothingPlayed = errors.New("nothing was played yet that could be kept")
+
 // lastBars returns the last bars before a moment of a stretch, up to what has come to disk.
 func (k wakeResource) lastBars(ctx context.Context, stretch int64, end score.Tick, bars int) (take.Stretch, error) {
 	if bars < 1 || bars > maxWakeBars {
@@ -156,7 +159,8 @@ func (s *Server) Keep(bars int) {
 		s.Notice(fmt.Sprintf("The last %s could not be kept: %s.", score.Counted(bars, "bar"), strings.TrimSuffix(err.Error(), ".")))
 		return
 	}
-	s.Notice(strings.Join(append([]string{fmt.Sprintf("The last %s are kept: %s.", score.Counted(bars, "bar"), score.Counted(kept.Notes, "note"))}, kept.Remarks...), " "))
+	said := fmt.Sprintf("Kept the last %s as a take: %s.", score.Counted(bars, "bar"), score.Counted(kept.Notes, "note"))
+	s.Notice(strings.Join(append([]string{said}, kept.Remarks...), " "))
 }
 
 func (k wakeResource) piece(ctx context.Context, request KeepRequest) (take.Stretch, error) {
@@ -167,11 +171,15 @@ func (k wakeResource) piece(ctx context.Context, request KeepRequest) (take.Stre
 		return take.Stretch{}, err
 	}
 	if request.To == 0 {
-		return k.lastBars(ctx, 0, 0, request.Bars)
+		last, err := k.lastBars(ctx, 0, 0, request.Bars)
+		if errors.Is(err, take.ErrUnknown) {
+			err = errNothingPlayed
+		}
+		return last, err
 	}
 	piece, err := k.wake.Piece(ctx, request.Stretch, request.From, request.To)
 	if err == nil && piece.Take.End == 0 {
-		err = take.ErrUnknown
+		err = errNothingPlayed
 	}
 	return piece, err
 }
