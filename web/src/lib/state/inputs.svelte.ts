@@ -11,6 +11,7 @@ import { EchoGuard } from "../input/echoGuard";
 import { midiPorts } from "../input/midiPorts";
 import type { InputPort } from "../input/port";
 import { own } from "./own";
+import { changeOf, type ChangeOf } from "./selection.svelte";
 import type { Session } from "./session.svelte";
 
 /** Where the browser keeps which of its ports each input is: a port's name by an input's. */
@@ -251,8 +252,8 @@ export class Inputs {
   }
 
   /** Changes an input; the port of this machine stays with it. */
-  async change(input: Input, change: Partial<Input>): Promise<void> {
-    const changed = { ...input, ...change };
+  async change(input: Input, change: ChangeOf<Input, Partial<Input>>): Promise<void> {
+    const changed = { ...input, ...changeOf(change, input) };
     const port = this.portOf(input);
     if (port && changed.name !== input.name) {
       if (input.kind === "browserPort") this.#bind(changed.name, port);
@@ -263,7 +264,9 @@ export class Inputs {
     }
     return this.session.edit(() => ({
       setProject: {
-        inputs: this.list.map((one) => (one.id === input.id ? { ...one, ...change } : one)),
+        inputs: this.list.map((one) =>
+          one.id === input.id ? { ...one, ...changeOf(change, one) } : one,
+        ),
       },
     }));
   }

@@ -69,7 +69,7 @@ export abstract class OpenProject {
   readonly #spans = $derived.by(() => this.snapshot.bars);
 
   /** The bars of what plays where sections of the song have meters of their own; empty where they are the project's. */
-  protected played = $state.raw<BarSpan[]>([]);
+  protected abstract get played(): BarSpan[];
 
   /** The bars of what plays, or would play. */
   readonly bars = $derived.by(() => new Bars(this.played.length > 0 ? this.played : this.#spans));

@@ -1,4 +1,5 @@
 import type {
+  BarSpan,
   Lane,
   LaneChange,
   LaneName,
@@ -25,6 +26,11 @@ export function changeOf<Of, Change extends object>(change: ChangeOf<Of, Change>
 /** What of the open project is being written: a track, one of its patterns and a part of that; and edits of these. */
 export class Selection extends OpenProject {
   readonly stage = new Stage(this);
+
+  protected override get played(): BarSpan[] {
+    const metered = this.project.song?.some(({ meter }) => meter) ?? false;
+    return metered ? this.stage.song.bars : [];
+  }
 
   #trackId = $state<number>();
   #partIndex = $state(0);

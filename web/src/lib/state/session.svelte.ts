@@ -117,11 +117,7 @@ export class Session extends Selection {
       this.transport.adopt(message.transport);
       if (!message.transport.playing) this.places.clear();
     }
-    if (message.stage) {
-      this.stage.adopt(message.stage);
-      const metered = this.project.song?.some(({ meter }) => meter) ?? false;
-      this.played = metered ? message.stage.song.bars : [];
-    }
+    if (message.stage) this.stage.adopt(message.stage);
     if (message.batch) {
       const { sounds = [], places = [], clicks = [], withdrawn = [], release } = message.batch;
       if (release) this.player.silence();

@@ -45,21 +45,28 @@
   }
 
   function pass(track: number, channel: string): Promise<void> {
-    const others = (input.passesTo ?? []).filter((one) => one.track !== track);
     const passage: Passage = { track, channel: channel === "any" ? 0 : Number(channel) };
-    return inputs.change(input, { passesTo: channel ? [...others, passage] : others });
+    return inputs.change(input, ({ passesTo = [] }) => {
+      const others = passesTo.filter((one) => one.track !== track);
+      return { passesTo: channel ? [...others, passage] : others };
+    });
   }
 
+  const none: Transposing = { tracks: [], root: 60 };
   const transposes = $derived(input.transposes);
   function transpose(track: number): Promise<void> {
-    const now = transposes?.tracks ?? [];
-    const next = now.includes(track) ? now.filter((id) => id !== track) : [...now, track];
-    if (next.length === 0) return inputs.change(input, { transposes: undefined });
-    return setTransposing({ tracks: next });
+    return inputs.change(input, ({ transposes = none }) => {
+      const others = transposes.tracks.filter((id) => id !== track);
+      const tracks =
+        others.length < transposes.tracks.length ? others : [...transposes.tracks, track];
+      return { transposes: tracks.length > 0 ? { ...transposes, tracks } : undefined };
+    });
   }
 
   function setTransposing(change: Partial<Transposing>): Promise<void> {
-    return inputs.change(input, { transposes: { tracks: [], root: 60, ...transposes, ...change } });
+    return inputs.change(input, ({ transposes = none }) => ({
+      transposes: { ...transposes, ...change },
+    }));
   }
 
   const toggles: { of: "playsIn" | "switches"; words: string; help: string }[] = [

@@ -23,9 +23,10 @@
 
   /** Writes the voltages of the output as they are by then, changed. */
   function set(change: (now: VoltageSetup) => Partial<VoltageSetup>): Promise<void> {
+    const { id } = output;
     return session.edit(() => {
       const list = outputs.list.map((other) => {
-        if (other.id !== output.id || !other.voltages) return other;
+        if (other.id !== id || !other.voltages) return other;
         return { ...other, voltages: { ...other.voltages, ...change(other.voltages) } };
       });
       return { setProject: { outputs: list } };
