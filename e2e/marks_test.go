@@ -57,7 +57,7 @@ func TestGatesAreSeenWhileTheyAreDrawn(t *testing.T) {
 		p.Mouse.MustDown("left")
 		p.waitFor(`(count) => document.querySelectorAll("[data-lane=gate] [data-sounds]").length === count`, before+more)
 		require.Equal(t, score.Demo(), a.project(), "nothing is written yet")
-		p.MustEval(`() => document.querySelector("[data-lane=gate] [role=slider]").dispatchEvent(new PointerEvent("pointercancel", { bubbles: true }))`)
+		p.MustEval(`() => document.querySelector("[data-lane=gate] [role=slider]").dispatchEvent(new PointerEvent("pointercancel", { bubbles: true, pointerId: 1 }))`) // 1 is the mouse
 		p.waitFor(`(count) => document.querySelectorAll("[data-lane=gate] [data-sounds]").length === count`, before)
 		p.Mouse.MustUp("left")
 	}
