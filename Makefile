@@ -68,7 +68,7 @@ check: build
 lint: lint-go lint-web
 
 lint-go: $(PAGE)
-	go vet ./...
+	go vet -tags soak ./...
 	$(STATICCHECK) ./...
 
 lint-web: $(MODULES)
@@ -87,7 +87,7 @@ race: $(PAGE)
 ## soak: new draws of the property tests, 2,000 a test, and ten minutes of random presses in the page
 soak: test-tools build
 	RAPID_SEED=0 RAPID_CHECKS=2000 go test -count=1 -timeout 4h ./internal/...
-	JETTYFOG_PRESSES=600 JETTYFOG_SEED=$$RANDOM go test -count=1 -v -timeout 20m -run TestRandomPresses ./e2e
+	JETTYFOG_SEED=$$RANDOM go test -tags soak -count=1 -v -timeout 20m -run TestRandomPresses ./e2e
 
 ## e2e: journeys through the real interface in headless Chromium
 e2e: test-tools build
