@@ -45,7 +45,11 @@ func (e exact) minus(other exact) exact {
 	}
 	den := max(e.den, other.den)
 	e, other = e.over(den), other.over(den)
-	return fraction(int64(e.whole-other.whole)*den+e.num-other.num, den)
+	span := exact{e.whole - other.whole, e.num - other.num, den}
+	if span.num < 0 {
+		span.whole, span.num = span.whole-1, span.num+den
+	}
+	return span
 }
 
 // times returns num/den of it.
@@ -55,10 +59,11 @@ func (e exact) times(num, den int64) exact {
 
 // plus returns the moment later by a span whose denominator is a multiple of its own.
 func (e exact) plus(span exact) exact {
-	if e = e.over(span.den); e.num == 0 {
-		return span.after(e.whole)
+	e = e.over(span.den)
+	if e.whole, e.num = e.whole+span.whole, e.num+span.num; e.num >= e.den {
+		e.whole, e.num = e.whole+1, e.num-e.den
 	}
-	return fraction(e.num+span.num, span.den).after(e.whole + span.whole)
+	return e
 }
 
 // less reports whether it is before another of the same denominator.

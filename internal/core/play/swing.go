@@ -37,16 +37,18 @@ type placing struct {
 // at returns when a moment of the walker's own time is heard, counted from where the lanes are aligned.
 func (p *placing) at(local exact, aligned score.Tick) exact {
 	w := p.w
-	if w.straight && p.swing == straight { // most steps, for which a division by a number that is known is enough
-		if p.nudge == 0 {
-			return local.after(aligned + p.later)
+	if w.straight && p.swing == straight { // most steps, for which divisions by numbers that are known are enough
+		at := local.after(aligned + p.later)
+		den := at.den
+		if den == 1 {
+			den = 100
 		}
-		if local.den == 1 {
-			whole, rest := p.nudge/100, p.nudge%100
-			if rest < 0 {
-				whole, rest = whole-1, rest+100
-			}
-			return exact{local.whole + aligned + p.later + score.Tick(whole), rest, 100}
+		switch {
+		case p.nudge == 0:
+			return at
+		case den%100 == 0:
+			by := fraction(p.nudge, 100)
+			return at.plus(exact{by.whole, by.num * (den / 100), den})
 		}
 	}
 	at := local

@@ -8,25 +8,26 @@ import (
 	"jettyfog/internal/core/score"
 )
 
-// value is a lane's contribution to a note: where it stands, what it holds, how it varies.
+// value is a lane's contribution to a note: where it stands, what it holds, how it varies. What is read at each step
+// comes first, so that it lies close together.
 type value struct {
+	valueState
+	linked  bool
+	plain   bool     // no amount, no spread and the like: the step's value is the one in force
+	fixed   bool     // the part has no such lane: the default is in force
+	rests   bool     // whether the weights have rests
+	control *control // of a mod lane that goes somewhere
+	steps   []int    // the written values
 	orders.Mover
-	name   score.LaneName
-	linked bool
-	plain  bool // no amount, no spread and the like: the step's value is the one in force
-	fixed  bool // the part has no such lane: the default is in force
-	scale  int  // the amount, where it scales the value itself
 
-	least, most, standard int
-	steps                 []int // the written values
-	chance                chance.Address
+	name        score.LaneName
+	scale       int // the amount, where it scales the value itself
+	least, most int
+	chance      chance.Address
 
 	total   int                       // the sum of the weights
-	rests   bool                      // whether the weights have rests
 	own     *[score.MaxSteps]*ownStep // what steps have of their own; nil where none has
 	evolved *[score.MaxSteps]int      // the values in force, where the lane evolves
-	control *control                  // of a mod lane that goes somewhere
-	valueState
 }
 
 // valueState is how far a lane has come, besides where it stands.
@@ -42,7 +43,7 @@ func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) v
 	address.Lane = spec.Number()
 	v := value{
 		Mover: orders.New(lane, address), name: spec.Name, linked: lane.Linked, fixed: !lanes.Has(spec.Name), scale: 100,
-		least: spec.Least, most: spec.Most, standard: spec.Default, steps: lane.Steps, chance: address,
+		least: spec.Least, most: spec.Most, steps: lane.Steps, chance: address,
 	}
 	v.due = v.Rate
 	spreads := lane.Spread != nil && lane.Spread.Chance > 0 && lane.Spread.Depth > 0
@@ -65,9 +66,6 @@ func newValue(lanes *score.Lanes, spec score.LaneSpec, address chance.Address) v
 // read returns the value at the gate's step for a linked lane, else where the lane stands, varied by
 // its spread and scaled by its amount. n counts the gate's moves since the luck began.
 func (v *value) read(gateStep int, n int64) int {
-	if v.fixed {
-		return v.standard
-	}
 	step := v.stepAt(gateStep)
 	if v.plain {
 		return v.steps[step]
@@ -86,7 +84,7 @@ func (v *value) stepAt(gateStep int) int {
 // odds returns the value of the probability lane, as read does, in ten-thousandths, so that no amount makes nothing
 // of a small one.
 func (v *value) odds(gateStep int, n int64) int {
-	if v.fixed || v.plain {
+	if v.plain {
 		return 100 * v.read(gateStep, n)
 	}
 	step := v.stepAt(gateStep)
