@@ -30,7 +30,8 @@ type place struct {
 }
 
 // heard plays from the beginning until so many bars have gone out, and returns the note-ons of the track in
-// them, as the server sent them to every page.
+// them, as the server sent them to every page. Where the program says that the machine could not keep up, so that it left
+// notes out, it plays again.
 func (p *page) heard(a *app, track int, bars int) []sound {
 	p.t.Helper()
 	ctx, cancel := context.WithTimeout(p.t.Context(), journey)
@@ -39,24 +40,53 @@ func (p *page) heard(a *app, track int, bars int) []sound {
 	require.NoError(p.t, err)
 	defer func() { _ = socket.CloseNow() }()
 	socket.SetReadLimit(8 << 20)
-	p.MustElement("[aria-label=Play]").MustClick()
-	end := score.Tick(bars) * a.project().Meter.Bar()
-	var sounds []sound
-	beyond := 0 // how many times lanes have moved on beyond the end
-	for {
+	next := func() (message heardMessage) {
 		_, data, err := socket.Read(ctx)
 		require.NoError(p.t, err)
-		var message struct {
-			Batch *struct {
-				Sounds []sound `json:"sounds"`
-				Places []place `json:"places"`
-			} `json:"batch"`
-		}
 		require.NoError(p.t, json.Unmarshal(data, &message))
+		return message
+	}
+	for {
+		sounds, complete := p.hear(next, track, score.Tick(bars)*a.project().Meter.Bar())
+		if complete {
+			slices.SortFunc(sounds, compareSounds)
+			return sounds
+		}
+		p.t.Log("the machine could not keep up; once more")
+	}
+}
+
+// heardMessage is what of the messages of the server tells what is heard.
+type heardMessage struct {
+	Batch *struct {
+		Sounds []sound `json:"sounds"`
+		Places []place `json:"places"`
+	} `json:"batch"`
+	Notice *struct {
+		Text string `json:"text"`
+	} `json:"notice"`
+	Transport *struct {
+		Playing bool `json:"playing"`
+	} `json:"transport"`
+}
+
+// leftOut reports whether it tells of notes that were left out.
+func (m *heardMessage) leftOut() bool {
+	return m.Notice != nil && strings.HasPrefix(m.Notice.Text, "This machine could not keep up")
+}
+
+// hear plays once up to a tick; complete is false if the program left something out.
+func (p *page) hear(next func() heardMessage, track int, end score.Tick) (sounds []sound, complete bool) {
+	complete = true
+	p.MustElement("[aria-label=Play]").MustClick()
+	over := false
+	beyond := 0 // how many times lanes have moved on beyond the end
+	for !over && beyond < 2 {
+		message := next()
+		complete = complete && !message.leftOut()
 		if message.Batch == nil {
 			continue
 		}
-		over := false
 		for _, s := range message.Batch.Sounds {
 			over = over || s.Tick >= end
 			if s.Velocity > 0 && s.Tick < end && int(s.Track) == track {
@@ -67,14 +97,15 @@ func (p *page) heard(a *app, track int, bars int) []sound {
 		if slices.ContainsFunc(message.Batch.Places, func(p place) bool { return p.Tick > end }) {
 			beyond++
 		}
-		if over || beyond == 2 {
-			break
-		}
 	}
 	p.MustElement("[aria-label=Stop]").MustClick()
+	for stopped := false; !stopped; { // what was left out last is told before
+		message := next()
+		complete = complete && !message.leftOut()
+		stopped = message.Transport != nil && !message.Transport.Playing
+	}
 	p.MustElement("[aria-label=Play]")
-	slices.SortFunc(sounds, compareSounds)
-	return sounds
+	return sounds, complete
 }
 
 func compareSounds(a, b sound) int {
