@@ -49,7 +49,8 @@ export abstract class ChartWindow {
     try {
       this.#chart = await getChart(at, signal);
     } catch (error) {
-      if (!signal.aborted) this.session.notices.add(`The chart cannot be drawn: ${error}`);
+      if (!signal.aborted)
+        this.session.notices.add(`The chart cannot be drawn: ${(error as Error).message}.`);
     }
   }
 

@@ -1,5 +1,5 @@
 import { applyPatches, enablePatches, setAutoFreeze, type Patch } from "immer";
-import { get, post, RefusedError } from "../api/http";
+import { AwayError, get, post, RefusedError } from "../api/http";
 import type {
   BarSpan,
   EditJSON,
@@ -174,16 +174,13 @@ export abstract class OpenProject {
     return change;
   }
 
-  /** Asks the server for something, and says it if it does not answer or refuses. */
+  /** Asks the server for something, and says it if it does not answer or refuses, or the page itself fails. */
   async attempt(ask: () => Promise<unknown>): Promise<void> {
     try {
       await ask();
     } catch (error) {
-      this.notices.add(
-        error instanceof RefusedError
-          ? refusal(error)
-          : "Nothing was changed: Jettyfog does not answer. Is it still running?",
-      );
+      this.notices.add(whyNot(error));
+      if (!(error instanceof RefusedError || error instanceof AwayError)) reportError(error);
     }
   }
 
@@ -222,6 +219,14 @@ export abstract class OpenProject {
   protected forgetRevision(): void {
     if (this.#snapshot) this.#snapshot = { ...this.#snapshot, revision: 0 };
   }
+}
+
+/** Why something that was asked for was not done: as a sentence. */
+function whyNot(error: unknown): string {
+  if (error instanceof RefusedError) return refusal(error);
+  if (error instanceof AwayError)
+    return "Nothing was changed: Jettyfog does not answer. Is it still running?";
+  return `This page failed at it: ${String(error)}. What is stored is kept; load the page again, and look whether the last change is there.`;
 }
 
 /** Why the server refused something, as a sentence that says once that nothing was changed. */

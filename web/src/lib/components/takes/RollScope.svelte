@@ -30,7 +30,8 @@
     get<Scope>(`api/takes/${id}/scope?${query}`, stale.signal)
       .then((next) => (scope = next))
       .catch((error: unknown) => {
-        if (!stale.signal.aborted) desk.session.notices.add(String(error));
+        if (!stale.signal.aborted)
+          desk.session.notices.add(`The voltages cannot be drawn: ${(error as Error).message}.`);
       });
     return () => stale.abort();
   });
