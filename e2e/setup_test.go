@@ -17,6 +17,7 @@ import (
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
+	"github.com/go-rod/rod/lib/utils"
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
@@ -51,6 +52,11 @@ func TestMain(m *testing.M) {
 		defer browser.MustClose()
 		return m.Run()
 	}())
+}
+
+// soon has a page be asked for what it is to show after a moment, and then less often.
+func soon() utils.Sleeper {
+	return utils.BackoffSleeper(10*time.Millisecond, 200*time.Millisecond, nil)
 }
 
 // app is a running Jettyfog with a data folder of its own.
@@ -109,7 +115,7 @@ type page struct {
 func (a *app) open(address string, width, height int, scripts ...string) *page {
 	a.t.Helper()
 	profile := browser.MustIncognito()
-	tab := profile.MustPage().Timeout(journey)
+	tab := profile.MustPage().Timeout(journey).Sleeper(soon)
 	for _, script := range scripts {
 		tab.MustEvalOnNewDocument(script)
 	}
