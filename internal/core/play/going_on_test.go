@@ -18,6 +18,9 @@ func inOneBar(t *rapid.T) *score.Project {
 	p := testkit.Project(t)
 	testkit.MakeEqual(p)
 	p.Meter, p.MeterChanges, p.TempoChanges = score.Meter{Beats: 4, Unit: 4}, nil, nil
+	for i := range p.ChordMaps {
+		p.ChordMaps[i].Strum = 0 // the whole of a strum comes only with the next step
+	}
 	for i := range p.Tracks {
 		track := &p.Tracks[i]
 		track.Hold, track.Realign, track.Speed, track.Delay, track.Jitter, track.Shifts = 0, 0, score.Ratio{N: 1, M: 1}, 0, 0, nil
