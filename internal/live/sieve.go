@@ -32,12 +32,12 @@ type Omission struct {
 func (o Omission) String() string {
 	var parts []string
 	if o.Late > 0 {
-		parts = append(parts, score.Counted(o.Late, "note")+" came too late")
+		parts = append(parts, score.Counted(o.Late, "note")+" too late to be heard")
 	}
 	if o.Crowded > 0 {
-		parts = append(parts, score.Counted(o.Crowded, "note")+" came with too many others")
+		parts = append(parts, score.Counted(o.Crowded, "note")+" too many at once to be heard")
 	}
-	return "not heard: " + strings.Join(parts, ", ")
+	return strings.Join(parts, ", ")
 }
 
 // sieve leaves out what cannot be played any more, or not all at once: whole notes, never just their ends. Of

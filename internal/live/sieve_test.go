@@ -221,3 +221,8 @@ func TestTheSieve(t *testing.T) {
 		require.Equal(t, standingOf(in, tick), standingOf(out, tick))
 	})
 }
+
+func TestWhatIsLeftOutIsSaid(t *testing.T) {
+	require.Equal(t, "1 note too late to be heard", Omission{Late: 1}.String())
+	require.Equal(t, "7 notes too late to be heard, 30 notes too many at once to be heard", Omission{Late: 7, Crowded: 30}.String())
+}

@@ -9,9 +9,9 @@ note moves it, one of its end makes it longer; a double click on the paper write
   import { RollPointer } from "../../roll/rollPointer.svelte";
   import { leastWidth, type RollScale } from "../../roll/rollScale";
   import { getTakeDesk } from "../../state/context";
+  import RollFills, { fills } from "./RollFills.svelte";
   import RollPlayhead from "./RollPlayhead.svelte";
   import RollReadOut from "./RollReadOut.svelte";
-  import { fills } from "./RollTracks.svelte";
 
   let { roll, scale }: { roll: Roll; scale: RollScale } = $props();
 
@@ -60,16 +60,7 @@ note moves it, one of its end makes it longer; a double click on the paper write
   onkeydown={pointer.key}
   onwheel={pointer.wheel}
 >
-  <defs>
-    <pattern id="roll-hatch" width="5" height="5" patternUnits="userSpaceOnUse">
-      <rect width="5" height="5" fill="var(--paper)" />
-      <path d="M-1 1l2 -2M0 5l5 -5M4 6l2 -2" stroke="var(--ink)" stroke-width="1.5" />
-    </pattern>
-    <pattern id="roll-dots" width="4" height="4" patternUnits="userSpaceOnUse">
-      <rect width="4" height="4" fill="var(--paper)" />
-      <rect x="1" y="1" width="2" height="2" fill="var(--ink)" />
-    </pattern>
-  </defs>
+  <RollFills />
   {#each rows as key (key)}
     {#if key % 12 === 0}
       <rect

@@ -1,12 +1,8 @@
 <!-- @component The tracks of a take: how their notes are drawn, which is worked on alone, and which are muted. -->
-<script lang="ts" module>
-  /** How the notes of a track are filled, by its place; more tracks begin anew. */
-  export const fills = ["var(--ink)", "url(#roll-hatch)", "url(#roll-dots)", "var(--paper)"];
-</script>
-
 <script lang="ts">
   import type { Roll } from "../../api/types";
   import { getTakeDesk } from "../../state/context";
+  import { fills } from "./RollFills.svelte";
 
   let { roll }: { roll: Roll } = $props();
 
