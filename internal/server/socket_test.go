@@ -88,18 +88,7 @@ func TestWhatIsHeardIsRecorded(t *testing.T) {
 
 	project := testkit.Buoy()
 	notes := play.Render(project, 0, 100*project.Meter.Bar(), nil)
-	next, omitted := 0, int64(0)
-	for _, sound := range heard {
-		if sound.Velocity == 0 {
-			continue
-		}
-		for ; notes[next].Start < sound.Tick && omitted < h.omitted.Load(); next++ { // which came too late on a busy machine
-			omitted++
-		}
-		require.Equal(t, notes[next].Start, sound.Tick)
-		require.Equal(t, notes[next].Key, sound.Key)
-		next++
-	}
+	h.requireHeard(notes, heard)
 	file := h.do("GET", fmt.Sprintf("/api/takes/%d.mid?division=20160&format=0", listed.Takes[0].ID), "")
 	require.Equal(t, http.StatusOK, file.status)
 	require.Equal(t, `attachment; filename="Take 1.mid"`, file.header.Get("Content-Disposition"))
@@ -108,6 +97,23 @@ func TestWhatIsHeardIsRecorded(t *testing.T) {
 	require.NotEmpty(t, recorded)
 	for i, tick := range recorded {
 		require.Equal(t, notes[i].Start, tick)
+	}
+}
+
+// requireHeard compares what a page hears with what the core renders, but for notes that came too late on a busy machine.
+func (h *house) requireHeard(notes []play.Note, heard []server.WireSound) {
+	h.t.Helper()
+	next, omitted := 0, int64(0)
+	for _, sound := range heard {
+		if sound.Velocity == 0 {
+			continue
+		}
+		for ; notes[next].Start < sound.Tick && omitted < h.omitted.Load(); next++ {
+			omitted++
+		}
+		require.Equal(h.t, notes[next].Start, sound.Tick, "note %d", next)
+		require.Equal(h.t, notes[next].Key, sound.Key, "note %d", next)
+		next++
 	}
 }
 
@@ -178,21 +184,16 @@ func TestALuckOnTrialIsHeard(t *testing.T) {
 		project.Luck.Number = luck
 		notes := play.Render(project, 0, 8*project.Meter.Bar(), nil)
 		require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"play"}`).status)
-		next := 0
+		var sounds []server.WireSound
 		page.next(func(m server.Message) bool {
 			if m.Batch != nil {
-				for _, sound := range m.Batch.Sounds {
-					if sound.Velocity > 0 {
-						require.Equal(t, notes[next].Start, sound.Tick, "luck %d, note %d", luck, next)
-						require.Equal(t, notes[next].Key, sound.Key)
-						next++
-					}
-				}
+				sounds = append(sounds, m.Batch.Sounds...)
 			}
-			return next >= 12
+			return len(sounds) >= 24
 		})
 		require.Equal(t, http.StatusOK, h.do("POST", "/api/transport", `{"do":"stop"}`).status)
 		page.next(func(m server.Message) bool { return m.Transport != nil && !m.Transport.Playing })
+		h.requireHeard(notes, sounds)
 	}
 	require.Less(t, h.do("POST", "/api/stage", `{"do":[{"control":{"name":"luck"},"value":7}],"when":"now"}`).status, 300)
 	heard(7)
