@@ -1,5 +1,6 @@
 import { applyPatches, enablePatches, setAutoFreeze, type Patch } from "immer";
 import { AwayError, get, post, RefusedError } from "../api/http";
+import { refusal, whyNot } from "../api/refusal";
 import type {
   BarSpan,
   EditJSON,
@@ -219,20 +220,4 @@ export abstract class OpenProject {
   protected forgetRevision(): void {
     if (this.#snapshot) this.#snapshot = { ...this.#snapshot, revision: 0 };
   }
-}
-
-/** Why something that was asked for was not done: as a sentence. */
-function whyNot(error: unknown): string {
-  if (error instanceof RefusedError) return refusal(error);
-  if (error instanceof AwayError)
-    return "Nothing was changed: Jettyfog does not answer. Is it still running?";
-  return `This page failed at it: ${String(error)}. What is stored is kept; load the page again, and look whether the last change is there.`;
-}
-
-/** Why the server refused something, as a sentence that says once that nothing was changed. */
-function refusal({ message }: RefusedError): string {
-  const said = message.includes("nothing was changed")
-    ? message
-    : `nothing was changed: ${message}`;
-  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }
