@@ -322,7 +322,7 @@ func TestAStepHasARatchetOfItsOwn(t *testing.T) {
 	p.enter("hit lengths", "3 x")
 	p.MustElementR("[role=alert]", "“3 x” is no list of whole numbers; hit lengths stays as it was")
 	p.enter("hits drawn", "101")
-	p.MustElementR("[role=alert]", `counts\[0\] is 101; it must be 0 to 100`)
+	p.MustElementR("[role=alert]", `count 1 is 101; it must be 0 to 100`)
 	require.Equal(t, []int{0, 0, 4, 1}, ratchet().Counts)
 	p.enter("hit lengths", "")
 	a.waitFor(func(*score.Project) bool { return len(ratchet().Shares) == 0 })
