@@ -17,7 +17,6 @@ import (
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
-	"github.com/go-rod/rod/lib/utils"
 	"github.com/stretchr/testify/require"
 
 	"jettyfog/internal/core/score"
@@ -52,11 +51,6 @@ func TestMain(m *testing.M) {
 		defer browser.MustClose()
 		return m.Run()
 	}())
-}
-
-// soon has a page be asked for what it is to show after a moment, and then less often.
-func soon() utils.Sleeper {
-	return utils.BackoffSleeper(10*time.Millisecond, 200*time.Millisecond, nil)
 }
 
 // app is a running Jettyfog with a data folder of its own.
@@ -115,7 +109,7 @@ type page struct {
 func (a *app) open(address string, width, height int, scripts ...string) *page {
 	a.t.Helper()
 	profile := browser.MustIncognito()
-	tab := profile.MustPage().Timeout(journey).Sleeper(soon)
+	tab := profile.MustPage().Timeout(journey)
 	for _, script := range scripts {
 		tab.MustEvalOnNewDocument(script)
 	}
