@@ -33,7 +33,11 @@ export class Painter {
   #before: number[] = [];
   #stroke: Record<number, number> = {};
   #heard: number | undefined;
-  #readout = $state<{ x: number; y: number; text: string }>();
+  /** The step whose value is written, and where the pointer is. */
+  #shown = $state.raw<{ step: number; at: Point }>();
+  readonly #readout = $derived.by(
+    () => this.#shown && this.#read(this.#shown.step, this.#shown.at),
+  );
 
   constructor(
     private readonly view: ChartView,
@@ -75,12 +79,12 @@ export class Painter {
 
   end(): void {
     if (!this.#first) return;
-    this.#first = this.#readout = undefined;
+    this.#first = this.#shown = undefined;
     void this.view.write(this.canvas().spec.name, this.#stroke);
   }
 
   cancel(): void {
-    this.#first = this.#readout = undefined;
+    this.#first = this.#shown = undefined;
     this.view.overlay(this.canvas().spec.name);
   }
 
@@ -145,19 +149,25 @@ export class Painter {
     return Math.round((Math.random() * 2 - 1) * reach);
   }
 
-  #show(cell: Cell, at: Point): void {
+  #show({ step }: Cell, at: Point): void {
     const { spec } = this.canvas();
-    const { name } = spec;
+    this.view.moveCursor(spec.name, step);
+    this.#shown = { step, at };
+    const value = this.view.values(spec.name)[step] ?? 0;
+    if (spec.reads === "degree" && value !== this.#heard) this.#hear(value);
+  }
+
+  /** What is written at a step and what will be heard, which is known once the chart has come. */
+  #read(step: number, at: Point): { x: number; y: number; text: string } {
+    const { spec } = this.canvas();
     const { view } = this;
-    view.moveCursor(name, cell.step);
-    const value = view.values(name)[cell.step] ?? 0;
-    const heard = effective(view.inForce(name), value, spec);
+    const value = view.values(spec.name)[step] ?? 0;
+    const heard = effective(view.inForce(spec.name), value, spec);
     const text = valueText(spec, value, view);
     const both = heard === value ? text : `${text} → ${heard}`;
     const widest = both.length * readoutCharacter + 24;
     const x = at.x > view.width - widest ? at.x - widest : at.x + 14;
-    this.#readout = { x, y: Math.max(16, at.y - 8), text: both };
-    if (spec.reads === "degree" && value !== this.#heard) this.#hear(value);
+    return { x, y: Math.max(16, at.y - 8), text: both };
   }
 
   #hear(value: number): void {
