@@ -10,6 +10,10 @@ test.each([
     "track 4, pattern 1, part 1, lanes, pitch, step 6 is 99",
   ],
   ["“Low tide.mid” is no Standard MIDI File", "“Low tide.mid” is no Standard MIDI File"],
+  [
+    'tracks[0].name is "Pads[1]"; it must be another',
+    'track 1, name is "Pads[1]"; it must be another',
+  ],
   ["swing is 900; it must be 500 to 750", "swing is 900; it must be 500 to 750"],
 ])("%s", (message, said) => expect(inWords(message)).toBe(said));
 

@@ -15,8 +15,8 @@ export function refusal({ message }: RefusedError): string {
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }
 
-/** A place in a project, as its file has it. */
-const place = /\b[a-z]+(?:\[\d+\])?(?:\.[a-z]+(?:\[\d+\])?)*/gi;
+/** A place in a project, as its file has it, of which something is said; a name that looks like one stays. */
+const place = /\b[a-z]+(?:\[\d+\])?(?:\.[a-z]+(?:\[\d+\])?)*(?= is )/gi;
 
 /** Has places in lists be said as they are counted on the screen: tracks[0].parts[1] is track 1, part 2. */
 export function inWords(message: string): string {
