@@ -15,6 +15,10 @@ import (
 // soon.
 const followAhead = 40 * time.Millisecond
 
+// stoodFor is for how long nothing is done at least where the program stands still, as on a machine that is busy or asleep. Within as long
+// afterwards it takes what came meanwhile.
+const stoodFor = 100 * time.Millisecond
+
 // ClockState is how things stand with another machine's clock.
 type ClockState string
 
@@ -52,6 +56,8 @@ type clockIn struct {
 	lost     bool            // while something plays
 	up       bool            // the controller of which its pulses are
 	others   map[Source]bool // inputs of which it was said that a clock comes in there too
+	looked   int64           // when it was looked whether it is silent
+	woke     int64           // when that was first after the program had stood still
 	notified ClockState
 	told     struct { // what screens were told of its tempo, and when
 		tempo score.Tempo
@@ -134,7 +140,7 @@ func (t *Transport) hearPulse(at int64) {
 	c := &t.clockIn
 	at += c.offset()
 	_, last, any := c.follower.Last()
-	first := !any || c.follower.Lost(at)
+	first := !any || c.follower.Lost(at) && !c.stoodStill(at-c.offset())
 	if c.follower.Pulse(max(at, last)); c.of.From == score.NotePulse || c.of.From == score.ControlPulse {
 		if first && !t.playing { // it has no other start
 			c.counted, c.runs, c.song = true, true, -float64(c.last())*c.ticks()
@@ -155,6 +161,11 @@ func (t *Transport) hearPulse(at int64) {
 
 // silent reports whether the clock is lost at a time.
 func (c *clockIn) silent(now int64) bool { return c.follower.Lost(now + c.offset()) }
+
+// stoodStill reports whether the program has just stood still, so that a clock seems silent whose pulses are still to be taken.
+func (c *clockIn) stoodStill(now int64) bool {
+	return now-c.looked > int64(stoodFor) || now-c.woke < int64(stoodFor)
+}
 
 // offset is how much later than its pulses the beats are, in nanoseconds.
 func (c *clockIn) offset() int64 { return int64(c.of.Offset) * int64(time.Millisecond) }
@@ -251,7 +262,11 @@ func (t *Transport) isPulse(m midi.Message) bool {
 // loseClock notices that the clock is silent.
 func (t *Transport) loseClock(now int64) {
 	c := &t.clockIn
-	if c.follower == nil || !c.silent(now) {
+	if now-c.looked > int64(stoodFor) {
+		c.woke = now
+	}
+	c.looked = now
+	if c.follower == nil || !c.silent(now) || c.stoodStill(now) {
 		return
 	}
 	c.runs = false

@@ -34,6 +34,14 @@ type Follower struct {
 	period     float64 // of a pulse, in nanoseconds; 0 if that is not known
 	known      bool    // the period is that of before, until enough pulses have come
 	noise      float64 // how far pulses are from the line, in nanoseconds (root of the mean square)
+	gone       *gone   // how it was when the clock was lost, while it comes back; nil once pulses come one by one
+}
+
+// gone is how a clock was that was lost, and how many pulses have come together since.
+type gone struct {
+	last   pulse
+	window []pulse
+	back   int64
 }
 
 type pulse struct{ index, at int64 }
@@ -50,11 +58,14 @@ func (f *Follower) Pulse(at int64) {
 	}
 	gap := max(0, at-f.last.at)
 	at = f.last.at + gap
-	if f.Lost(at) { // the other machine has gone on meanwhile, as far as anybody knows
-		f.last = pulse{f.last.index + f.periods(gap), at}
-		f.window, f.off = []pulse{f.last}, nil
+	if f.Lost(at) {
+		f.gone = &gone{last: f.last, window: f.window}
+	}
+	if f.gone != nil && (f.gone.back == 0 || float64(gap) < together*f.period) {
+		f.comeBack(at)
 		return
 	}
+	f.gone = nil
 	f.last = pulse{f.last.index + 1, at}
 	if f.isOff(f.last) {
 		f.off = append(f.off, f.last)
@@ -69,6 +80,20 @@ func (f *Follower) Pulse(at int64) {
 		f.window = append([]pulse{}, f.window[over:]...)
 	}
 	f.measure()
+}
+
+// comeBack takes a pulse with which a clock is back that was lost, or one that comes together with that. The other machine has gone on meanwhile,
+// as far as anybody knows. Where as many pulses come together as it has sent meanwhile, give or take one, they were held up, and it is as if
+// nothing had been missing.
+func (f *Follower) comeBack(at int64) {
+	f.gone.back++
+	f.off = nil
+	if sent := f.periods(at - f.gone.last.at); f.gone.back < sent-1 || f.period == 0 {
+		f.last = pulse{f.gone.last.index + sent, at}
+		f.window = []pulse{f.last}
+		return
+	}
+	f.last, f.window = pulse{f.gone.last.index + f.gone.back, at}, f.gone.window
 }
 
 // periods returns how many periods a time is, at least 1.
@@ -140,7 +165,7 @@ func (f *Follower) measure() {
 
 // Restart has the next pulse, whenever it comes, be number 0, as the first of a song is. The tempo stays as far as it is known.
 func (f *Follower) Restart() {
-	f.any, f.window, f.off, f.known = false, nil, nil, f.period > 0
+	f.any, f.window, f.off, f.gone, f.known = false, nil, nil, nil, f.period > 0
 }
 
 // Last returns the number of the last pulse and when it came; any is false if none has.
