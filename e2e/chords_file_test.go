@@ -77,7 +77,7 @@ func TestAChordMapIsMadeOfAFile(t *testing.T) {
 	require.Eventually(t, func() bool { return len(a.takes()) == 1 && a.takes()[0].Bars > 3 }, patience, 20*time.Millisecond)
 	recorded := firstBars(a.takeFile(a.takes()[0].ID), 4)
 	require.Greater(t, len(recorded), 100)
-	require.Equal(t, firstBars(a.rendered(a.download("/api/project.json"), "--bars", "5"), 4), recorded)
+	requirePlayed(t, firstBars(a.rendered(a.download("/api/project.json"), "--bars", "5"), 4), recorded, a.leftOut(a.takes()[0].ID))
 
 	p.press("chords…")
 	p.press("delete map")

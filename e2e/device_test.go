@@ -103,7 +103,8 @@ func TestATrackGoesToADevice(t *testing.T) {
 	require.Equal(t, want[:min(len(want), len(ons))], ons[:min(len(want), len(ons))])
 	p.MustElementR("[aria-label=Monitor] [role=log]", "note on")
 
-	// It vanishes: said. It is back: what sounded there ends, and it plays on.
+	// It vanishes while a key is down: said. It is back: what sounded there ends, and it plays on.
+	requireTurns(t, device.waitFor(func(got []handed) bool { return len(got) > 0 && got[len(got)-1].Data[0] == 0x91 }), down)
 	require.NoError(t, device.file.Close())
 	p.MustElementR("[role=alert]", "quay.fifo is gone: broken pipe. The rest plays on")
 	p.MustElementR("[data-state='quay.fifo']", "cannot be used: nobody reads it")

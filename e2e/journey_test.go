@@ -3,6 +3,7 @@ package e2e
 import (
 	"os"
 	"path/filepath"
+	"slices"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
@@ -66,10 +67,12 @@ func TestFromTheFirstClickToTheFile(t *testing.T) {
 	recorded := startsOf(t, p.carry("960"))
 	fourBars := play.Render(project, 0, 4*project.Meter.Bar(), nil)
 	require.Greater(t, len(fourBars), 15)
-	require.GreaterOrEqual(t, len(recorded), len(fourBars))
-	for i, note := range fourBars {
-		require.Equal(t, struck{tick: (int64(note.Start) + 10) / 21, key: note.Key, velocity: note.Velocity}, recorded[i])
+	var want []struck
+	for _, note := range fourBars {
+		want = append(want, struck{tick: (int64(note.Start) + 10) / 21, key: note.Key, velocity: note.Velocity})
 	}
+	end := int64(4*project.Meter.Bar()) / 21
+	requirePlayed(t, want, slices.DeleteFunc(recorded, func(note struck) bool { return note.tick >= end }), a.leftOut(a.takes()[0].ID))
 }
 
 // A MIDI file that Jettyfog has written comes in as a take, and a corrupt one is refused with its place.
