@@ -37,9 +37,9 @@ func TestMain(m *testing.M) {
 			panic(err)
 		}
 		defer os.RemoveAll(folder)
-		path, err := exec.LookPath("chromium-headless-shell") // which needs a sixth less of a processor than the whole browser
-		if err != nil {
-			panic("there is no Chromium without windows; `make test` installs it")
+		path, found := launcher.LookPath()
+		if !found {
+			panic("there is no Chromium; `make test` installs it")
 		}
 		chromium := launcher.New().Bin(path).Headless(true).NoSandbox(true).UserDataDir(folder).
 			Set("disable-gpu").Set("disable-quic").Set("disable-component-update").Set("disable-sync").

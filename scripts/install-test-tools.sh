@@ -3,7 +3,7 @@
 # comes out: midicsv, sox, liblo-tools and python3-mido.
 set -euo pipefail
 
-declare -A package=([chromium-headless-shell]=chromium-headless-shell [midicsv]=midicsv [sox]=sox [oscdump]=liblo-tools [gcc]="gcc libc6-dev")
+declare -A package=([chromium]=chromium [midicsv]=midicsv [sox]=sox [oscdump]=liblo-tools [gcc]="gcc libc6-dev")
 missing=()
 for tool in "${!package[@]}"; do
   command -v "$tool" >/dev/null || missing+=(${package[$tool]})
