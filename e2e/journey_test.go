@@ -177,6 +177,27 @@ func TestByKeysAlone(t *testing.T) {
 	p.undoable("gate of step 5")
 	require.Equal(t, "gate, step 5 of 16", p.focused())
 
+	// To the sheet, among its pages, and back to where it was; arrows open a list that adds, and add nothing.
+	p.Keyboard.MustType(input.F6)
+	require.Equal(t, "step", p.focused())
+	p.Keyboard.MustType(input.ArrowLeft)
+	require.Equal(t, "roll", p.focused())
+	p.Keyboard.MustType(input.ArrowRight)
+	p.MustElement("[role=tab][aria-selected=true]#sheet-tab-step")
+	p.MustElement("[aria-label='Add a lane']").MustFocus()
+	p.Keyboard.MustType(input.ArrowDown)
+	p.waitFor(`() => document.querySelector("select:open")`)
+	p.MustEval(`() => document.activeElement.blur()`) // keys would go to the list's own window, which Rod does not see
+	p.waitFor(`() => !document.querySelector("select:open")`)
+	p.undoable("gate of step 5")
+	p.MustElement("#sheet-tab-step").MustFocus()
+	p.Keyboard.Press(input.ShiftLeft)
+	p.Keyboard.MustType(input.F6, input.F6)
+	p.Keyboard.Release(input.ShiftLeft)
+	require.Equal(t, "Tracks", p.MustEval(`() => document.activeElement.closest("[data-area]").ariaLabel`).Str())
+	p.Keyboard.MustType(input.F6)
+	require.Equal(t, "gate, step 5 of 16", p.focused())
+
 	for i := 0; p.focused() != "pitch, step 5 of 11"; i++ {
 		require.Less(t, i, 10, "the pitch lane cannot be reached by Tab from the gate lane")
 		p.Keyboard.MustType(input.Tab)

@@ -40,7 +40,7 @@
     <RouteTable {shown} show={(next) => (shown = next)} />
     <Monitor />
   </section>
-  <aside class="border-line bg-paper-2 min-h-0 overflow-y-auto border-l px-3 py-2">
+  <aside data-area class="border-line bg-paper-2 min-h-0 overflow-y-auto border-l px-3 py-2">
     {#if shown.setups}
       <SetupSheet />
     {:else if shown.switches}

@@ -1,6 +1,7 @@
 <!-- @component The screen of what is kept: projects, and presets of parts of them. -->
 <script lang="ts">
   import PresetRoom from "../lib/components/library/PresetRoom.svelte";
+  import { tabKeys } from "../lib/input/tabKeys";
   import SetListRoom from "../lib/components/library/SetListRoom.svelte";
   import ProjectRoom from "../lib/components/library/ProjectRoom.svelte";
 
@@ -17,7 +18,13 @@
 
 <main class="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
   <h1 class="sr-only">Library</h1>
-  <div class="border-line flex gap-4 border-b px-4 pt-2" role="tablist" aria-label="Library">
+  <div
+    data-area
+    class="border-line flex gap-4 border-b px-4 pt-2"
+    role="tablist"
+    aria-label="Library"
+    {@attach tabKeys}
+  >
     {#each rooms as { name, help } (name)}
       <button
         class={[
@@ -27,6 +34,7 @@
         role="tab"
         id="library-tab-{name.replace(' ', '-')}"
         aria-selected={room === name}
+        tabindex={room === name ? 0 : -1}
         aria-controls="library-room"
         data-help={help}
         onclick={() => (room = name)}>{name}</button
@@ -34,6 +42,7 @@
     {/each}
   </div>
   <div
+    data-area
     class="grid min-h-0"
     id="library-room"
     role="tabpanel"

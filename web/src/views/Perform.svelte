@@ -52,7 +52,7 @@
 >
   <h1 class="sr-only">Perform</h1>
   <div class="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-    <div class="border-line flex gap-2 border-b px-3 pt-1 pb-1.5">
+    <div data-area class="border-line flex gap-2 border-b px-3 pt-1 pb-1.5">
       <div class="flex w-[76px] shrink-0 flex-col gap-1">
         <button
           class="control h-[44px]! w-full text-[12px]!"
@@ -73,10 +73,10 @@
         <SceneLine {perform} />
       </div>
     </div>
-    <div class="relative min-h-0 min-w-0" bind:clientHeight={height}>
+    <div data-area class="relative min-h-0 min-w-0" bind:clientHeight={height}>
       <TrackStrips {perform} {height} />
     </div>
-    <div>
+    <div data-area>
       {#if perform.movers.modulators.length > 0}<CurveStrips {perform} />{/if}
       {#if perform.movers.macros.length > 0}<MacroLine {perform} />{/if}
       {#if perform.timing}<TempoHands />{/if}

@@ -14,7 +14,11 @@
 >
   <TakeList />
   {#if desk.summary}
-    <section class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]" aria-label="Take">
+    <section
+      data-area
+      class="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]"
+      aria-label="Take"
+    >
       <TakeHead summary={desk.summary} />
       {#if desk.roll}<TakeRoll roll={desk.roll} />{/if}
     </section>

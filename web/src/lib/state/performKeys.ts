@@ -5,7 +5,7 @@ import type { Session } from "./session.svelte";
 /** The keys that are held on the Perform screen. */
 const held: Record<string, Held> = { f: "fill", ",": "slower", ".": "faster" };
 
-/** The keys that move a slider. */
+/** The keys that move a slider, or open the tab beside. */
 const moves = new Set([
   "ArrowLeft",
   "ArrowRight",
@@ -27,7 +27,7 @@ export function performKeys(
   if (event.ctrlKey || event.metaKey || event.altKey) return false;
   if (
     event.target instanceof Element &&
-    event.target.matches("[role=slider]") &&
+    event.target.matches("[role=slider], [role=tab]") &&
     moves.has(event.key)
   )
     return false;

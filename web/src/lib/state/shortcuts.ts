@@ -1,4 +1,5 @@
 import { tools } from "../chart/tools";
+import { stepArea } from "./areas";
 import type { ChartView } from "./chartView.svelte";
 import type { Clipboard } from "./clipboard.svelte";
 import { randomLuck } from "./luck";
@@ -19,9 +20,18 @@ export interface Desk {
   openGoTo: () => void;
 }
 
-/** Handles the keys that hold everywhere. Fields and dialogs keep their keys to themselves, but no number has a space. */
+/**
+ * Handles the keys that hold everywhere. Fields and dialogs keep their keys to themselves, but no number has a space,
+ * and no field an F6, by which windows of several areas are walked (common practice).
+ */
 export function handleShortcut(event: KeyboardEvent, desk: Desk): void {
-  if (document.querySelector("dialog[open]") || keepsKey(event)) return;
+  if (document.querySelector("dialog[open]")) return;
+  if (event.key === "F6") {
+    event.preventDefault();
+    stepArea(event.shiftKey ? -1 : 1);
+    return;
+  }
+  if (keepsKey(event)) return;
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
   const action = event.altKey ? undefined : (command ? commands : plain)(event, desk)[key];

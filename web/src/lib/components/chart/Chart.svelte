@@ -28,6 +28,7 @@
 </script>
 
 <section
+  data-area
   class="grid min-h-0 min-w-0 grid-rows-[36px_minmax(0,1fr)]"
   aria-label="Chart of {session.track.name}"
 >

@@ -33,6 +33,7 @@
 </script>
 
 <section
+  data-area
   class="border-line grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-t"
   aria-label="Monitor"
 >

@@ -41,7 +41,7 @@
   });
 </script>
 
-<div class="min-h-0 overflow-auto px-4 py-3">
+<div data-area class="min-h-0 overflow-auto px-4 py-3">
   <ConnectBar
     setups={shown.setups ?? false}
     switches={shown.switches ?? false}

@@ -20,6 +20,7 @@
     ["Ctrl+A, Esc", "select the lane's loop, clear the selection"],
     ["B", "tap the tempo"],
     ["Tab", "on to the next lane or control"],
+    ["F6", "on to the next area of the screen; with Shift back"],
     ["?", "this page"],
   ];
   const onALane = [
@@ -67,7 +68,7 @@
 </script>
 
 {#snippet keys(title: string, list: string[][])}
-  <h3 class="text-ink font-semibold">{title}</h3>
+  <h3 class="text-ink font-semibold not-first:mt-1">{title}</h3>
   <dl class="text-ink grid grid-cols-[96px_1fr] gap-y-1">
     {#each list as [key, does] (key)}
       <dt class="font-mono">{key}</dt>

@@ -15,6 +15,7 @@
 </script>
 
 <section
+  data-area
   class="grid min-h-0 min-w-0 grid-rows-[36px_minmax(300px,1fr)_minmax(0,auto)]"
   aria-label="Chart of {session.track.name}"
 >

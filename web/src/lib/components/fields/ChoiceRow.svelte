@@ -1,5 +1,6 @@
 <!-- @component A line of the sheet with a choice from a list. -->
 <script lang="ts">
+  import { openByArrows } from "../../input/openByArrows";
   import FieldRow from "./FieldRow.svelte";
 
   interface Props {
@@ -9,9 +10,11 @@
     /** What there is to select: values, or values and what they are called. */
     choices: readonly (string | { value: string; label: string; help?: string })[];
     name?: string;
+    /** Whether a choice does something at once, as adding what is chosen, in place of being the value from then on. */
+    acts?: boolean;
     select: (value: string) => unknown;
   }
-  let { label, help, value, choices, name, select }: Props = $props();
+  let { label, help, value, choices, name, acts = false, select }: Props = $props();
 
   /** Takes what was selected; where it is refused the choice is again what it was. */
   async function take(list: HTMLSelectElement): Promise<void> {
@@ -35,6 +38,7 @@
     class="control max-w-[132px] min-w-[40px]"
     aria-label={name ?? label}
     data-help={helps}
+    {@attach acts && openByArrows}
     {value}
     onchange={(event) => take(event.currentTarget)}
   >

@@ -54,7 +54,7 @@
 
 <svelte:window onpointerover={pointAt} onfocusin={pointAt} />
 
-<footer class="border-ink text-ink-2 flex h-[30px] items-center gap-4 border-t-2 px-3">
+<footer data-area class="border-ink text-ink-2 flex h-[30px] items-center gap-4 border-t-2 px-3">
   <span
     class="max-w-[30%] truncate whitespace-nowrap"
     data-period={view.chart?.period.ticks}

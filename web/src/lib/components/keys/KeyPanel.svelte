@@ -47,7 +47,7 @@
   );
 </script>
 
-<section class="border-line bg-paper-2 border-t px-3 py-2" aria-label="Keyboard">
+<section data-area class="border-line bg-paper-2 border-t px-3 py-2" aria-label="Keyboard">
   <div class="mb-1.5 flex flex-wrap items-center gap-1.5">
     <select
       class="control"

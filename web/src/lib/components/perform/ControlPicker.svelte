@@ -1,5 +1,6 @@
 <!-- @component A list from which a control is selected that is to be moved. -->
 <script lang="ts">
+  import { openByArrows } from "../../input/openByArrows";
   import type { Control, Listing } from "../../api/types";
   import type { Movers } from "../../state/movers.svelte";
   import { sameControl } from "../../state/stage.svelte";
@@ -24,6 +25,7 @@
 <select
   class="control my-1 w-full"
   aria-label={label}
+  {@attach openByArrows}
   data-help={label}
   value=""
   onchange={(event) => {

@@ -1,6 +1,7 @@
 <!-- @component All tracks in groups of eight: one group is open, the others are folded into a line. -->
 <script lang="ts">
   import { MediaQuery } from "svelte/reactivity";
+  import { tabKeys } from "../../input/tabKeys";
   import { getSession } from "../../state/context";
   import type { Perform } from "../../state/perform.svelte";
   import StripRuler from "./StripRuler.svelte";
@@ -40,6 +41,7 @@
         class="border-line flex border-b"
         role="tablist"
         aria-label="Groups of tracks"
+        {@attach tabKeys}
         style:height="{fold}px"
       >
         {#each groups as group, i (group.first)}
@@ -50,6 +52,7 @@
             ]}
             role="tab"
             aria-selected={i === open}
+            tabindex={i === open ? 0 : -1}
             data-help="Tracks {group.first + 1} to {group.first +
               group.tracks.length}: press to show them; the others are folded."
             onclick={() => (opened = i)}

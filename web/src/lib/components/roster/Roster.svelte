@@ -9,7 +9,7 @@
   const full = $derived(session.project.tracks.length === 32);
 </script>
 
-<nav class="border-line bg-paper-2 flex min-h-0 flex-col border-r" aria-label="Tracks">
+<nav data-area class="border-line bg-paper-2 flex min-h-0 flex-col border-r" aria-label="Tracks">
   <div class="min-h-0 flex-1 overflow-y-auto py-1">
     {#each session.project.tracks as track, i (track.id)}
       <RosterRow {track} place={i} {outlines} />

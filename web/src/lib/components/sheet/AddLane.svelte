@@ -1,5 +1,6 @@
 <!-- @component The lanes that the part does not have yet, to add one. -->
 <script lang="ts">
+  import { openByArrows } from "../../input/openByArrows";
   import type { LaneName } from "../../api/types";
   import { getSession } from "../../state/context";
 
@@ -17,6 +18,7 @@
   <select
     class="control mt-2 w-full"
     aria-label="Add a lane"
+    {@attach openByArrows}
     data-help="Add a lane to the track. Undo takes it away again."
     value=""
     onchange={(event) => add(event.currentTarget)}

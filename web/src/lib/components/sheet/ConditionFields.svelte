@@ -1,5 +1,6 @@
 <!-- @component When gate steps may sound: a sentence of up to three terms. -->
 <script lang="ts">
+  import { openByArrows } from "../../input/openByArrows";
   import { readCondition, writeCondition, type Sentence, type Term } from "../../chart/conditions";
   import { getSession } from "../../state/context";
   import FieldRow from "../fields/FieldRow.svelte";
@@ -141,6 +142,7 @@
     <select
       class="control max-w-[150px]"
       aria-label="Add a term"
+      {@attach openByArrows}
       value=""
       onchange={(event) => {
         const term = newTerm(event.currentTarget.value);

@@ -72,6 +72,7 @@
     <ChoiceRow
       label="along"
       help="A shape over the loop's steps, laid out in rows in a square."
+      acts
       value=""
       choices={[
         { value: "", label: "a shape…" },

@@ -1,6 +1,7 @@
 <!-- @component A sheet of pages, one of which is open. -->
 <script lang="ts" generics="Name extends string">
   import type { Snippet } from "svelte";
+  import { tabKeys } from "../../input/tabKeys";
 
   interface Props {
     /** Begins the ids of its elements. */
@@ -14,10 +15,16 @@
 </script>
 
 <aside
+  data-area
   class="border-line bg-paper-2 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-l"
   aria-label="Sheet"
 >
-  <div class="border-line flex border-b px-2 pt-1.5" role="tablist" aria-label="Sheet">
+  <div
+    class="border-line flex border-b px-2 pt-1.5"
+    role="tablist"
+    aria-label="Sheet"
+    {@attach tabKeys}
+  >
     {#each pages as { name, help } (name)}
       <button
         class={[
@@ -27,6 +34,7 @@
         role="tab"
         id="{id}-tab-{name}"
         aria-selected={page === name}
+        tabindex={page === name ? 0 : -1}
         aria-controls="{id}-page"
         data-help={help}
         onclick={() => open(name)}>{name}</button

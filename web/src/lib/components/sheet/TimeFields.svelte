@@ -110,6 +110,7 @@
     label=""
     name="Add a shift"
     help="Chance shifts notes by this division too."
+    acts
     value=""
     choices={[
       { value: "", label: "+ shift" },

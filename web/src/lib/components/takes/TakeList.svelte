@@ -28,6 +28,7 @@
 </script>
 
 <aside
+  data-area
   class="border-line bg-paper-2 grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto] border-r"
   aria-label="List of takes"
 >

@@ -31,6 +31,7 @@
 </script>
 
 <header
+  data-area
   class="border-ink flex h-[52px] items-center gap-x-3 border-b-2 px-3 max-[1400px]:gap-x-2 max-[1150px]:gap-x-1 max-[1150px]:px-2"
 >
   <a

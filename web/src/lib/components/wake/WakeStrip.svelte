@@ -42,6 +42,7 @@
 </script>
 
 <section
+  data-area
   class="border-line flex h-[38px] items-center gap-2 border-t px-3"
   aria-label="Wake"
   data-help="The wake has everything that sounded. Drag over a stretch to select it; a press clears the selection."
