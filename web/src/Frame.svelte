@@ -12,6 +12,7 @@
     setTakeDesk,
   } from "./lib/state/context";
   import { playFromKeys, releaseFromKeys, switchFromKeys } from "./lib/input/computerKeys";
+  import { rememberAreas } from "./lib/state/areas";
   import { checkCopy } from "./lib/state/copyCheck.svelte";
   import { handKeysBack } from "./lib/state/focus";
   import { handleShortcut } from "./lib/state/shortcuts";
@@ -60,6 +61,7 @@
 
   let hash = $state(location.hash);
   $effect(() => handKeysBack(document));
+  $effect(() => rememberAreas(document));
   const screen = $derived(screenAt(hash));
 </script>
 

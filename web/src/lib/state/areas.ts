@@ -6,30 +6,39 @@ const takesKeys =
 const first =
   "[role=tab][aria-selected=true], [data-lane] [role=slider], [role=application], [role=listbox]";
 
-/** By areas, where the keyboard was when it left them. */
-const left = new WeakMap<Element, HTMLElement>();
+/** The area in which the keyboard was last: a field hands it back once it is done with. */
+let last: Element | null = null;
 
-/** Takes the keyboard on to the next area of the screen, or to the one before: to where it was there. */
+/** By areas, where in them it was last. */
+const places = new WeakMap<Element, HTMLElement>();
+
+/** Remembers from now on in which area the keyboard is, and where. Returns how to stop. */
+export function rememberAreas(page: Document): () => void {
+  function onfocusin({ target }: FocusEvent): void {
+    const area = target instanceof HTMLElement ? target.closest("[data-area]") : null;
+    if (!area) return;
+    last = area;
+    places.set(area, target as HTMLElement);
+  }
+  page.addEventListener("focusin", onfocusin);
+  return () => page.removeEventListener("focusin", onfocusin);
+}
+
+/**
+ * Takes the keyboard on to the next area of the screen, or to the one before, to where it was last there. From one
+ * that is gone it goes on as from the top bar.
+ */
 export function stepArea(by: 1 | -1): void {
   const areas = [...document.querySelectorAll("[data-area]")].filter(
     (area) => area.checkVisibility() && area.querySelector(takesKeys),
   );
-  const { activeElement } = document;
-  // From nowhere it goes on as from the top bar.
-  const at = Math.max(
-    0,
-    areas.findIndex((area) => area.contains(activeElement)),
-  );
-  const from = areas[at];
-  if (from?.contains(activeElement) && activeElement instanceof HTMLElement) {
-    left.set(from, activeElement);
-  }
+  const at = Math.max(0, last ? areas.indexOf(last) : 0);
   const next = areas[(at + by + areas.length) % areas.length];
   if (next) entryOf(next)?.focus();
 }
 
 function entryOf(area: Element): HTMLElement | null {
-  const before = left.get(area);
+  const before = places.get(area);
   if (before && area.contains(before) && before.matches(takesKeys) && before.checkVisibility()) {
     return before;
   }
