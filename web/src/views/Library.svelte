@@ -9,7 +9,7 @@
     { name: "projects", help: "The projects of the folder." },
     {
       name: "presets",
-      help: "Lanes, parts, patterns, kits, scales, tunings, weights and rolls that were kept by name, for any project.",
+      help: "Lanes, parts, patterns, kits, scales, tunings, weights, rolls and what fields have, kept by name for any project.",
     },
     { name: "set lists", help: "Projects in the order in which they are to be played." },
   ] as const;

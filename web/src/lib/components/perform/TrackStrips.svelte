@@ -47,7 +47,7 @@
         {#each groups as group, i (group.first)}
           <button
             class={[
-              "min-w-0 flex-1 cursor-pointer truncate border-b-2 px-3 text-left text-[12px]",
+              "min-w-0 flex-1 cursor-pointer truncate border-b-2 px-3 text-left text-[12px] -outline-offset-2",
               i === open ? "border-b-signal font-semibold" : "text-ink-2 border-b-transparent",
             ]}
             role="tab"
