@@ -231,6 +231,12 @@ func TestByKeysAlone(t *testing.T) {
 	}
 	p.Keyboard.MustType(input.Enter)
 	p.take("Take 1")
+	p.waitFor(`() => document.querySelector("#take-tab-notes")`)
+	p.MustElement("aside [aria-current], aside li button").MustFocus()
+	p.Keyboard.MustType(input.F6)
+	require.Contains(t, p.focused(), "Notes of the take")
+	p.Keyboard.MustType(input.F6)
+	require.Equal(t, "notes", p.focused())
 }
 
 // focused names the element that has the focus.

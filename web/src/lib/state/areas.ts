@@ -6,19 +6,23 @@ const takesKeys =
 const first =
   "[role=tab][aria-selected=true], [data-lane] [role=slider], [role=application], [role=listbox]";
 
+/** What can have the keyboard: the roll of a take and the grid of a field are pictures. */
+type Place = HTMLElement | SVGElement;
+
 /** The area in which the keyboard was last: a field hands it back once it is done with. */
 let last: Element | null = null;
 
 /** By areas, where in them it was last. */
-const places = new WeakMap<Element, HTMLElement>();
+const places = new WeakMap<Element, Place>();
 
 /** Remembers from now on in which area the keyboard is, and where. Returns how to stop. */
 export function rememberAreas(page: Document): () => void {
   function onfocusin({ target }: FocusEvent): void {
-    const area = target instanceof HTMLElement ? target.closest("[data-area]") : null;
+    const place = target as Place;
+    const area = place.closest("[data-area]");
     if (!area) return;
     last = area;
-    places.set(area, target as HTMLElement);
+    places.set(area, place);
   }
   page.addEventListener("focusin", onfocusin);
   return () => page.removeEventListener("focusin", onfocusin);
@@ -37,10 +41,10 @@ export function stepArea(by: 1 | -1): void {
   if (next) entryOf(next)?.focus();
 }
 
-function entryOf(area: Element): HTMLElement | null {
+function entryOf(area: Element): Place | null {
   const before = places.get(area);
   if (before && area.contains(before) && before.matches(takesKeys) && before.checkVisibility()) {
     return before;
   }
-  return area.querySelector<HTMLElement>(first) ?? area.querySelector<HTMLElement>(takesKeys);
+  return area.querySelector<Place>(first) ?? area.querySelector<Place>(takesKeys);
 }
