@@ -1,8 +1,10 @@
-/** What takes the keyboard. */
-const takesKeys =
-  "a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), [tabindex='0']";
+/** What takes the keyboard and leaves the keys that hold everywhere alone, as fields and lists do not. */
+const pressed = "a[href], button:not(:disabled)";
 
-/** Where the keyboard comes to first in an area, if there is such a thing; else to the first that takes it. */
+/** What takes the keyboard. */
+const takesKeys = `${pressed}, input:not(:disabled), select:not(:disabled), [tabindex='0']`;
+
+/** Where the keyboard comes to first in an area, if there is such a thing; else to what is pressed, or to anything. */
 const first =
   "[role=tab][aria-selected=true], [data-lane] [role=slider], [role=application], [role=listbox]";
 
@@ -46,5 +48,9 @@ function entryOf(area: Element): Place | null {
   if (before && area.contains(before) && before.matches(takesKeys) && before.checkVisibility()) {
     return before;
   }
-  return area.querySelector<Place>(first) ?? area.querySelector<Place>(takesKeys);
+  for (const wanted of [first, pressed, takesKeys]) {
+    const found = area.querySelector<Place>(wanted);
+    if (found) return found;
+  }
+  return null;
 }
