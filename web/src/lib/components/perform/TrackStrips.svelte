@@ -38,7 +38,7 @@
     <div style:height="{ruler}px"></div>
     {#if groups.length > 1}
       <div
-        class="border-line flex border-b"
+        class="border-line bg-paper relative z-10 flex border-b"
         role="tablist"
         aria-label="Groups of tracks"
         {@attach tabKeys}
